@@ -1,0 +1,46 @@
+import js from '@eslint/js'
+import tseslint from 'typescript-eslint'
+
+/** Folders of src/ from the ground up: each may import only what stands before it. */
+const LAYERS = {
+  core: [],
+  stage: ['core'],
+  source: ['core', 'stage'],
+  runner: ['core', 'stage', 'source'],
+  store: ['core', 'stage', 'source', 'runner'],
+  ui: ['core', 'stage'],
+  cli: ['core', 'stage', 'source', 'runner', 'store'],
+  app: ['core', 'stage', 'source', 'runner', 'store', 'ui'],
+}
+
+const NODE_OR_DOM_PACKAGES = ['node:*', 'react', 'react-dom', 'next', 'next/*', 'drizzle-orm', '@libsql/*', 'puppeteer-core', 'esbuild', 'sass']
+
+const layerRules = Object.entries(LAYERS).map(([layer, below]) => {
+  const above = Object.keys(LAYERS).filter((other) => other !== layer && !below.includes(other))
+  const patterns = above.map((other) => ({
+    regex: `^@/${other}(/|$)|^(\\.\\./)+${other}(/|$)`,
+    message: `${layer}/ may not import from ${other}/ (docs/architecture.md).`,
+  }))
+  if (layer === 'core') patterns.push({ group: NODE_OR_DOM_PACKAGES, message: 'core/ is pure computation.' })
+  patterns.push({ regex: '^@/[^/]+/[^/]+/[^/]+', message: 'Import a folder by its door (its index.ts).' })
+  return {
+    files: [`src/${layer}/**/*.{ts,tsx}`],
+    ignores: ['**/*.test.ts', '**/*.test.tsx'],
+    rules: { 'no-restricted-imports': ['error', { patterns }] },
+  }
+})
+
+export default tseslint.config(
+  { ignores: ['node_modules', '.next', 'dist', 'demo', 'next-env.d.ts', '.brelt'] },
+  js.configs.recommended,
+  ...tseslint.configs.recommended,
+  {
+    rules: {
+      '@typescript-eslint/no-unused-vars': ['error', { argsIgnorePattern: '^_', varsIgnorePattern: '^_' }],
+      '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
+      'no-undef': 'off',
+      'max-lines': ['error', { max: 500, skipBlankLines: true, skipComments: true }],
+    },
+  },
+  ...layerRules,
+)

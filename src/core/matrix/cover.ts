@@ -1,0 +1,25 @@
+import type { Cover } from '../sheet'
+import { makeCase, type Case } from './case'
+import { eachCombinations, pairCombinations } from './pairs'
+import { combinations, countCombinations, type Space } from './space'
+
+/** More cases than this are not run: `cover: pairs` says nearly as much. */
+export const MOST_CASES = 100_000
+
+export type Coverage = { kind: 'cases'; cases: Case[] } | { kind: 'too-many'; count: number; pairs: number; each: number }
+
+/** The cases that a run takes; `too-many` when they are more than `MOST_CASES`. */
+export function coverSpace(space: Space, cover: Cover): Coverage {
+  if (cover === 'pairs') return found(pairCombinations(space), space)
+  if (cover === 'each') return found(eachCombinations(space), space)
+  const count = countCombinations(space, MOST_CASES)
+  if (count > MOST_CASES) {
+    return { kind: 'too-many', count, pairs: pairCombinations(space).length, each: eachCombinations(space).length }
+  }
+  return found([...combinations(space)], space)
+}
+
+const found = (chosen: Record<string, string>[], space: Space): Coverage => ({
+  kind: 'cases',
+  cases: chosen.map((values) => makeCase(values, space)),
+})

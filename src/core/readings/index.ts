@@ -1,0 +1,4 @@
+export { namesPart, parseReading, READINGS, type Origin, type Reading, type ReadingResult, type ValueKind } from './catalogue'
+export { readColor } from './color'
+export { contrastRatio, over, type Rgba } from './contrast'
+export { gap, intersection, isWithin, offset, overlaps, round, type Rect } from './rect'

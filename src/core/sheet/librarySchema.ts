@@ -1,0 +1,27 @@
+import { z } from 'zod'
+import { contextValue, filePath, kebabName } from './names'
+
+const size = z.number().int().positive().max(10_000)
+const slack = z
+  .union([z.number(), z.string().regex(/^\d*\.?\d+(px)?$/, 'must be a number, or a length in px')])
+  .transform((given) => (typeof given === 'number' ? given : Number.parseFloat(given)))
+
+/** `library.yaml`: one design system. */
+export const librarySchema = z.strictObject({
+  library: z.literal(1),
+  name: z.string().min(1),
+  about: z.string().optional(),
+  tokens: z.array(filePath).default([]),
+  styles: z.array(filePath).default([]),
+  contexts: z.record(kebabName, z.array(contextValue).min(1)).default({}),
+  viewport: z
+    .strictObject({ width: size.default(960), height: size.default(720), scale: z.number().positive().max(4).default(1) })
+    .prefault({}),
+  tolerance: z
+    .strictObject({ length: slack.default(0.05), colour: z.number().min(0).default(0), number: z.number().min(0).default(0.001) })
+    .prefault({}),
+})
+
+export type LibraryFile = z.output<typeof librarySchema>
+export type Tolerance = LibraryFile['tolerance']
+export type Viewport = LibraryFile['viewport']

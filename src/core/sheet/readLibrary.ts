@@ -1,0 +1,77 @@
+import { unknownName, type Place, type Problem } from '../problem'
+import { checkShape, readYaml, type YamlSource } from '../yaml'
+import { resolvePath, textOf, type FileTree } from './FileTree'
+import { librarySchema, type LibraryFile } from './librarySchema'
+import { readSheet, SHEET_SUFFIX, type Sheet } from './readSheet'
+
+/** A design system as its folder defines it. */
+export interface Library {
+  data: LibraryFile
+  source: YamlSource
+  tree: FileTree
+  sheets: readonly Sheet[]
+}
+
+export const LIBRARY_FILE = 'library.yaml'
+
+/**
+ * Reads a library's folder.
+ * @returns the library as far as it can be read, and every problem; problems of a sheet bear its path.
+ */
+export function readLibrary(tree: FileTree): { library?: Library; problems: Problem[] } {
+  const text = textOf(tree, LIBRARY_FILE)
+  if (text === undefined) {
+    return { problems: [{ file: LIBRARY_FILE, line: 1, column: 1, message: 'the folder holds no library.yaml' }] }
+  }
+  const source = readYaml(text, LIBRARY_FILE)
+  const { value: data, problems } = checkShape(source, librarySchema)
+  const sheets: Sheet[] = []
+  for (const path of tree.paths.filter((path) => path.endsWith(SHEET_SUFFIX))) {
+    const read = readSheet(textOf(tree, path)!, path)
+    problems.push(...read.problems)
+    if (!read.sheet) continue
+    problems.push(...sheetProblems(read.sheet, tree, data))
+    const twin = sheets.find(({ slug }) => slug === read.sheet!.slug)
+    if (twin) problems.push({ file: path, line: 1, column: 1, message: `"${twin.file}" is called "${twin.slug}" too` })
+    else sheets.push(read.sheet)
+  }
+  if (!data) return { problems }
+  for (const key of ['tokens', 'styles'] as const) {
+    data[key].forEach((path, index) => problems.push(...fileProblems(tree, LIBRARY_FILE, path, source.at([key, index]))))
+  }
+  return { library: { data, source, tree, sheets }, problems }
+}
+
+function* sheetProblems(sheet: Sheet, tree: FileTree, library: LibraryFile | undefined): Generator<Problem> {
+  const { data, source, file } = sheet
+  const contexts = Object.keys(library?.contexts ?? {})
+  for (const axis of Object.keys(data.axes)) {
+    if (contexts.includes(axis)) {
+      yield { ...source.atKey(['axes', axis]), message: `axis "${axis}" bears the name of one of the library's contexts` }
+    }
+  }
+  for (const { path, at } of sourceFiles(data)) yield* fileProblems(tree, file, path, source.at(at))
+}
+
+/** Every file that a sheet names, with the place of the name. */
+function sourceFiles({ source, guide }: Sheet['data']): { path: string; at: (string | number)[] }[] {
+  const files: { path: string; at: (string | number)[] }[] = []
+  if (source.kind === 'markup') {
+    files.push({ path: source.markup, at: ['source', 'markup'] })
+    if (source.script) files.push({ path: source.script, at: ['source', 'script'] })
+  }
+  if (source.kind === 'react' || source.kind === 'element') files.push({ path: source.module, at: ['source', 'module'] })
+  if (source.kind !== 'page') source.styles.forEach((path, index) => files.push({ path, at: ['source', 'styles', index] }))
+  if (guide) files.push({ path: guide, at: ['guide'] })
+  return files
+}
+
+function* fileProblems(tree: FileTree, from: string, path: string, place: Place): Generator<Problem> {
+  const resolved = resolvePath(from, path)
+  if (resolved === undefined) yield { ...place, message: `"${path}" leaves the library's folder` }
+  else if (!tree.paths.includes(resolved)) {
+    const folder = resolved.slice(0, resolved.lastIndexOf('/') + 1)
+    const beside = tree.paths.filter((other) => other.startsWith(folder)).map((other) => other.slice(folder.length))
+    yield { ...unknownName(place, 'file', path, beside), message: `no file "${path}"` }
+  }
+}

@@ -1,0 +1,26 @@
+import { z } from 'zod'
+import { contextValue, kebabName, oneOrMore } from './names'
+
+/** What a rule asks of one axis or context: one value, some values, or all but some. */
+const condition = z.union([oneOrMore(contextValue), z.strictObject({ not: oneOrMore(contextValue) })])
+
+export const whenSchema = z.record(kebabName, condition)
+
+/** As written: a text, YAML's own number or truth, or a list that must all hold. */
+export const expectationSource = z.union([z.string(), z.number(), z.boolean(), z.array(z.union([z.string(), z.number(), z.boolean()])).min(1)])
+
+export type ExpectationSource = z.output<typeof expectationSource>
+
+const partReference = z.string().regex(/^[a-z][a-z0-9-]*(\[(\d+|\*)\])?$/, 'must be a part, optionally with [2] or [*]')
+
+/** Expectations of parts: part → reading → expectation. */
+export const expectSchema = z.record(partReference, z.record(z.string().min(1), expectationSource))
+
+export const ruleSchema = z.strictObject({
+  when: whenSchema.optional(),
+  expect: expectSchema,
+  note: z.string().optional(),
+})
+
+export type RuleFile = z.output<typeof ruleSchema>
+export type Condition = z.output<typeof condition>

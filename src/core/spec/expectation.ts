@@ -1,0 +1,59 @@
+/** What a reading must be. */
+export type Expectation = { kind: 'any' } | { kind: 'all'; checks: readonly Check[] }
+
+export type Check =
+  | { kind: 'is'; not: boolean; values: readonly Value[] }
+  | { kind: 'compare'; operator: Operator; value: Value }
+  | { kind: 'range'; from: Value; to: Value }
+  | { kind: 'near'; value: Value; slack: Value }
+  /** The same part and reading in the case with these axes changed. */
+  | { kind: 'same' | 'differs'; where: Readonly<Record<string, string>> }
+
+export type Operator = '>' | '>=' | '<' | '<='
+
+/** CSS text with tokens and other readings in it; `literal` when the whole of it stood in double quotes. */
+export interface Value {
+  literal: boolean
+  parts: readonly ValuePart[]
+}
+
+export type ValuePart =
+  | { kind: 'text'; text: string }
+  /** `{token.path}`; with `alpha` (as written, such as `20%`) the same colour made transparent. */
+  | { kind: 'token'; path: string; alpha?: string }
+  /** `@part.reading`: another reading of the same case. */
+  | { kind: 'reading'; part: string; reading: string }
+
+/** Every value that a check compares with. */
+export function valuesOf(check: Check): readonly Value[] {
+  switch (check.kind) {
+    case 'is':
+      return check.values
+    case 'compare':
+      return [check.value]
+    case 'range':
+      return [check.from, check.to]
+    case 'near':
+      return [check.value, check.slack]
+    case 'same':
+    case 'differs':
+      return []
+  }
+}
+
+export const checksOf = (expectation: Expectation): readonly Check[] => (expectation.kind === 'any' ? [] : expectation.checks)
+
+export const partsOf = (expectation: Expectation): readonly ValuePart[] =>
+  checksOf(expectation).flatMap((check) => valuesOf(check).flatMap(({ parts }) => parts))
+
+/** An expectation that cannot be read: what is wrong, and where in its text. */
+export class ExpectationError extends Error {
+  override name = 'ExpectationError'
+  constructor(
+    readonly reason: string,
+    readonly text: string,
+    readonly offset: number,
+  ) {
+    super(`${reason} (character ${offset + 1} of ${JSON.stringify(text)})`)
+  }
+}

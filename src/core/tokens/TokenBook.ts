@@ -1,0 +1,61 @@
+import { nearest, type Problem } from '../problem'
+import type { Library } from '../sheet'
+import { customProperties } from './customProperties'
+import { readTokenDocument, type RawTokens } from './resolver'
+import { resolveTokens, type ResolvedTokens, type Token, type TokenIssue } from './resolve'
+
+/** All of a library's tokens, in any context. */
+export interface TokenBook {
+  /** The token at a path in a context; undefined when there is none, or when it cannot be resolved. */
+  get(path: string, context: Readonly<Record<string, string>>): Token | undefined
+  /** Whether the path exists in some context, resolvable or not. */
+  has(path: string): boolean
+  nearest(path: string): string | undefined
+  customProperties(context: Readonly<Record<string, string>>): [name: string, value: string][]
+  /** What is wrong with tokens, over all contexts, each once. */
+  issues: readonly TokenIssue[]
+}
+
+/** Reads a library's token files and resolver documents; problems are faults of the files, not of single tokens. */
+export function readTokens(library: Library): { book: TokenBook; problems: Problem[] } {
+  const read = library.data.tokens.filter((file) => library.tree.paths.includes(file)).map((file) => readTokenDocument(library.tree, file))
+  const documents = read.map(({ document }) => document)
+  const modifiers = documents.flatMap((document) => Object.keys(document.modifiers))
+  const cache = new Map<string, ResolvedTokens & { raw: RawTokens }>()
+
+  const inContext = (context: Readonly<Record<string, string>>) => {
+    const key = modifiers.map((name) => context[name] ?? '').join('|')
+    let resolved = cache.get(key)
+    if (!resolved) {
+      const raw: RawTokens = new Map(documents.flatMap((document) => [...document.tokensIn(context)]))
+      resolved = { ...resolveTokens(raw), raw }
+      cache.set(key, resolved)
+    }
+    return resolved
+  }
+
+  const everywhere = contextsOf(documents.map((document) => document.modifiers)).map(inContext)
+  const issues = new Map(everywhere.flatMap(({ issues }) => issues.map((issue) => [issueKey(issue), issue])))
+  const known = new Set(everywhere.flatMap(({ raw }) => [...raw.keys()]))
+  const book: TokenBook = {
+    get: (path, context) => inContext(context).tokens.get(path) ?? inContext(context).tokens.get(path + '.$root'),
+    has: (path) => known.has(path) || known.has(path + '.$root'),
+    nearest: (path) => nearest(path, known),
+    customProperties: (context) => customProperties(inContext(context).tokens.values()),
+    issues: [...issues.values()],
+  }
+  return { book, problems: read.flatMap(({ problems }) => problems) }
+}
+
+const issueKey = ({ code, token }: TokenIssue) => `${code}|${token.file}|${token.at.join('.')}`
+
+// Modifiers multiply; documents with more contexts than this are checked in the first ones only.
+const MOST_CONTEXTS = 64
+
+function contextsOf(documents: readonly Readonly<Record<string, readonly string[]>>[]): Record<string, string>[] {
+  let contexts: Record<string, string>[] = [{}]
+  for (const [name, values] of documents.flatMap((modifiers) => Object.entries(modifiers))) {
+    contexts = contexts.flatMap((context) => values.map((value) => ({ ...context, [name]: value }))).slice(0, MOST_CONTEXTS)
+  }
+  return contexts
+}

@@ -1,0 +1,109 @@
+import { unknownName, type Problem } from '../problem'
+import { resolvePath, textOf, type FileTree } from '../sheet/FileTree'
+import { readYaml, type Path, type YamlSource } from '../yaml'
+import { listTokens, type RawToken } from './tokenTree'
+
+/** The raw tokens that hold in one context, before aliases are followed; later files have won over earlier ones. */
+export type RawTokens = ReadonlyMap<string, RawToken>
+
+/** What a resolver document, or a plain token file, gives in a context. */
+export interface TokenDocument {
+  /** Modifiers and their contexts. */
+  modifiers: Readonly<Record<string, readonly string[]>>
+  tokensIn(context: Readonly<Record<string, string>>): RawTokens
+}
+
+type Json = Record<string, unknown>
+const isRecord = (value: unknown): value is Json => typeof value === 'object' && value !== null && !Array.isArray(value)
+const isResolver = (value: unknown) => isRecord(value) && Array.isArray(value.resolutionOrder)
+
+interface Reading {
+  tree: FileTree
+  problems: Problem[]
+  sources: Map<string, YamlSource | undefined>
+}
+
+/** Reads a token file or a resolver document (W3C CG format 2025.10) with all files that it names. */
+export function readTokenDocument(tree: FileTree, file: string): { document: TokenDocument; problems: Problem[] } {
+  const reading: Reading = { tree, problems: [], sources: new Map() }
+  const source = open(reading, file)
+  const value = source?.value
+  if (!source || !isRecord(value)) return { document: { modifiers: {}, tokensIn: () => new Map() }, problems: reading.problems }
+  if (!isResolver(value)) {
+    const tokens = toMap(listTokens(value, file))
+    return { document: { modifiers: {}, tokensIn: () => tokens }, problems: reading.problems }
+  }
+  const layers = readOrder(reading, source, value)
+  const modifiers = Object.fromEntries(layers.flatMap((layer) => (layer.kind === 'modifier' ? [[layer.name, Object.keys(layer.contexts)]] : [])))
+  const tokensIn = (context: Readonly<Record<string, string>>) => {
+    const lists = layers.map((layer) => (layer.kind === 'set' ? layer.tokens : (layer.contexts[context[layer.name] ?? layer.usual] ?? [])))
+    return toMap(lists.flat())
+  }
+  return { document: { modifiers, tokensIn }, problems: reading.problems }
+}
+
+const toMap = (tokens: readonly RawToken[]): RawTokens => new Map(tokens.map((token) => [token.path, token]))
+
+type Layer =
+  | { kind: 'set'; tokens: RawToken[] }
+  | { kind: 'modifier'; name: string; usual: string; contexts: Record<string, RawToken[]> }
+
+function readOrder(reading: Reading, source: YamlSource, resolver: Json): Layer[] {
+  return (resolver.resolutionOrder as unknown[]).flatMap((entry, index): Layer[] => {
+    const at: Path = ['resolutionOrder', index]
+    const target = isRecord(entry) && typeof entry.$ref === 'string' ? follow(source, entry.$ref) : { node: entry, at }
+    if (!target || !isRecord(target.node)) {
+      reading.problems.push({ ...source.at(at), message: `found ${JSON.stringify(entry)}, which names no set or modifier of this document` })
+      return []
+    }
+    const { node } = target
+    if (!isRecord(node.contexts)) return [{ kind: 'set', tokens: readSources(reading, source, node.sources, [...target.at, 'sources']) }]
+    const contexts = Object.fromEntries(
+      Object.entries(node.contexts).map(([name, list]) => [name, readSources(reading, source, list, [...target.at, 'contexts', name])]),
+    )
+    const names = Object.keys(contexts)
+    const usual = typeof node.default === 'string' ? node.default : names[0]!
+    if (!names.includes(usual)) reading.problems.push(unknownName(source.at([...target.at, 'default']), 'context', usual, names))
+    return [{ kind: 'modifier', name: String(node.name ?? target.at.at(-1)), usual, contexts }]
+  })
+}
+
+function readSources(reading: Reading, source: YamlSource, list: unknown, at: Path): RawToken[] {
+  if (!Array.isArray(list)) return []
+  return list.flatMap((entry, index) => {
+    if (!isRecord(entry) || typeof entry.$ref !== 'string') return listTokens(entry, source.file, [...at, index])
+    const [path, pointer] = entry.$ref.split('#', 2)
+    if (path === '') {
+      const target = follow(source, entry.$ref)
+      if (isRecord(target?.node) && Array.isArray(target.node.sources)) return readSources(reading, source, target.node.sources, [...target.at, 'sources'])
+      return target ? listTokens(target.node, source.file, target.at) : []
+    }
+    const file = resolvePath(source.file, path!)
+    const place = source.at([...at, index, '$ref'])
+    if (file === undefined || !reading.tree.paths.includes(file)) {
+      const message = file === undefined ? `"${path}" leaves the library's folder` : `no file "${path}"`
+      reading.problems.push({ ...place, message })
+      return []
+    }
+    const other = open(reading, file)
+    const target = other && (pointer ? follow(other, '#' + pointer) : { node: other.value, at: [] })
+    return target ? listTokens(target.node, file, target.at) : []
+  })
+}
+
+function open(reading: Reading, file: string): YamlSource | undefined {
+  if (reading.sources.has(file)) return reading.sources.get(file)
+  const text = textOf(reading.tree, file)
+  const source = text === undefined ? undefined : readYaml(text, file)
+  if (!source) reading.problems.push({ file, line: 1, column: 1, message: `no file "${file}"` })
+  else if (source.problems.length) reading.problems.push(...source.problems)
+  else if (!isRecord(source.value)) reading.problems.push({ ...source.at([]), message: 'found no object: a token document is one' })
+  reading.sources.set(file, source)
+  return source
+}
+
+function follow(source: YamlSource, reference: string): { node: unknown; at: string[] } | undefined {
+  const at = reference.replace(/^#\/?/, '').split('/').filter(Boolean)
+  const node = at.reduce<unknown>((value, step) => (isRecord(value) || Array.isArray(value) ? (value as Json)[step] : undefined), source.value)
+  return node === undefined ? undefined : { node, at }
+}

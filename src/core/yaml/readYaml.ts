@@ -1,0 +1,83 @@
+import { isAlias, isCollection, isMap, isPair, isScalar, isSeq, LineCounter, parseDocument, type Document, type Node } from 'yaml'
+import type { Place, Problem } from '../problem'
+
+export type Path = readonly PropertyKey[]
+
+/** A YAML (or JSON) text as plain data, with the place of everything in it. */
+export interface YamlSource {
+  file: string
+  text: string
+  value: unknown
+  problems: Problem[]
+  /** The place of the value at `path`, or of its nearest ancestor that exists. */
+  at(path: Path): Place
+  /** The place of the key that ends `path`. */
+  atKey(path: Path): Place
+}
+
+// Ten thousand lines of YAML are 400 kB: more is not a sheet.
+const MOST_CHARACTERS = 2_000_000
+// The YAML library's own guard against alias bombs; sheets use a handful of anchors.
+const MOST_ALIASES = 200
+
+/** Reads YAML 1.2 (JSON is YAML). Syntax errors become problems, all of them at once. */
+export function readYaml(text: string, file: string): YamlSource {
+  if (text.length > MOST_CHARACTERS) {
+    const message = `the file has ${text.length} characters, more than the ${MOST_CHARACTERS} that are read`
+    return emptySource(text, file, [{ file, line: 1, column: 1, message }])
+  }
+  const lines = new LineCounter()
+  const document = parseDocument(text, { lineCounter: lines, prettyErrors: false, version: '1.2' })
+  const placeAt = (offset: number): Place => {
+    const { line, col } = lines.linePos(Math.min(offset, text.length))
+    return { file, line: Math.max(line, 1), column: Math.max(col, 1) }
+  }
+  const problems: Problem[] = document.errors.map((error) => ({
+    ...placeAt(error.pos[0]),
+    message: `not readable as YAML: ${error.message.split('\n')[0]}`,
+  }))
+  let value: unknown
+  try {
+    value = problems.length ? undefined : document.toJS({ maxAliasCount: MOST_ALIASES })
+  } catch (error) {
+    if (!(error instanceof ReferenceError)) throw error // our bug, not the author's
+    problems.push({ file, line: 1, column: 1, message: `too many or unresolved YAML aliases: ${error.message}` })
+  }
+  return {
+    file,
+    text,
+    value,
+    problems,
+    at: (path) => placeAt(locate(document, path).value),
+    atKey: (path) => placeAt(locate(document, path).key),
+  }
+}
+
+const emptySource = (text: string, file: string, problems: Problem[]): YamlSource => {
+  const start = { file, line: 1, column: 1 }
+  return { file, text, value: undefined, problems, at: () => start, atKey: () => start }
+}
+
+/** Offsets of the key and of the value at `path`; where the path ends early, those of the last node found. */
+function locate(document: Document, path: Path): { key: number; value: number } {
+  let node: Node | null = document.contents
+  let key = node?.range?.[0] ?? 0
+  let value = key
+  for (const step of path) {
+    if (isAlias(node)) node = node.resolve(document) ?? null
+    const next = childOf(node, step)
+    if (!next) break
+    key = next.keyOffset ?? next.node?.range?.[0] ?? key
+    value = next.node?.range?.[0] ?? key
+    node = next.node
+  }
+  return { key, value }
+}
+
+function childOf(node: Node | null, step: PropertyKey): { node: Node | null; keyOffset?: number } | undefined {
+  if (isSeq(node) && typeof step === 'number') return { node: (node.items[step] as Node | undefined) ?? null }
+  if (!isMap(node) || !isCollection(node)) return undefined
+  const pair = node.items.find((item) => isPair(item) && String(isScalar(item.key) ? item.key.value : item.key) === String(step))
+  if (!pair) return undefined
+  return { node: pair.value as Node | null, keyOffset: (pair.key as Node).range?.[0] }
+}
