@@ -1,4 +1,4 @@
-export { isSelfContained, judgeClaim, MATCH_SEPARATOR, probeKey, probesOf, unreadCheck, type Answers, type AskedProbe, type Judging, type Measured } from './judging'
+export { ContextJudge, MATCH_SEPARATOR, unreadCheck, type AskedProbe, type Elsewhere, type Measured, type Readings } from './judging'
 export { makePlan, partsNeeded, requestKey, type Plan, type PlannedCase, type Profile, type Request } from './plan'
 export type { Probe } from './probes'
 export { markOf, type CaseResult, type CheckResult, type SourceLine, type Verdict } from './results'

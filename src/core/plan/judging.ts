@@ -1,6 +1,6 @@
-import { parseReading, type Reading } from '../readings'
+import { parseReading } from '../readings'
 import type { Tolerance } from '../sheet'
-import { checksOf, judge, printExpectation, valuesOf, type Claim, type Computed, type Judgement, type Value } from '../spec'
+import { checksOf, judge, printExpectation, valuesOf, type Claim, type Computed, type Judgement, type Look, type Value } from '../spec'
 import type { TokenBook } from '../tokens'
 import { comparedCase, requestKey, type Plan, type PlannedCase, type Profile } from './plan'
 import { fillIn, isPlain, probeFor, type Probe } from './probes'
@@ -14,119 +14,146 @@ export const MATCH_SEPARATOR = '\u001f'
 
 /** One probe of one case. Probes that need nothing of their place are asked once for a whole context. */
 export interface AskedProbe {
+  key: string
   probe: Probe
   /** The case in which it is computed; undefined where any will do. */
   caseKey?: string
 }
 
-export interface Judging {
-  plan: Plan
-  tokens: TokenBook
-  tolerance: Tolerance
-}
+/** The readings of a case, by the place of their request. */
+export type Readings = (request: number) => Measured
 
-/** Keys of probes, as `answers` of `judgeCase` is asked for them. */
-export const probeKey = ({ probe, caseKey }: AskedProbe) => `${caseKey ?? ''}|${probe.part ?? ''}|${probe.needs}|${probe.property}|${probe.text}`
+/** Looks a reading of another case up; `later` when that case has not been read yet. */
+export type Elsewhere = (caseKey: string, request: string) => Measured | 'later'
 
-type Readings = (request: number) => Measured
+type Asked = { plain: string } | { invalid: string } | { asked: AskedProbe; literal?: string }
 
-interface Spot {
-  judging: Judging
-  one: PlannedCase
-  profile: Profile
-  readings: Readings
-}
+/** Judges the cases of one context: asks for the expected values that it needs, then gives the verdicts. */
+export class ContextJudge {
+  /** What the browser answered, by probe. */
+  #answers = new Map<string, Computed>()
+  /** Outcomes of claims that depend on nothing but their own reading, by that reading. */
+  #shared = new Map<Claim, Map<string, CheckResult>>()
+  #isShared = new Map<Claim, boolean>()
 
-function lookupIn({ profile, readings }: Spot) {
-  const places = new Map(profile.requests.map((request, at) => [requestKey(request), at]))
-  return (part: string, name: string): string | undefined => {
-    const parsed = parseReading(name)
-    const at = 'problem' in parsed ? undefined : places.get(requestKey({ part, reading: parsed.reading }))
-    const measured = at === undefined ? undefined : readings(at)
-    return measured && 'text' in measured ? measured.text : undefined
+  constructor(
+    readonly plan: Plan,
+    readonly tokens: TokenBook,
+    readonly tolerance: Tolerance,
+  ) {}
+
+  /** The probes that judging a case needs and that have not been answered yet. */
+  *probes(one: PlannedCase, readings: Readings): Generator<AskedProbe> {
+    const profile = this.plan.profiles[one.profile]!
+    for (const { claim, request } of profile.claims) {
+      if (this.#isShared.get(claim) || 'unread' in readings(request)) continue
+      let needsNothing = dependsOnItselfOnly(claim)
+      for (const { value, isSlack } of valuesAsked(claim)) {
+        const ask = this.ask(one, profile, claim, value, isSlack, readings)
+        if (!('asked' in ask)) continue
+        if (ask.asked.caseKey !== undefined) needsNothing = false
+        if (!this.#answers.has(ask.asked.key)) yield ask.asked
+      }
+      this.#isShared.set(claim, needsNothing)
+    }
+  }
+
+  answer(key: string, computed: Computed): void {
+    this.#answers.set(key, computed)
+  }
+
+  /** Probes of single cases are of no use once these are judged. */
+  forgetCases(): void {
+    for (const key of this.#answers.keys()) if (!key.startsWith('|')) this.#answers.delete(key)
+  }
+
+  /** Judges one claim of a case; `later` when it is compared with a case that has not been read yet. */
+  judge(one: PlannedCase, at: number, readings: Readings, elsewhere: Elsewhere): CheckResult | 'later' {
+    const profile = this.plan.profiles[one.profile]!
+    const { claim, request } = profile.claims[at]!
+    const measured = readings(request)
+    if ('unread' in measured) return unreadCheck(claim, measured.unread)
+    if (!this.#isShared.get(claim)) return this.judgeAfresh(one, profile, claim, measured.text, readings, elsewhere)
+    let known = this.#shared.get(claim)
+    if (!known) this.#shared.set(claim, (known = new Map()))
+    let result = known.get(measured.text)
+    if (!result) {
+      result = this.judgeAfresh(one, profile, claim, measured.text, readings, elsewhere) as CheckResult
+      known.set(measured.text, result)
+    }
+    return result
+  }
+
+  private judgeAfresh(one: PlannedCase, profile: Profile, claim: Claim, measured: string, readings: Readings, elsewhere: Elsewhere): CheckResult | 'later' {
+    const slacks = new Set([...valuesAsked(claim)].filter(({ isSlack }) => isSlack).map(({ value }) => value))
+    let isLater = false
+    const look: Look = {
+      kind: claim.reading.kind,
+      tolerance: this.tolerance,
+      computed: (value) => this.computed(this.ask(one, profile, claim, value, slacks.has(value), readings)),
+      elsewhere: (where) => {
+        const other = comparedCase(one, where, this.plan.space)
+        if (!other) return { unread: 'the case to compare with does not exist' }
+        const found = elsewhere(other.key, requestKey(claim))
+        if (found === 'later') isLater = true
+        return found === 'later' ? { unread: 'not read yet' } : found
+      },
+    }
+    let last: { judgement: Judgement; text: string } | undefined
+    for (const text of measured.split(MATCH_SEPARATOR)) {
+      last = { judgement: judge(claim.expectation, text, look), text }
+      if (last.judgement.verdict !== 'holds') break
+    }
+    return isLater ? 'later' : toResult(claim, last!.judgement, last!.text)
+  }
+
+  private computed(ask: Asked): Computed {
+    if ('invalid' in ask) return ask
+    if ('plain' in ask) return { text: ask.plain }
+    const computed = this.#answers.get(ask.asked.key) ?? { invalid: 'the browser was not asked for it' }
+    // What stood in quotes and is no CSS string is meant word for word.
+    return 'invalid' in computed && ask.literal !== undefined ? { text: ask.literal } : computed
+  }
+
+  private ask(one: PlannedCase, profile: Profile, claim: Claim, value: Value, isSlack: boolean, readings: Readings): Asked {
+    const lookup = (part: string, name: string): string | undefined => {
+      const parsed = parseReading(name)
+      const at = 'problem' in parsed ? undefined : placesOf(profile).get(requestKey({ part, reading: parsed.reading }))
+      const measured = at === undefined ? undefined : readings(at)
+      return measured && 'text' in measured ? measured.text : undefined
+    }
+    const filled = fillIn(value, one.values, this.tokens, lookup)
+    if ('invalid' in filled) return filled
+    const { kind, name } = claim.reading
+    const asKind = isSlack && kind === 'css' ? (/^[\d.]+$/.test(filled.text) ? 'number' : 'length') : kind
+    if (isPlain(asKind, filled.text)) return { plain: filled.text }
+    // A value that stood in quotes is CSS where the property takes strings: content: "✓".
+    const text = value.literal ? JSON.stringify(filled.text) : filled.text
+    const probe = probeFor(asKind, name, text, claim.part)
+    const caseKey = probe.needs === 'nothing' ? undefined : one.key
+    const key = `${caseKey ?? ''}|${probe.part ?? ''}|${probe.needs}|${probe.property}|${probe.text}`
+    return { asked: { key, probe, ...(caseKey !== undefined && { caseKey }) }, ...(value.literal && { literal: filled.text }) }
   }
 }
 
-/** How the values of a check are computed: a slack is a length or a number whatever the property. */
-function* askedValues(claim: Claim): Generator<{ value: Value; isSlack: boolean }> {
+const places = new WeakMap<Profile, ReadonlyMap<string, number>>()
+
+function placesOf(profile: Profile): ReadonlyMap<string, number> {
+  let known = places.get(profile)
+  if (!known) places.set(profile, (known = new Map(profile.requests.map((request, at) => [requestKey(request), at]))))
+  return known
+}
+
+/** How the values of a claim are computed: a slack is a length or a number whatever the property. */
+function* valuesAsked(claim: Claim): Generator<{ value: Value; isSlack: boolean }> {
   for (const check of checksOf(claim.expectation)) {
     for (const value of valuesOf(check)) yield { value, isSlack: check.kind === 'near' && value === check.slack }
   }
 }
 
-function askFor(spot: Spot, claim: Claim, value: Value, isSlack: boolean, lookup: ReturnType<typeof lookupIn>) {
-  const filled = fillIn(value, spot.one.values, spot.judging.tokens, lookup)
-  if ('invalid' in filled) return filled
-  const { kind, name } = claim.reading
-  const asKind = isSlack && kind === 'css' ? (/^[\d.]+$/.test(filled.text) ? 'number' : 'length') : kind
-  if (isPlain(asKind, filled.text)) return { plain: filled.text }
-  // A value that stood in quotes is CSS where the property takes strings: content: "✓".
-  const text = value.literal ? JSON.stringify(filled.text) : filled.text
-  const probe = probeFor(asKind, name, text, claim.part)
-  const asked: AskedProbe = probe.needs === 'nothing' ? { probe } : { probe, caseKey: spot.one.key }
-  return { asked, literal: value.literal ? filled.text : undefined }
-}
-
-/** The probes that judging a case will need. */
-export function* probesOf(judging: Judging, one: PlannedCase, readings: Readings): Generator<AskedProbe> {
-  const profile = judging.plan.profiles[one.profile]!
-  const spot = { judging, one, profile, readings }
-  const lookup = lookupIn(spot)
-  for (const { claim, request } of profile.claims) {
-    if ('unread' in readings(request)) continue
-    for (const { value, isSlack } of askedValues(claim)) {
-      const ask = askFor(spot, claim, value, isSlack, lookup)
-      if ('asked' in ask && ask.asked) yield ask.asked
-    }
-  }
-}
-
-/** What judging a case looks up. */
-export interface Answers {
-  readings: Readings
-  /** What a probe came to. */
-  probe(key: string): Computed
-  /** A reading of another case. `later` when that case has not been read yet. */
-  elsewhere(caseKey: string, request: string): Measured | 'later'
-}
-
-/** Judges one claim of a case; `later` when it is compared with a case that has not been read yet. */
-export function judgeClaim(judging: Judging, one: PlannedCase, at: number, answers: Answers): CheckResult | 'later' {
-  const profile = judging.plan.profiles[one.profile]!
-  const { claim, request } = profile.claims[at]!
-  const measured = answers.readings(request)
-  if ('unread' in measured) return unreadCheck(claim, measured.unread)
-  const spot = { judging, one, profile, readings: answers.readings }
-  const lookup = lookupIn(spot)
-  const slacks = new Set([...askedValues(claim)].filter(({ isSlack }) => isSlack).map(({ value }) => value))
-  let isLater = false
-  const look = {
-    kind: claim.reading.kind,
-    tolerance: judging.tolerance,
-    computed: (value: Value): Computed => {
-      const ask = askFor(spot, claim, value, slacks.has(value), lookup)
-      if ('invalid' in ask) return { invalid: ask.invalid! }
-      if ('plain' in ask) return { text: ask.plain! }
-      const computed = answers.probe(probeKey(ask.asked))
-      return 'invalid' in computed && ask.literal !== undefined ? { text: ask.literal } : computed
-    },
-    elsewhere: (where: Readonly<Record<string, string>>): Measured => {
-      const other = comparedCase(one, where, judging.plan.space)
-      if (!other) return { unread: 'the case to compare with does not exist' }
-      const found = answers.elsewhere(other.key, requestKey(claim))
-      if (found === 'later') isLater = true
-      return found === 'later' ? { unread: 'not read yet' } : found
-    },
-  }
-  const matches = measured.text.split(MATCH_SEPARATOR)
-  let judged: { judgement: Judgement; text: string } | undefined
-  for (const text of matches) {
-    judged = { judgement: judge(claim.expectation, text, look), text }
-    if (judged.judgement.verdict !== 'holds') break
-  }
-  if (isLater) return 'later'
-  return toResult(claim, judged!.judgement, judged!.text)
-}
+/** Whether a claim names no other case and no other reading. */
+const dependsOnItselfOnly = ({ expectation }: Claim): boolean =>
+  checksOf(expectation).every((check) => check.kind !== 'same' && check.kind !== 'differs' && valuesOf(check).every(({ parts }) => parts.every(({ kind }) => kind !== 'reading')))
 
 function toResult(claim: Claim, judgement: Judgement, measured: string): CheckResult {
   const shown = { ...describe(claim), measured, reason: '', fault: false, difference: '' }
@@ -158,15 +185,3 @@ export const unreadCheck = (claim: Claim, reason: string): CheckResult => ({
   reason,
   fault: false,
 })
-
-/** Whether a claim's outcome depends on nothing but its own reading and the context. */
-export function isSelfContained(claim: Claim, ofReading: Reading = claim.reading): boolean {
-  const checks = checksOf(claim.expectation)
-  if (checks.some(({ kind }) => kind === 'same' || kind === 'differs')) return false
-  return checks.flatMap(valuesOf).every(({ parts }) => {
-    if (parts.some(({ kind }) => kind === 'reading')) return false
-    // Tokens stand for absolute values or colours; what they resolve to is judged again with the text itself.
-    const text = parts.map((part) => (part.kind === 'text' ? part.text : part.kind === 'token' ? '{}' : '')).join('')
-    return probeFor(ofReading.kind, ofReading.name, text, claim.part).needs === 'nothing'
-  })
-}

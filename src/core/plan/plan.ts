@@ -33,6 +33,8 @@ export interface Plan {
   cases: readonly PlannedCase[]
   profiles: readonly Profile[]
   rules: readonly Rule[]
+  /** Readings that some rule compares between cases, by `requestKey`: they are taken in every case. */
+  compared: ReadonlySet<string>
 }
 
 export const requestKey = ({ part, reading }: Pick<Request, 'part' | 'reading'>) => `${part}|${reading.text}`
@@ -64,7 +66,7 @@ export function makePlan(sheet: Sheet, library: Pick<Library, 'data'>, cases: re
   for (const one of [...planned.values()]) {
     for (const other of comparedCases(one, profiles[one.profile]!, space)) add(other, false)
   }
-  return { sheet, space, cases: [...planned.values()], profiles, rules }
+  return { sheet, space, cases: [...planned.values()], profiles, rules, compared: new Set(compared.map(requestKey)) }
 }
 
 function makeProfile(index: number, resolution: Resolution, compared: readonly Request[]): Profile {

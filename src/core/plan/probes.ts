@@ -18,7 +18,11 @@ const LENGTH_PROPERTY = 'left'
 const NUMBER_PROPERTY = 'scale'
 
 const RELATIVE =
-  /%|[\d.](em|ex|ch|lh|cap|ic|cq[a-z]+)\b|\b(inherit|unset|revert|currentcolor|smaller|larger|bolder|lighter)\b|(var|env|light-dark|attr|color-mix|from)\s*\(|\bfrom\s+currentcolor/i
+  /%|[\d.](em|ex|ch|lh|cap|ic|cq[a-z]+)\b|\b(inherit|unset|revert|currentcolor|smaller|larger|bolder|lighter)\b|\b(var|env|light-dark|attr)\s*\(/i
+// Percentages and letters inside a colour are not relative to anything, unless it names a variable or the current colour.
+const COLOUR = /\b(rgba?|hsla?|hwb|lab|lch|oklab|oklch|color|color-mix)\((?:[^()]|\([^()]*\))*\)/gi
+const withoutColours = (text: string) => text.replace(COLOUR, (colour) => (/var\(|currentcolor/i.test(colour) ? colour : ''))
+
 const BY_LAYOUT = /^(width|height|(inline|block)-size|margin(-.+)?|padding(-.+)?|inset(-.+)?|top|right|bottom|left|transform|transform-origin|perspective-origin)$/
 const NEEDS_LAYOUT = /%|\b(auto|stretch|(min|max|fit)-content)\b/
 
@@ -28,7 +32,7 @@ export function probeFor(kind: ValueKind, property: string, text: string, part: 
   if (kind === 'css' && BY_LAYOUT.test(property) && (NEEDS_LAYOUT.test(text) || property.startsWith('transform'))) {
     return { property: asked, text, part, needs: 'layout' }
   }
-  const relative = RELATIVE.test(text) || (kind === 'css' && /^(line-height|font)$/.test(property))
+  const relative = RELATIVE.test(withoutColours(text)) || (kind === 'css' && /^(line-height|font)$/.test(property))
   return relative ? { property: asked, text, part, needs: 'inheritance' } : { property: asked, text, needs: 'nothing' }
 }
 

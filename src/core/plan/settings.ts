@@ -5,9 +5,9 @@ export interface Settings {
   props: Readonly<Record<string, unknown>>
   slots: Readonly<Record<string, SlotValue>>
   /** Attributes, DOM properties and classes, each on a part. */
-  changes: readonly Change[]
+  changes: Change[]
   /** Pseudo-classes that hold, by part. */
-  forced: readonly { on: string; pseudo: readonly string[] }[]
+  forced: { on: string; pseudo: string[] }[]
   /** Axes whose value asks for steps, which this stage does not take yet. */
   steps: readonly string[]
 }
@@ -16,7 +16,7 @@ export interface Change {
   on: string
   attr?: Reach['attr']
   property?: Reach['property']
-  class?: readonly string[]
+  class?: string[]
 }
 
 /** A prop's value where nothing sets it. */
@@ -30,7 +30,7 @@ export function settingsOf(sheet: Sheet, values: Readonly<Record<string, string>
   const props: Record<string, unknown> = Object.fromEntries(Object.entries(sheet.data.props).map(([name, prop]) => [name, propDefault(prop)]))
   const slots: Record<string, SlotValue> = Object.fromEntries(Object.entries(sheet.data.slots).map(([name, slot]) => [name, slot.default]))
   const changes: Change[] = []
-  const forced: { on: string; pseudo: readonly string[] }[] = []
+  const forced: Settings['forced'] = []
   const steps: string[] = []
   for (const axis of sheet.axes) {
     for (const reach of reachesOf(axis, values[axis.name])) {

@@ -1,5 +1,5 @@
 import { unknownName, type Problem } from '../problem'
-import { resolvePath, textOf, type FileTree } from '../sheet/FileTree'
+import { resolvePath, textOf, type FileTree } from '../sheet'
 import { readYaml, type Path, type YamlSource } from '../yaml'
 import { listTokens, type RawToken } from './tokenTree'
 

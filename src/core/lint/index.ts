@@ -1,0 +1,36 @@
+import type { Library, Sheet } from '../sheet'
+import type { TokenBook } from '../tokens'
+import { badDefault, noDefault } from './defaults'
+import { subjectOf, type Lint, type LintCheck } from './lint'
+import { lookAlike } from './lookAlike'
+import { unreachable } from './reach'
+import { badExpectation, conflict, matchesNothing, neverWins } from './rules'
+import { propUnused, repeatedStyle } from './sources'
+import { unknownAxis, unknownComponent, unknownPart, unknownProp, unknownToken } from './unknownNames'
+
+export { lintTokens } from './tokens'
+export { makeLint, type Lint, type LintCode, type Severity } from './lint'
+
+const CHECKS: readonly LintCheck[] = [
+  unknownPart,
+  unknownAxis,
+  unknownProp,
+  unknownToken,
+  unknownComponent,
+  noDefault,
+  badDefault,
+  badExpectation,
+  conflict,
+  neverWins,
+  matchesNothing,
+  unreachable,
+  lookAlike,
+  propUnused,
+  repeatedStyle,
+]
+
+/** Everything that is wrong with a sheet before it is rendered, in the order of its lines. */
+export function lintSheet(sheet: Sheet, library: Library, tokens: TokenBook): Lint[] {
+  const subject = subjectOf(sheet, library, tokens)
+  return CHECKS.flatMap((check) => [...check(subject)]).toSorted((a, b) => (a.file === b.file ? a.line - b.line : a.file === sheet.file ? -1 : 1))
+}

@@ -1,0 +1,56 @@
+import { generate, parse, walk, type Declaration } from 'css-tree'
+import { resolvePath, textOf } from '../sheet'
+import { makeLint, type Lint, type LintSubject } from './lint'
+
+/** `prop-unused`: neither the template nor the script reads a prop. */
+export function* propUnused({ sheet, library }: LintSubject): Generator<Lint> {
+  const { source, props } = sheet.data
+  if (source.kind !== 'markup') return
+  const folder = sheet.file.slice(0, sheet.file.lastIndexOf('/') + 1)
+  const files = library.tree.paths.filter((path) => path.startsWith(folder) && /\.(liquid|js|ts)$/.test(path))
+  const shared = library.tree.paths.filter((path) => path.endsWith('.liquid') && !files.includes(path))
+  const text = [...files, ...shared].map((path) => textOf(library.tree, path)).join('\n')
+  for (const name of Object.keys(props)) {
+    const camel = name.replace(/-([a-z0-9])/g, (_, letter: string) => letter.toUpperCase())
+    const used = new RegExp(`props\\s*(\\.|\\[\\s*["'])(${name}|${camel})\\b|[{,]\\s*(${camel})\\s*[,}:=]`).test(text)
+    if (!used) yield makeLint('prop-unused', sheet.source.atKey(['props', name]), `Neither the template nor the script reads the prop "${name}". Use it, or take it away.`)
+  }
+}
+
+// Smaller blocks look alike by chance; of larger ones that differ in two values, one is a copy of the other.
+const LEAST_DECLARATIONS = 5
+const MOST_DIFFERENT = 2
+
+/** `repeated-style`: two rules of a style sheet share nearly all of their declarations. */
+export function* repeatedStyle({ sheet, library }: LintSubject): Generator<Lint> {
+  const { source } = sheet.data
+  if (source.kind === 'page') return
+  for (const path of source.styles.map((each) => resolvePath(sheet.file, each)!).filter((each) => each.endsWith('.css'))) {
+    const rules = declarationsByRule(textOf(library.tree, path) ?? '')
+    for (const [at, rule] of rules.entries()) {
+      const twin = rules.slice(0, at).find((other) => isCopy(rule.declarations, other.declarations))
+      if (!twin) continue
+      const message = `"${rule.selector}" repeats nearly all of "${twin.selector}" (line ${twin.line}). Say once what they share, and let a custom property carry what differs.`
+      yield makeLint('repeated-style', { file: path, line: rule.line }, message)
+    }
+  }
+}
+
+function declarationsByRule(css: string) {
+  const rules: { selector: string; line: number; declarations: ReadonlySet<string> }[] = []
+  walk(parse(css, { positions: true, onParseError: () => {} }), {
+    visit: 'Rule',
+    enter: (rule) => {
+      const own = rule.block.children.toArray().filter((node): node is Declaration => node.type === 'Declaration')
+      const declarations = new Set(own.map((node) => `${node.property}:${generate(node.value)}`))
+      rules.push({ selector: generate(rule.prelude), line: rule.loc!.start.line, declarations })
+    },
+  })
+  return rules
+}
+
+function isCopy(a: ReadonlySet<string>, b: ReadonlySet<string>): boolean {
+  const most = Math.max(a.size, b.size)
+  const shared = [...a].filter((declaration) => b.has(declaration)).length
+  return most >= LEAST_DECLARATIONS && most - shared <= MOST_DIFFERENT
+}

@@ -1,0 +1,87 @@
+import type { CaseResult, CheckResult } from '../plan'
+import type { Lint } from '../lint'
+import type { ComponentReport, Finding } from './reportSchema'
+
+export interface Counts {
+  holds: number
+  misses: number
+  unread: number
+}
+
+/** Gathers what is found in a component's cases, without keeping the cases. */
+export class ComponentTally {
+  readonly counts: Counts = { holds: 0, misses: 0, unread: 0 }
+  readonly lints: Lint[]
+  readonly notes: string[] = []
+  #cases = 0
+  #findings = new Map<string, Finding>()
+  #faults = new Set<string>()
+
+  constructor(
+    readonly slug: string,
+    readonly name: string,
+    /** The sheet's file, for lints that only the browser can find. */
+    readonly file: string,
+    lints: readonly Lint[],
+  ) {
+    this.lints = [...lints]
+  }
+
+  add(result: CaseResult): void {
+    this.#cases++
+    for (const check of result.checks) {
+      this.counts[check.verdict]++
+      if (check.verdict !== 'holds') this.addFinding(result.key, check)
+      if (check.fault) this.addFault(check)
+    }
+  }
+
+  private addFinding(key: string, check: CheckResult) {
+    const group = findingKey(check)
+    const known = this.#findings.get(group)
+    if (known) known.cases.push(key)
+    else this.#findings.set(group, makeFinding(key, check))
+  }
+
+  /** An expectation that the browser cannot make sense of is wrong in the sheet, not in the component. */
+  private addFault({ part, reading, reason, rule }: CheckResult) {
+    const key = `${part}|${reading}|${rule.index}`
+    if (this.#faults.has(key)) return
+    this.#faults.add(key)
+    this.lints.push({ code: 'bad-expectation', severity: 'error', message: `${part} · ${reading}: ${reason}.`, file: this.file, line: rule.line })
+  }
+
+  report(): ComponentReport {
+    const findings = [...this.#findings.values()].map((finding) => ({ ...finding, message: findingMessage(finding) }))
+    const lints = this.lints.map(({ code, severity, message, file, line }) => ({ code, severity, message, file, line }))
+    return { slug: this.slug, name: this.name, cases: this.#cases, lints, findings, scenarios: [], notes: this.notes }
+  }
+}
+
+/** Findings with one part, reading, rule and cause are one. */
+export const findingKey = ({ part, reading, rule, verdict, origin, reason }: CheckResult): string =>
+  [part, reading, rule.index, verdict, verdict === 'unread' ? reason : origin ? `${origin.file}:${origin.line}:${origin.declaration}` : ''].join('|')
+
+function makeFinding(key: string, check: CheckResult): Finding {
+  const { part, reading, verdict, expected, expectation, measured, difference, rule, origin, reason } = check
+  return {
+    part,
+    reading,
+    verdict: verdict as Finding['verdict'],
+    expected: expected || expectation,
+    measured,
+    difference,
+    cases: [key],
+    rule,
+    ...(origin && { origin }),
+    message: reason,
+  }
+}
+
+function findingMessage({ part, reading, verdict, expected, measured, difference, cases, origin, message }: Finding): string {
+  const count = cases.length === 1 ? '1 case' : `${cases.length} cases`
+  if (verdict === 'unread') return `${reading} of ${part} could not be read in ${count}: ${message}`
+  const by = difference ? ` (${difference})` : ''
+  const from = origin ? `; ${origin.file}:${origin.line} says ${origin.declaration}` : ''
+  return `${reading} of ${part} is ${measured || 'empty'}, expected ${expected}${by}, in ${count}${from}`
+}

@@ -1,0 +1,38 @@
+import type { ComponentTally } from './ComponentTally'
+import type { Report } from './reportSchema'
+
+export interface ReportFacts {
+  library: string
+  browser: string
+  startedAt: Date
+  milliseconds: number
+}
+
+/** The report of a run, from what was gathered of each component. */
+export function makeReport({ library, browser, startedAt, milliseconds }: ReportFacts, tallies: readonly ComponentTally[]): Report {
+  const components = tallies.map((tally) => tally.report())
+  const sum = (of: (tally: ComponentTally) => number) => tallies.reduce((total, tally) => total + of(tally), 0)
+  const lints = (severity: string) => sum((tally) => tally.lints.filter((lint) => lint.severity === severity).length)
+  const [holds, misses, unread] = [sum(({ counts }) => counts.holds), sum(({ counts }) => counts.misses), sum(({ counts }) => counts.unread)]
+  return {
+    brelt: 1,
+    library,
+    browser,
+    startedAt: startedAt.toISOString(),
+    milliseconds: Math.round(milliseconds),
+    totals: {
+      components: components.length,
+      cases: components.reduce((total, { cases }) => total + cases, 0),
+      readings: holds + misses + unread,
+      holds,
+      misses,
+      unread,
+      scenarios: { holds: 0, misses: 0, unsteady: 0 },
+      lints: { error: lints('error'), warning: lints('warning') },
+    },
+    components,
+  }
+}
+
+/** 0: everything holds; 1: something misses, could not be read, or is wrong with a sheet. */
+export const exitStatus = ({ totals }: Report): 0 | 1 => (totals.misses > 0 || totals.unread > 0 || totals.lints.error > 0 ? 1 : 0)

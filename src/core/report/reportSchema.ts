@@ -1,0 +1,53 @@
+import { z } from 'zod'
+
+const lint = z.object({ code: z.string(), severity: z.enum(['error', 'warning']), message: z.string(), file: z.string(), line: z.number() })
+
+const finding = z.object({
+  part: z.string(),
+  reading: z.string(),
+  verdict: z.enum(['misses', 'unread']),
+  expected: z.string(),
+  measured: z.string(),
+  difference: z.string(),
+  cases: z.array(z.string()),
+  rule: z.object({ index: z.number(), line: z.number() }),
+  origin: z.object({ file: z.string(), line: z.number(), declaration: z.string() }).optional(),
+  message: z.string(),
+})
+
+const scenarioTotals = z.object({ holds: z.number(), misses: z.number(), unsteady: z.number() })
+
+const component = z.object({
+  slug: z.string(),
+  name: z.string(),
+  cases: z.number(),
+  lints: z.array(lint),
+  findings: z.array(finding),
+  scenarios: z.array(z.never()),
+  /** Faults of the component as a whole, such as an error thrown outside of any case. */
+  notes: z.array(z.string()),
+})
+
+/** What `verify --format json` prints. The shape only grows. */
+export const reportSchema = z.object({
+  brelt: z.literal(1),
+  library: z.string(),
+  browser: z.string(),
+  startedAt: z.string(),
+  milliseconds: z.number(),
+  totals: z.object({
+    components: z.number(),
+    cases: z.number(),
+    readings: z.number(),
+    holds: z.number(),
+    misses: z.number(),
+    unread: z.number(),
+    scenarios: scenarioTotals,
+    lints: z.object({ error: z.number(), warning: z.number() }),
+  }),
+  components: z.array(component),
+})
+
+export type Report = z.output<typeof reportSchema>
+export type ComponentReport = z.output<typeof component>
+export type Finding = z.output<typeof finding>

@@ -1,0 +1,74 @@
+import { accessSync, constants } from 'node:fs'
+import { delimiter, join } from 'node:path'
+import puppeteer, { type Browser } from 'puppeteer-core'
+
+/** No browser can be started here: what to do about it. */
+export class NoBrowser extends Error {
+  override name = 'NoBrowser'
+}
+
+const NAMES = ['chromium', 'chromium-browser', 'google-chrome', 'google-chrome-stable', 'chrome', 'msedge']
+const PLACES = [
+  '/Applications/Google Chrome.app/Contents/MacOS/Google Chrome',
+  '/Applications/Chromium.app/Contents/MacOS/Chromium',
+  'C:\\Program Files\\Google\\Chrome\\Application\\chrome.exe',
+]
+
+const isExecutable = (path: string) => {
+  try {
+    accessSync(path, constants.X_OK)
+    return true
+  } catch {
+    return false
+  }
+}
+
+/** The browser to run: `BRELT_CHROMIUM`, else an installed Chromium or Chrome. @throws NoBrowser */
+export function findChromium(environment: NodeJS.ProcessEnv = process.env): string {
+  const named = environment.BRELT_CHROMIUM
+  if (named) {
+    if (isExecutable(named)) return named
+    throw new NoBrowser(`BRELT_CHROMIUM names "${named}", which is no program that can be run`)
+  }
+  const folders = (environment.PATH ?? '').split(delimiter)
+  const found = [...folders.flatMap((folder) => NAMES.map((name) => join(folder, name))), ...PLACES].find(isExecutable)
+  if (found) return found
+  throw new NoBrowser('no Chromium or Chrome was found: install one (Debian: apt-get install chromium) or name it in BRELT_CHROMIUM')
+}
+
+const FLAGS = [
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+  '--disable-dev-shm-usage',
+  '--force-color-profile=srgb',
+  '--font-render-hinting=none',
+  '--hide-scrollbars',
+  // A component of another site gets a process of its own: one that hangs stops nobody else.
+  '--site-per-process',
+  // In a container there is no mouse, and `@media (hover: hover)` would be false.
+  '--blink-settings=primaryHoverType=2,availableHoverTypes=2,primaryPointerType=4,availablePointerTypes=4',
+]
+
+/** Starts a headless browser. The caller closes it. @throws NoBrowser */
+export async function launchChromium(): Promise<Browser> {
+  const executablePath = findChromium()
+  const isRoot = process.getuid?.() === 0
+  try {
+    return await puppeteer.launch({
+      executablePath,
+      headless: true,
+      args: [...FLAGS, ...(isRoot ? ['--no-sandbox'] : [])],
+      defaultViewport: null,
+      protocolTimeout: 120_000,
+      // The caller's own handlers decide: a run that is stopped still reports what it found.
+      handleSIGINT: false,
+      handleSIGTERM: false,
+    })
+  } catch (error) {
+    throw new NoBrowser(`${executablePath} does not start: ${(error as Error).message.split('\n')[0]}`)
+  }
+}

@@ -1,0 +1,95 @@
+import type { Protocol } from 'puppeteer-core'
+
+type Matched = Protocol.CSS.GetMatchedStylesForNodeResponse
+type Style = Protocol.CSS.CSSStyle
+
+/** A declaration and the sheet and place that it stands in. */
+export interface FoundDeclaration {
+  styleSheetId?: string
+  /** Place in the sheet's text, from 0; undefined for an element's own style attribute. */
+  line?: number
+  column?: number
+  text: string
+}
+
+/** Which properties decide a reading that is none itself; the first that is declared counts. */
+const DECIDING: Record<string, readonly string[]> = {
+  'box.width': ['width', 'inline-size', 'min-width', 'max-width', 'flex-basis', 'flex', 'padding', 'padding-inline'],
+  'box.height': ['height', 'block-size', 'min-height', 'max-height', 'padding', 'padding-block', 'line-height'],
+  'box.ratio': ['aspect-ratio', 'width', 'height'],
+  'box.left': ['left', 'inset-inline-start', 'inset', 'margin-left', 'margin', 'transform', 'translate'],
+  'box.right': ['right', 'inset-inline-end', 'inset', 'width', 'margin-right', 'margin'],
+  'box.top': ['top', 'inset-block-start', 'inset', 'margin-top', 'margin', 'transform', 'translate'],
+  'box.bottom': ['bottom', 'inset-block-end', 'inset', 'height', 'margin-bottom', 'margin'],
+  visible: ['display', 'visibility', 'opacity', 'clip-path', 'clip'],
+  contrast: ['color', 'background-color', 'background', 'fill'],
+  'text.cut': ['text-overflow', 'overflow', 'overflow-x', 'max-width', 'width'],
+  'text.clipped': ['text-overflow', 'overflow', 'overflow-x', 'max-width', 'width'],
+  'text.spills': ['overflow', 'white-space', 'width', 'max-width'],
+  'text.lines': ['white-space', 'width', 'max-width'],
+  'target.width': ['width', 'min-width', 'padding', 'pointer-events'],
+  'target.height': ['height', 'min-height', 'padding', 'pointer-events'],
+  gap: ['gap', 'column-gap', 'row-gap', 'margin', 'margin-left', 'margin-right', 'left', 'top'],
+  'offset-x': ['left', 'margin-left', 'margin', 'transform', 'translate', 'justify-content', 'justify-items', 'place-items', 'place-content'],
+  'offset-y': ['top', 'margin-top', 'margin', 'transform', 'translate', 'align-items', 'align-content', 'place-items', 'place-content'],
+}
+
+/** Properties that decide a reading, its own longhands and shorthand included. */
+export function decidingProperties(reading: string): readonly string[] {
+  const name = reading.replace(/\(.*$/, '')
+  return DECIDING[name] ?? (/^[a-z]+(\.|$)/.test(name) && name.includes('.') ? [] : [reading])
+}
+
+/** The declaration that wins for the first of `properties` that is declared at all. */
+export function winningDeclaration(matched: Matched, properties: readonly string[], pseudo: string | undefined): FoundDeclaration | undefined {
+  const rules = pseudo ? (matched.pseudoElements?.find(({ pseudoType }) => `::${pseudoType}` === pseudo)?.matches ?? []) : (matched.matchedCSSRules ?? [])
+  // Weakest first, as the browser tells them; an element's own style stands above all rules.
+  const styles = [...rules.map(({ rule }) => ({ style: rule.style, isOwn: rule.origin === 'regular' }))]
+  if (!pseudo && matched.inlineStyle) styles.push({ style: matched.inlineStyle, isOwn: true })
+  const inherited = pseudo ? [] : (matched.inherited ?? []).map((entry) => entry.matchedCSSRules.filter(({ rule }) => rule.origin === 'regular').map(({ rule }) => ({ style: rule.style, isOwn: true })))
+  for (const property of properties) {
+    const own = strongest(styles.filter(({ isOwn }) => isOwn).map(({ style }) => style), property)
+    if (own) return own
+    if (!INHERITED.test(property)) continue
+    for (const entry of inherited) {
+      const found = strongest(entry.map(({ style }) => style), property)
+      if (found) return found
+    }
+  }
+  return undefined
+}
+
+const INHERITED = /^(color|cursor|font.*|letter-spacing|line-height|list-style.*|text-(align|indent|transform)|visibility|white-space|word-.*|direction|--.+)$/
+
+function strongest(styles: readonly Style[], property: string): FoundDeclaration | undefined {
+  const declarations = styles.flatMap((style) =>
+    style.cssProperties.filter((each) => !each.disabled && each.parsedOk !== false && each.range && declares(each.name, property)).map((each) => ({ style, each })),
+  )
+  const important = declarations.filter(({ each }) => each.important)
+  const winner = important.length ? important[0] : declarations.at(-1)
+  if (!winner) return undefined
+  const { style, each } = winner
+  return { styleSheetId: style.styleSheetId, line: each.range!.startLine, column: each.range!.startColumn, text: each.text?.trim() || `${each.name}: ${each.value}` }
+}
+
+/** Whether a declaration of `name` says anything of `property`: itself, its shorthand, or one of its longhands. */
+function declares(name: string, property: string): boolean {
+  if (name === property || name === 'all') return true
+  if (property.startsWith('--') || name.startsWith('--')) return false
+  if (property.startsWith(`${name}-`) || name.startsWith(`${property}-`)) return true
+  return SHORTHANDS[name]?.test(property) ?? false
+}
+
+const SHORTHANDS: Record<string, RegExp> = {
+  font: /^line-height$/,
+  flex: /^flex-/,
+  inset: /^(top|right|bottom|left)$/,
+  'border-width': /^border-.+-width$/,
+  'border-style': /^border-.+-style$/,
+  'border-color': /^border-.+-color$/,
+  'border-radius': /^border-.+-radius$/,
+  'place-items': /^(align|justify)-items$/,
+  'place-content': /^(align|justify)-content$/,
+  gap: /^(row|column)-gap$/,
+  overflow: /^overflow-[xy]$/,
+}

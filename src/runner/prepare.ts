@@ -1,0 +1,81 @@
+import { lintSheet, lintTokens, type Lint } from '@/core/lint'
+import { casesInside, coverSpace, spaceOf, boxProblems, type Box, type Case } from '@/core/matrix'
+import { makePlan, type Plan } from '@/core/plan'
+import { BadInput, unknownName, type Problem } from '@/core/problem'
+import { readLibrary, type Cover, type FileTree, type Library, type Sheet } from '@/core/sheet'
+import { readTokens, type TokenBook } from '@/core/tokens'
+import { compileComponent, type CompiledComponent } from '@/source'
+
+export interface Selection {
+  /** Slugs; all components when left out. */
+  components?: readonly string[]
+  /** Overrides what sheets say. */
+  cover?: Cover
+  /** Only cases inside. */
+  where?: Box
+}
+
+/** A component that is ready to be run. */
+export interface PreparedComponent {
+  sheet: Sheet
+  lints: Lint[]
+  plan: Plan
+  /** Undefined for a kind of source that cannot be rendered yet. */
+  compiled?: CompiledComponent
+}
+
+export interface PreparedLibrary {
+  library: Library
+  tokens: TokenBook
+  components: PreparedComponent[]
+}
+
+/** Reads a library and its tokens. Faults of unselected components are passed over. @throws BadInput with every problem. */
+export function openLibrary(tree: FileTree, { components: slugs }: Pick<Selection, 'components'> = {}): { library: Library; tokens: TokenBook; sheets: Sheet[] } {
+  const { library, problems } = readLibrary(tree)
+  const tokens = library && readTokens(library)
+  const all = [...problems, ...(tokens?.problems ?? [])]
+  const isAsked = (problem: Problem) => !slugs || !problem.file.endsWith('.sheet.yaml') || slugs.some((slug) => problem.file.endsWith(`/${slug}.sheet.yaml`))
+  const asked = all.filter(isAsked)
+  for (const slug of slugs ?? []) {
+    const known = tree.paths.filter((path) => path.endsWith('.sheet.yaml')).map((path) => path.replace(/^.*\/|\.sheet\.yaml$/g, ''))
+    if (!known.includes(slug)) asked.push(unknownName({ file: '--component', line: 1, column: 1 }, 'component', slug, known))
+  }
+  if (!library || !tokens || asked.length > 0) throw new BadInput(asked)
+  return { library, tokens: tokens.book, sheets: library.sheets.filter(({ slug }) => !slugs || slugs.includes(slug)) }
+}
+
+/** Everything that can be done before a browser is started. @throws BadInput with every problem. */
+export async function prepareLibrary(tree: FileTree, selection: Selection = {}): Promise<PreparedLibrary> {
+  const { library, tokens, sheets } = openLibrary(tree, selection)
+  const problems: Problem[] = []
+  const components: PreparedComponent[] = []
+  for (const [index, sheet] of sheets.entries()) {
+    const cases = casesOf(sheet, library, selection, problems)
+    const { compiled, problems: faults } = await compileComponent(sheet, library)
+    problems.push(...faults)
+    const lints = [...(index === 0 ? lintTokens(library, tokens) : []), ...lintSheet(sheet, library, tokens)]
+    components.push({ sheet, lints, plan: makePlan(sheet, library, cases), ...(compiled && { compiled }) })
+  }
+  if (problems.length > 0) throw new BadInput(unique(problems))
+  return { library, tokens, components }
+}
+
+/** A fault of a file that several components use is one fault. */
+const unique = (problems: readonly Problem[]): Problem[] => [
+  ...new Map(problems.map((problem) => [`${problem.file}:${problem.line}:${problem.column}:${problem.message}`, problem])).values(),
+]
+
+function casesOf(sheet: Sheet, library: Library, { cover, where }: Selection, problems: Problem[]): Case[] {
+  const space = spaceOf(sheet, library)
+  const coverage = coverSpace(space, cover ?? sheet.data.cover)
+  if (coverage.kind === 'too-many') {
+    const count = coverage.count.toLocaleString('en')
+    const message = `the matrix has ${count} cases, more than are run at once; say "cover: pairs" (${coverage.pairs} cases) or "cover: each" (${coverage.each})`
+    problems.push({ ...sheet.source.atKey([sheet.data.cover === 'all' && 'cover' in (sheet.source.value as object) ? 'cover' : 'axes']), message })
+    return []
+  }
+  if (!where) return coverage.cases
+  problems.push(...boxProblems(where, space))
+  return casesInside(coverage.cases, where)
+}

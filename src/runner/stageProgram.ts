@@ -1,0 +1,28 @@
+import { readFileSync } from 'node:fs'
+import { join } from 'node:path'
+
+/** Brelt's own folder: where its build and its demo library stand. */
+export const homeFolder = () => process.env.BRELT_HOME ?? process.cwd()
+
+const programs = new Map<string, string>()
+
+/** The stage's program as the build bundled it, to be run in a page. */
+export function stageProgram(name: 'runner' | 'board'): string {
+  let text = programs.get(name)
+  if (text === undefined) {
+    text = readFileSync(join(homeFolder(), 'dist', `stage-${name}.js`), 'utf8')
+    programs.set(name, text)
+  }
+  return text
+}
+
+/** A page that runs a stage's program and reaches nothing but what it is given. */
+export function stagePage(program: string): string {
+  // The text of a script ends at the first `</script`, wherever it stands.
+  const safe = program.replaceAll('</script', '<\\/script')
+  return `<!doctype html><html lang="en"><head><meta charset="utf-8"><title>Stage</title></head><body><script>${safe}</script></body></html>`
+}
+
+/** No network, no forms, no frames but the stage's own: a component's code is hostile until proven otherwise. */
+export const STAGE_POLICY =
+  "default-src 'none'; script-src 'unsafe-inline' blob:; style-src 'unsafe-inline'; img-src data: blob:; font-src data:; media-src data: blob:; form-action 'none'; base-uri 'none'"

@@ -1,0 +1,64 @@
+import type { Browser } from 'puppeteer-core'
+import { unreadCheck, type CaseResult } from '@/core/plan'
+import { ComponentTally, makeReport, type Report } from '@/core/report'
+import { unsupportedKind } from '@/source'
+import type { PreparedComponent, PreparedLibrary } from './prepare'
+import { runComponent } from './runComponent'
+
+export interface VerifyOptions {
+  /** How many components are run at once. @defaultValue 2 */
+  workers?: number
+  signal?: AbortSignal
+  /** Called with each case as it is judged. */
+  onCase?(slug: string, result: CaseResult): void
+  /** Called as work goes on, in cases. */
+  onProgress?(done: number, total: number, slug: string): void
+  /** Called when a component is through, also one that was stopped half way. */
+  onComponent?(tally: ComponentTally): void
+}
+
+/** Verifies prepared components. Stopped by its signal, it reports what it has found so far. */
+export async function verifyLibrary(browser: Browser, prepared: PreparedLibrary, options: VerifyOptions = {}): Promise<Report> {
+  const { library, components } = prepared
+  const startedAt = new Date()
+  const start = performance.now()
+  const total = components.reduce((sum, { plan }) => sum + plan.cases.filter(({ judged }) => judged).length, 0)
+  let done = 0
+  const tallies = components.map(({ sheet, lints }) => new ComponentTally(sheet.slug, sheet.data.name, sheet.file, lints))
+  const queue = [...components.entries()]
+  const work = async () => {
+    for (let next = queue.shift(); next && !options.signal?.aborted; next = queue.shift()) {
+      const [index, component] = next
+      const tally = tallies[index]!
+      const onCase = (result: CaseResult) => {
+        tally.add(result)
+        options.onCase?.(tally.slug, result)
+        options.onProgress?.(++done, total, tally.slug)
+      }
+      await verifyComponent(browser, prepared, component, tally, onCase, options.signal)
+      options.onComponent?.(tally)
+    }
+  }
+  await Promise.all(Array.from({ length: options.workers ?? 2 }, work))
+  return makeReport({ library: library.data.name, browser: await browser.version(), startedAt, milliseconds: performance.now() - start }, tallies)
+}
+
+async function verifyComponent(browser: Browser, { library, tokens }: PreparedLibrary, component: PreparedComponent, tally: ComponentTally, onCase: (result: CaseResult) => void, signal?: AbortSignal) {
+  const { compiled, plan, sheet } = component
+  const unsupported = unsupportedKind(sheet)
+  const scenarios = sheet.data.scenarios.length
+  if (scenarios > 0) tally.notes.push(`${scenarios} ${scenarios === 1 ? 'scenario was' : 'scenarios were'} read but not run: this version does not run scenarios yet`)
+  if (!compiled || unsupported) {
+    const reason = unsupported ?? 'it could not be compiled'
+    for (const one of plan.cases.filter(({ judged }) => judged)) {
+      onCase({ key: one.key, values: one.values, checks: plan.profiles[one.profile]!.claims.map(({ claim }) => unreadCheck(claim, reason)), failure: reason })
+    }
+    return
+  }
+  const { data } = library
+  await runComponent(
+    browser,
+    { plan, ...compiled, tokens, tolerance: data.tolerance, viewport: data.viewport, contexts: Object.keys(data.contexts) },
+    { onCase, onIncident: (message) => tally.notes.push(message), ...(signal && { signal }) },
+  )
+}

@@ -1,0 +1,109 @@
+import { originalPositionFor, TraceMap } from '@jridgewell/trace-mapping'
+import { parse, walk } from 'css-tree'
+import { compileString, Exception, type ImporterResult } from 'sass'
+import { resolvePath, textOf, type FileTree } from '@/core/sheet'
+import type { Place, Problem } from '@/core/problem'
+import type { StageComponent } from '@/stage'
+import { scopeStyles } from './scopeStyles'
+
+/** A style sheet ready for the stage, and the way back from its lines to the author's. */
+export interface CompiledStyles {
+  sheet: StageComponent['sheets'][number]
+  originalPlace(line: number, column: number): Place
+}
+
+/** Compiles one .css or .scss file. Files that it names are taken in; nothing outside the library is reached. */
+export function compileStyles(tree: FileTree, path: string): { styles: CompiledStyles[]; problems: Problem[] } {
+  const problems: Problem[] = []
+  const done = new Set<string>()
+  const styles: CompiledStyles[] = []
+  const add = (file: string) => {
+    if (done.has(file)) return
+    done.add(file)
+    const text = textOf(tree, file)!
+    const compiled = file.endsWith('.scss') ? compileScss(tree, file, text, problems) : { css: text, map: undefined }
+    if (!compiled) return
+    const { css, imports } = inlineAssets(tree, file, compiled.css, problems)
+    imports.forEach(add)
+    styles.push({ sheet: { url: file, text: css, ...scopeStyles(css) }, originalPlace: placesOf(file, compiled.map) })
+  }
+  add(path)
+  return { styles, problems }
+}
+
+function placesOf(file: string, map: TraceMap | undefined): CompiledStyles['originalPlace'] {
+  return (line, column) => {
+    if (!map) return { file, line, column }
+    const original = originalPositionFor(map, { line, column: Math.max(0, column - 1) })
+    const source = original.source ? decodeURIComponent(original.source.replace(LIBRARY_URL, '')) : file
+    return { file: source, line: original.line ?? line, column: (original.column ?? 0) + 1 }
+  }
+}
+
+const LIBRARY_URL = 'brelt-library:/'
+
+function compileScss(tree: FileTree, file: string, text: string, problems: Problem[]) {
+  const toUrl = (path: string) => new URL(LIBRARY_URL + encodeURI(path))
+  const candidates = (path: string) => {
+    const slash = path.lastIndexOf('/') + 1
+    const partial = path.slice(0, slash) + '_' + path.slice(slash)
+    return [path, ...['.scss', '.css'].flatMap((end) => [path + end, partial + end]), `${path}/_index.scss`]
+  }
+  const importer = {
+    canonicalize: (reference: string): URL | null => {
+      const wanted = decodeURI(reference.startsWith(LIBRARY_URL) ? reference.slice(LIBRARY_URL.length) : (resolvePath(file, reference) ?? ''))
+      const found = candidates(wanted).find((path) => tree.paths.includes(path))
+      return found === undefined ? null : toUrl(found)
+    },
+    load: (url: URL): ImporterResult | null => {
+      const contents = textOf(tree, decodeURI(url.pathname))
+      return contents === undefined ? null : { contents, syntax: url.pathname.endsWith('.css') ? 'css' : 'scss' }
+    },
+  }
+  try {
+    const { css, sourceMap } = compileString(text, { url: toUrl(file), importer, sourceMap: true, sourceMapIncludeSources: false, logger: { warn: () => {} } })
+    // Sass writes its map for file names of its own: the trace only needs the order of its sources.
+    return { css, map: new TraceMap(JSON.stringify(sourceMap)) }
+  } catch (error) {
+    if (!(error instanceof Exception)) throw error // our bug, not the author's
+    const { start, url } = error.span
+    const place = { file: url ? decodeURI(url.pathname) : file, line: start.line + 1, column: start.column + 1 }
+    problems.push({ ...place, message: `not readable as SCSS: ${error.sassMessage}` })
+    return undefined
+  }
+}
+
+const TYPES: Record<string, string> = {
+  svg: 'image/svg+xml', png: 'image/png', jpg: 'image/jpeg', jpeg: 'image/jpeg', gif: 'image/gif', webp: 'image/webp', avif: 'image/avif', woff2: 'font/woff2', woff: 'font/woff', ttf: 'font/ttf', otf: 'font/otf',
+}
+
+/** Puts pictures and fonts into the text, since a stage reaches no files; lists the sheets that it imports. */
+function inlineAssets(tree: FileTree, file: string, css: string, problems: Problem[]): { css: string; imports: string[] } {
+  const imports: string[] = []
+  const edits: { start: number; end: number; text: string }[] = []
+  const resolve = (reference: string, line: number, column: number): string | undefined => {
+    const path = resolvePath(file, reference.replace(/[?#].*$/, ''))
+    if (path !== undefined && tree.paths.includes(path)) return path
+    const message = path === undefined ? `"${reference}" leaves the library's folder` : `no file "${reference}"`
+    problems.push({ file, line, column, message })
+    return undefined
+  }
+  walk(parse(css, { positions: true, onParseError: () => {} }), function (node) {
+    if (node.type !== 'Url' && !(node.type === 'String' && this.atrule?.name === 'import')) return
+    const { start, end } = node.loc!
+    if (/^(data:|#)/.test(node.value)) return
+    const path = resolve(node.value, start.line, start.column)
+    if (path === undefined) return
+    if (this.atrule?.name === 'import') {
+      imports.push(path)
+      edits.push({ start: this.atrule.loc!.start.offset, end: this.atrule.loc!.end.offset, text: '' })
+      return
+    }
+    const type = TYPES[path.slice(path.lastIndexOf('.') + 1).toLowerCase()] ?? 'application/octet-stream'
+    const data = Buffer.from(tree.bytes(path)!).toString('base64')
+    edits.push({ start: start.offset, end: end.offset, text: `url("data:${type};base64,${data}")` })
+  })
+  let text = css
+  for (const { start, end, text: put } of edits.toSorted((a, b) => b.start - a.start)) text = text.slice(0, start) + put + text.slice(end)
+  return { css: text, imports }
+}

@@ -1,0 +1,2 @@
+export { compileComponent, unsupportedKind, type CompiledComponent } from './compileComponent'
+export { readFolder } from './tree'

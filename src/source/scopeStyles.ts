@@ -1,0 +1,110 @@
+import { generate, parse, walk, type CssNode, type Rule, type Selector, type WalkContext } from 'css-tree'
+import { FRAME_TAG } from '@/stage'
+
+/** A style sheet in the two forms that a shadow-root stage needs. */
+export interface ScopedStyles {
+  /** Same lines as the original; selectors of the page's root name the case's frame instead. */
+  scoped: string
+  /** Rules that belong to the page: its root's, fonts and registered properties. */
+  page: string
+}
+
+// What a page's root gives to what lies in it. Its margins or sizes would be the frame's, and wrong.
+const HANDED_DOWN = /^(--.+|color|color-scheme|accent-color|background-color|font-family)$/
+const PAGE_RULES = new Set(['font-face', 'property', 'font-feature-values', 'counter-style'])
+
+/** Splits a sheet into what shadow roots take and what the page takes. */
+export function scopeStyles(css: string): ScopedStyles {
+  const edits: Edit[] = []
+  const page: string[] = []
+  const tree = parse(css, { positions: true, parseValue: false, onParseError: () => {} })
+  const around: string[] = []
+  walk(tree, {
+    enter(this: WalkContext, node: CssNode) {
+      if (node.type === 'Atrule') {
+        if (PAGE_RULES.has(node.name)) page.push(sourceOf(css, node))
+        if (node.block) around.push(`@${node.name} ${node.prelude ? generate(node.prelude) : ''}`)
+      }
+      // Nested rules (`&:hover`) keep their selectors: their parents' were rewritten.
+      if (node.type === 'Rule' && !this.rule && node.prelude.type === 'SelectorList') {
+        if (rewriteRule(node, edits)) page.push(`${around.map((each) => `${each} {`).join(' ')} ${sourceOf(css, node)} ${'}'.repeat(around.length)}`)
+      }
+    },
+    leave(node: CssNode) {
+      if (node.type === 'Atrule' && node.block) around.pop()
+    },
+  })
+  return { scoped: applyEdits(css, edits), page: page.join('\n') }
+}
+
+interface Edit {
+  start: number
+  end: number
+  text: string
+}
+
+/** Rewrites a rule's selectors; tells whether the rule speaks of the page's root itself. */
+function rewriteRule(rule: Rule, edits: Edit[]): boolean {
+  let isOfRoot = false
+  if (rule.prelude.type !== 'SelectorList') return false
+  rule.prelude.children.forEach((selector) => {
+    if (selector.type !== 'Selector') return
+    const compounds = compoundsOf(selector)
+    const roots = compounds.findIndex((compound) => !isRoot(compound))
+    const leading = roots < 0 ? compounds : compounds.slice(0, roots)
+    if (roots < 0 && compounds.length > 0) isOfRoot = true
+    leading.forEach((compound, index) => {
+      const isLast = index === leading.length - 1
+      for (const part of compound) {
+        const isName = part.type === 'TypeSelector' || (part.type === 'PseudoClassSelector' && part.name === 'root')
+        if (!isName) continue
+        // `html body .x`: both stand for the one frame, so the first goes.
+        const text = isLast ? (part.type === 'TypeSelector' ? FRAME_TAG : '[data-frame]') : ''
+        edits.push({ start: part.loc!.start.offset, end: isLast ? part.loc!.end.offset : leading[index + 1]![0]!.loc!.start.offset, text })
+      }
+    })
+  })
+  if (isOfRoot) keepHandedDown(rule, edits)
+  return isOfRoot
+}
+
+function keepHandedDown(rule: Rule, edits: Edit[]) {
+  rule.block.children.forEach((node) => {
+    if (node.type !== 'Declaration' || HANDED_DOWN.test(node.property)) return
+    const { start, end } = node.loc!
+    edits.push({ start: start.offset, end: end.offset, text: '' })
+  })
+}
+
+function compoundsOf(selector: Selector): CssNode[][] {
+  const compounds: CssNode[][] = [[]]
+  selector.children.forEach((node) => {
+    if (node.type === 'Combinator') compounds.push([])
+    else compounds.at(-1)!.push(node)
+  })
+  return compounds
+}
+
+const ROOT_ATTRIBUTE = /^(data-.+|dir|lang)$/
+
+/** `:root`, `html`, `body`, also with attributes that contexts set; or such attributes alone. */
+function isRoot(compound: readonly CssNode[]): boolean {
+  if (compound.length === 0) return false
+  return compound.every((node, index) => {
+    if (node.type === 'TypeSelector') return index === 0 && (node.name === 'html' || node.name === 'body')
+    if (node.type === 'PseudoClassSelector') return node.name === 'root'
+    return node.type === 'AttributeSelector' && ROOT_ATTRIBUTE.test(node.name.name)
+  })
+}
+
+const sourceOf = (css: string, node: CssNode) => css.slice(node.loc!.start.offset, node.loc!.end.offset)
+
+/** Applies edits from the end; what is taken out leaves its line breaks, so that lines keep their numbers. */
+function applyEdits(css: string, edits: readonly Edit[]): string {
+  let text = css
+  for (const { start, end, text: put } of edits.toSorted((a, b) => b.start - a.start)) {
+    const breaks = text.slice(start, end).replace(/[^\n]/g, '')
+    text = text.slice(0, start) + put + breaks + text.slice(end)
+  }
+  return text
+}

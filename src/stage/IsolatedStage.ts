@@ -1,0 +1,108 @@
+import type { Beat, Mounted } from './Stage'
+import type { PseudoBoxes, StageCase, StageComponent, StageContext, StageProbe, StageReadings, StageRequest } from './protocol'
+import type { ProbeAnswer } from './read'
+import type { StageWindow } from './runnerEntry'
+import type { Stage } from './Stage'
+
+// Reference numbers of one document stay below those of the next.
+const REFERENCES_PER_CASE = 100_000
+
+interface Room {
+  frame: HTMLIFrameElement
+  stage: Stage
+}
+
+/** Renders each case in a plain document of its own, and speaks for all of them as one stage. */
+export class IsolatedStage {
+  #rooms: Room[] = []
+  #failures: Record<number, string> = {}
+  #context: StageContext = { values: {}, properties: [] }
+
+  constructor(
+    readonly component: StageComponent,
+    /** The stage's own program, which each document runs. */
+    readonly program: string,
+    readonly viewport: { width: number; height: number },
+  ) {}
+
+  setContext(context: StageContext): void {
+    this.#context = context
+    for (const { stage } of this.#rooms) stage.setContext(context)
+  }
+
+  async mount(cases: readonly StageCase[], beat?: Beat): Promise<Mounted> {
+    const forced: Mounted['forced'] = []
+    for (const [index, one] of cases.entries()) {
+      beat?.(index)
+      const room = await this.openRoom(index)
+      this.#rooms.push(room)
+      const mounted = room.stage.mount([one])
+      if (mounted.failures[0] !== undefined) this.#failures[index] = mounted.failures[0]
+      forced.push(...mounted.forced)
+    }
+    return { failures: this.#failures, forced }
+  }
+
+  private async openRoom(index: number): Promise<Room> {
+    const frame = document.createElement('iframe')
+    frame.srcdoc = '<!doctype html><html lang="en"><head></head><body></body></html>'
+    frame.style.cssText = `display:block;border:0;width:${this.viewport.width}px;height:${this.viewport.height}px`
+    await new Promise((done) => {
+      frame.onload = done
+      document.body.append(frame)
+    })
+    const inner = frame.contentWindow as unknown as StageWindow
+    const script = inner.document.createElement('script')
+    script.textContent = this.program
+    inner.document.head.append(script)
+    script.remove()
+    const stage = await inner.breltStage.openOwn(this.component, index * REFERENCES_PER_CASE)
+    stage.setContext(this.#context)
+    return { frame, stage }
+  }
+
+  referTo(parts: readonly string[]): void {
+    for (const { stage } of this.#rooms) stage.referTo(parts)
+  }
+
+  unmark(): void {
+    for (const { stage } of this.#rooms) stage.unmark()
+  }
+
+  async show(): Promise<{ isSettled: boolean }> {
+    const shown = await Promise.all(this.#rooms.map(({ stage }) => stage.show()))
+    return { isSettled: shown.every(({ isSettled }) => isSettled) }
+  }
+
+  elementOf(index: number, part: string, match: number): Element | undefined {
+    return this.#rooms[index]!.stage.elementOf(0, part, match)
+  }
+
+  read(profiles: readonly (readonly StageRequest[])[], profileOf: readonly number[], pseudoBoxes: PseudoBoxes): StageReadings {
+    const all: StageReadings = { texts: [], reasons: [], cases: [] }
+    this.#rooms.forEach(({ stage }, index) => {
+      const { texts, reasons, cases } = stage.read(profiles, [profileOf[index]!], pseudoBoxes)
+      const [own] = cases
+      all.cases.push(own!.map((number) => (number >= 0 ? number + all.texts.length : number - all.reasons.length)))
+      all.texts.push(...texts)
+      all.reasons.push(...reasons)
+    })
+    return all
+  }
+
+  probe(probes: readonly StageProbe[]): ProbeAnswer[] {
+    return probes.map((probe) => {
+      const { stage } = this.#rooms[probe.caseIndex ?? 0]!
+      return stage.probe([{ ...probe, ...(probe.caseIndex !== undefined && { caseIndex: 0 }) }])[0]!
+    })
+  }
+
+  clear(): void {
+    for (const { frame, stage } of this.#rooms) {
+      stage.clear()
+      frame.remove()
+    }
+    this.#rooms = []
+    this.#failures = {}
+  }
+}

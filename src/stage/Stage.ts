@@ -1,0 +1,167 @@
+import { prepareStyles, type Styles } from './documentStyles'
+import { findParts, type MountedCase } from './findPart'
+import { collectForced, type Forced } from './forceStates'
+import { failureText, mountCase, type ComponentScript } from './mount'
+import type { Natives } from './natives'
+import type { PseudoBoxes, StageCase, StageComponent, StageContext, StageProbe, StageReadings, StageRequest } from './protocol'
+import { REFERENCE } from './reference'
+import { answerProbes, readCases, type ProbeAnswer } from './read'
+import { settle } from './settle'
+import { makeRenderer, type Renderer } from './template'
+
+/** What the driver needs to know of the cases that were mounted. */
+export interface Mounted {
+  /** Why a case could not be brought about, by its place. */
+  failures: Record<number, string>
+  /** Pseudo-classes to force, by reference number. */
+  forced: [reference: number, pseudo: string[]][]
+}
+
+/** Called as each case is about to be mounted: a case whose script never returns is the last one told. */
+export type Beat = (index: number) => void
+
+/** The page in which one component's cases are rendered and read. */
+export class Stage {
+  readonly cases: MountedCase[] = []
+  #styles: Styles
+  #renderer: Renderer
+  #script?: ComponentScript
+  #context: StageContext = { values: {}, properties: [] }
+  #references = new Map<Element, number>()
+  #flows?: boolean
+
+  private constructor(
+    readonly component: StageComponent,
+    readonly natives: Natives,
+    readonly container: HTMLElement,
+    /** Reference numbers start above this: they must differ between the documents of one page. */
+    private readonly lastReference: number,
+  ) {
+    this.#styles = prepareStyles(document, component)
+    this.#renderer = makeRenderer(component)
+  }
+
+  /** @throws Error when the component's script cannot be loaded. */
+  static async open(component: StageComponent, natives: Natives, lastReference = 0): Promise<Stage> {
+    const container = document.createElement('div')
+    document.body.append(container)
+    const stage = new Stage(component, natives, container, lastReference)
+    if (component.script) stage.#script = await loadScript(component.script)
+    await document.fonts.ready
+    return stage
+  }
+
+  setContext(context: StageContext): void {
+    this.#context = context
+    this.#styles.applyContext(context)
+  }
+
+  /** Mounts cases, still hidden, so that whatever is forced before they are shown starts no transition. */
+  mount(cases: readonly StageCase[], beat?: Beat): Mounted {
+    this.container.style.display = 'none'
+    const forced: Forced = new Map()
+    for (const one of cases) {
+      const index = this.cases.length
+      beat?.(index)
+      this.cases.push(this.mountOne(one, index, this.container, forced))
+    }
+    const failures = Object.fromEntries(this.cases.flatMap(({ failure, index }) => (failure === undefined ? [] : [[index, failure]])))
+    return { failures, forced: [...forced].map(([element, pseudo]) => [this.refer(element), [...pseudo]]) }
+  }
+
+  /** Mounts one case into any parent; `forced` collects what must be forced to reach it. */
+  mountOne(one: StageCase, index: number, parent: Element, forced: Forced, context: Readonly<Record<string, string>> = this.#context.values): MountedCase {
+    const tools = { component: this.component, renderer: this.#renderer, styles: this.#styles, script: this.#script, context }
+    const mounted = mountCase(tools, parent, one, index)
+    this.#flows ??= flowsAsBlock(mounted.frame)
+    mounted.frame.toggleAttribute('data-flow', this.#flows)
+    try {
+      if (mounted.failure === undefined) collectForced(this.component, mounted, one.forced, forced)
+    } catch (error) {
+      mounted.failure = failureText(error)
+    }
+    return mounted
+  }
+
+  /** Takes a case away again. */
+  unmount(one: MountedCase): void {
+    try {
+      one.cleanup?.()
+    } catch {
+      // A cleanup that throws spoils nothing: its case is gone.
+    }
+    one.host.remove()
+  }
+
+  /** Gives parts a reference number, so that the driver can find their nodes. */
+  referTo(parts: readonly string[]): void {
+    for (const one of this.cases) {
+      if (one.failure !== undefined) continue
+      for (const part of parts) for (const element of findParts(this.component, one, part)) this.refer(element)
+    }
+  }
+
+  private refer(element: Element): number {
+    let reference = this.#references.get(element)
+    if (reference === undefined) {
+      reference = this.lastReference + this.#references.size + 1
+      this.#references.set(element, reference)
+      element.setAttribute(REFERENCE, String(reference))
+    }
+    return reference
+  }
+
+  /** Takes the marks off again: the component must not see them when it is read. */
+  unmark(): void {
+    for (const element of this.#references.keys()) element.removeAttribute(REFERENCE)
+  }
+
+  async show(): Promise<{ isSettled: boolean }> {
+    this.container.style.display = ''
+    return settle(() => this.roots(), this.natives)
+  }
+
+  private *roots(): Generator<Document | ShadowRoot> {
+    yield document
+    if (!this.component.isolated) for (const { scope } of this.cases) yield scope as ShadowRoot
+  }
+
+  /** One match of a part, from 1. */
+  elementOf(index: number, part: string, match: number): Element | undefined {
+    return findParts(this.component, this.cases[index]!, part)[match - 1]
+  }
+
+  read(profiles: readonly (readonly StageRequest[])[], profileOf: readonly number[], pseudoBoxes: PseudoBoxes): StageReadings {
+    return readCases(this.component, this.cases, { profiles, profileOf, pseudoBoxes, refOf: (element) => this.#references.get(element) })
+  }
+
+  probe(probes: readonly StageProbe[]): ProbeAnswer[] {
+    return answerProbes(this.component, this.cases, probes)
+  }
+
+  clear(): void {
+    for (const one of this.cases) this.unmount(one)
+    this.cases.length = 0
+    this.#references.clear()
+    this.container.replaceChildren()
+    scrollTo(0, 0)
+  }
+}
+
+/** Whether the component's first element stands as a block by itself, so that it can take its place without a box around it. */
+function flowsAsBlock(frame: HTMLElement): boolean {
+  const [first] = frame.children
+  const isAlone = frame.children.length === 1 && [...frame.childNodes].every((node) => node === first || !node.nodeValue?.trim())
+  return first !== undefined && isAlone && !/^(inline|contents|none)/.test(getComputedStyle(first).display)
+}
+
+async function loadScript({ text, url }: NonNullable<StageComponent['script']>): Promise<ComponentScript> {
+  const address = URL.createObjectURL(new Blob([`${text}\n//# sourceURL=${url}`], { type: 'text/javascript' }))
+  try {
+    const module = (await import(/* webpackIgnore: true */ address)) as { default?: unknown }
+    if (typeof module.default !== 'function') throw new Error(`${url} has no default export that is a function`)
+    return module.default as ComponentScript
+  } finally {
+    URL.revokeObjectURL(address)
+  }
+}

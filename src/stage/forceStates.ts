@@ -1,0 +1,46 @@
+import { findParts, flatParent, type MountedCase } from './findPart'
+import type { StageCase, StageComponent } from './protocol'
+
+/** Pseudo-classes that hold on each element. */
+export type Forced = Map<Element, Set<string>>
+
+// States that belong to the element itself are set there: forcing only the selector would leave the state a lie.
+const BY_PROPERTY = new Set(['checked', 'indeterminate', 'disabled', 'required'])
+const ON_CHAIN = new Set(['hover', 'active'])
+
+/**
+ * Works out what must be forced to reach a case's states.
+ * @throws Error naming a part that is not there.
+ */
+export function collectForced(component: StageComponent, one: MountedCase, wanted: StageCase['forced'], forced: Forced): void {
+  for (const { on, pseudo } of wanted) {
+    const [element] = findParts(component, one, on)
+    if (!element) throw new Error(`the part "${on}" is not there, so it cannot be brought into :${pseudo.join(':')}`)
+    for (const name of pseudo) {
+      if (BY_PROPERTY.has(name)) Object.assign(element, { [name]: true })
+      else if (ON_CHAIN.has(name)) chainOf(element, one.host).forEach((link) => add(forced, link, name))
+      else {
+        add(forced, element, name)
+        if (name.startsWith('focus')) chainOf(element, one.host).forEach((link) => add(forced, link, 'focus-within'))
+      }
+    }
+  }
+}
+
+function add(forced: Forced, element: Element, pseudo: string) {
+  const known = forced.get(element)
+  if (known) known.add(pseudo)
+  else forced.set(element, new Set([pseudo]))
+}
+
+/** The element, all that it lies in up to the case's host, and the control of a label among them. */
+function chainOf(element: Element, host: Element): Element[] {
+  const chain: Element[] = []
+  for (let link: Element | null = element; link; link = flatParent(link)) {
+    chain.push(link)
+    const control = (link as HTMLLabelElement).control
+    if (link.localName === 'label' && control) chain.push(control)
+    if (link === host) break
+  }
+  return chain
+}

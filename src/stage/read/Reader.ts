@@ -1,0 +1,70 @@
+import type { Rect } from '@/core/readings'
+import { findParts, type MountedCase } from '../findPart'
+import type { PseudoBoxes, StageComponent } from '../protocol'
+
+/** One match of a part: an element, or a pseudo-element of it. */
+export interface Match {
+  element: Element
+  pseudo?: string
+}
+
+/** A reading that cannot be taken, with the reason. */
+export class Unread extends Error {
+  override name = 'Unread'
+}
+
+/** Looks up parts, styles and boxes of one case, each once. */
+export class Reader {
+  #matches = new Map<string, Match[]>()
+  #styles = new Map<string, CSSStyleDeclaration>()
+
+  constructor(
+    readonly component: StageComponent,
+    readonly one: MountedCase,
+    /** Boxes of pseudo-elements, which no page can measure itself; by `refOf(element) + pseudo`. */
+    readonly pseudoBoxes: PseudoBoxes,
+    readonly refOf: (element: Element) => number | undefined,
+  ) {}
+
+  matches(part: string): Match[] {
+    let matches = this.#matches.get(part)
+    if (!matches) {
+      const pseudo = this.component.parts[part]?.pseudo
+      const elements = findParts(this.component, this.one, part)
+      // A pseudo-element without content does not exist, however well its element does.
+      const all = elements.map((element): Match => (pseudo ? { element, pseudo } : { element }))
+      matches = pseudo ? all.filter((match) => this.isGenerated(match)) : all
+      this.#matches.set(part, matches)
+    }
+    return matches
+  }
+
+  private isGenerated({ element, pseudo }: Match): boolean {
+    if (pseudo !== '::before' && pseudo !== '::after') return true
+    const style = getComputedStyle(element, pseudo)
+    return style.content !== 'none' && style.content !== 'normal' && style.display !== 'none'
+  }
+
+  /** @throws Unread when the part is not there. */
+  first(part: string): Match {
+    const [match] = this.matches(part)
+    if (!match) throw new Unread(`the part "${part}" is not there`)
+    return match
+  }
+
+  style({ element, pseudo }: Match): CSSStyleDeclaration {
+    if (!pseudo) return getComputedStyle(element)
+    const key = `${this.refOf(element)}${pseudo}`
+    let style = this.#styles.get(key)
+    if (!style) this.#styles.set(key, (style = getComputedStyle(element, pseudo)))
+    return style
+  }
+
+  /** The border box in the viewport. @throws Unread for a pseudo-element whose box is not known. */
+  rect({ element, pseudo }: Match): Rect {
+    if (!pseudo) return element.getBoundingClientRect()
+    const box = this.pseudoBoxes[`${this.refOf(element)}${pseudo}`]
+    if (!box) throw new Unread(`the pseudo-element ${pseudo} has no box`)
+    return box
+  }
+}

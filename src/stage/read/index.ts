@@ -1,0 +1,2 @@
+export { answerProbes, type ProbeAnswer } from './probe'
+export { readCases, type ReadOptions } from './readCases'

@@ -1,0 +1,47 @@
+import { round } from '@/core/readings'
+import { Unread, type Match, type Reader } from './Reader'
+
+// A pointer target is looked for this far around the middle of the part; nothing larger fits the window.
+const REACH_PX = 2000
+const EXACT_PX = 0.125
+
+/**
+ * What a pointer can hit of a part: the stretch through its middle where the part, or something in it, is on top.
+ * A label's control counts for its label's area too, since a click there reaches it.
+ */
+export function readTarget(reader: Reader, match: Match, name: string): string {
+  if (match.pseudo) throw new Unread('a pointer hits the element, not its pseudo-element')
+  const { element } = match
+  const box = element.getBoundingClientRect()
+  const x = box.left + box.width / 2
+  const y = box.top + box.height / 2
+  const isHit = (dx: number, dy: number) => hits(element, x + dx, y + dy)
+  if (!isHit(0, 0)) return '0px'
+  const isWide = name === 'target.width'
+  const extent = (sign: number) => farthest((distance) => (isWide ? isHit(sign * distance, 0) : isHit(0, sign * distance)))
+  return `${round(Math.round((extent(-1) + extent(1)) / EXACT_PX) * EXACT_PX)}px`
+}
+
+function hits(element: Element, x: number, y: number): boolean {
+  const found = (element.getRootNode() as Document | ShadowRoot).elementFromPoint(x, y)
+  if (!found) return false
+  if (found === element || element.contains(found)) return true
+  const label = found.closest('label')
+  return label !== null && label.control === element
+}
+
+/** The greatest distance at which `isHit` still holds, found by doubling and halving. */
+function farthest(isHit: (distance: number) => boolean): number {
+  let inside = 0
+  let outside = 1
+  while (outside < REACH_PX && isHit(outside)) {
+    inside = outside
+    outside *= 2
+  }
+  while (outside - inside > EXACT_PX / 4) {
+    const middle = (inside + outside) / 2
+    if (isHit(middle)) inside = middle
+    else outside = middle
+  }
+  return (inside + outside) / 2
+}

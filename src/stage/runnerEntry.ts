@@ -1,0 +1,70 @@
+import { IsolatedStage } from './IsolatedStage'
+import { freezeTimers } from './natives'
+import type { StageCase, StageComponent, StageContext, StageProbe, StageRequest, PseudoBoxes } from './protocol'
+import { Stage } from './Stage'
+import { watchTrespass } from './trespass'
+
+/** What the runner calls in its page. All of it is data in and data out, but for `elementOf`. */
+export interface RunnerStage {
+  /** Opens the component; gives back why it needs a document a case, where it shows that by what it does. */
+  open(component: StageComponent, context: StageContext, first: StageCase | undefined, viewport: { width: number; height: number }): Promise<{ trespass?: string }>
+  openOwn(component: StageComponent, lastReference: number): Promise<Stage>
+  setContext(context: StageContext): void
+  mount(cases: readonly StageCase[], parts: readonly string[]): Promise<{ failures: Record<number, string>; forced: [number, string[]][] }>
+  unmark(): void
+  show(): Promise<{ isSettled: boolean }>
+  read(profiles: StageRequest[][], profileOf: number[], pseudoBoxes: PseudoBoxes): ReturnType<Stage['read']>
+  probe(probes: StageProbe[]): ReturnType<Stage['probe']>
+  elementOf(index: number, part: string, match: number): Element | undefined
+  clear(): void
+  /** Errors that component code threw outside of any case. */
+  incidents(): string[]
+}
+
+export type StageWindow = Window & typeof globalThis & { breltStage: RunnerStage; breltBeat?: (index: string) => void }
+
+const view = window as unknown as StageWindow
+const program = document.currentScript?.textContent ?? ''
+const natives = freezeTimers(view)
+const incidents: string[] = []
+let stage: Stage | IsolatedStage | undefined
+const watch = watchTrespass(view, () => (stage instanceof Stage ? stage.container : undefined))
+
+view.addEventListener('error', (event) => incidents.push(event.message))
+view.addEventListener('unhandledrejection', (event) => incidents.push(String(event.reason)))
+
+// Component code may replace the binding; the runner listens to the one it made.
+const beat = view.breltBeat
+const onBeat = (index: number) => beat?.(String(index))
+
+const opened = () => {
+  if (!stage) throw new Error('no component is open')
+  return stage
+}
+
+view.breltStage = {
+  open: async (component, context, first, viewport) => {
+    onBeat(-1)
+    stage = component.isolated ? new IsolatedStage(component, program, viewport) : await Stage.open(component, natives)
+    stage.setContext(context)
+    if (!first || component.isolated || !component.script) return {}
+    await stage.mount([first], onBeat)
+    const trespass = watch.found()
+    stage.clear()
+    return trespass === undefined ? {} : { trespass }
+  },
+  openOwn: (component, lastReference) => Stage.open(component, natives, lastReference),
+  setContext: (context) => opened().setContext(context),
+  mount: async (cases, parts) => {
+    const mounted = await opened().mount(cases, onBeat)
+    opened().referTo(parts)
+    return mounted
+  },
+  unmark: () => opened().unmark(),
+  show: () => opened().show(),
+  read: (profiles, profileOf, pseudoBoxes) => opened().read(profiles, profileOf, pseudoBoxes),
+  probe: (probes) => opened().probe(probes),
+  elementOf: (index, part, match) => opened().elementOf(index, part, match),
+  clear: () => stage?.clear(),
+  incidents: () => incidents.splice(0),
+}

@@ -1,0 +1,38 @@
+/** Watches for what a component does outside its own case; such a component needs a document for each case. */
+export interface TrespassWatch {
+  /** What the component did outside, in words; undefined while it stayed inside. */
+  found(): string | undefined
+}
+
+/** Starts watching. Must run before the component's script is loaded. */
+export function watchTrespass(view: Window & typeof globalThis, container: () => Element | undefined): TrespassWatch {
+  let found: string | undefined
+  const shared: EventTarget[] = [view, view.document, view.document.documentElement, view.document.body]
+  const wrap = <T extends object>(target: T, name: keyof T, seen: (self: unknown, first: unknown) => string | undefined) => {
+    const own = target[name] as (...given: unknown[]) => unknown
+    const watched = function (this: unknown, ...given: unknown[]) {
+      found ??= seen(this, given[0])
+      return own.apply(this, given)
+    }
+    Object.assign(target, { [name]: watched })
+  }
+  wrap(view.EventTarget.prototype, 'addEventListener', (self, type) =>
+    shared.includes(self as EventTarget) || self === undefined ? `listens for "${String(type)}" on the whole page` : undefined,
+  )
+  wrap(view.HTMLDialogElement.prototype, 'showModal', () => 'opens a modal dialog')
+  wrap(view.HTMLElement.prototype, 'showPopover', () => 'opens a popover')
+  return {
+    found: () => {
+      const stranger = [...view.document.body.children].find((child) => child !== container() && child.localName !== 'script')
+      return found ?? (stranger ? `puts <${stranger.localName}> outside of itself` : undefined)
+    },
+  }
+}
+
+/** What can be told from the texts alone. */
+export function trespassInTexts(component: { sheets: readonly { text: string }[]; parts: Readonly<Record<string, { inPage?: boolean }>> }): string | undefined {
+  if (Object.values(component.parts).some(({ inPage }) => inPage)) return 'has a part elsewhere in the page'
+  if (component.sheets.some(({ text }) => /position\s*:\s*fixed/.test(text))) return 'has a fixed position'
+  if (component.sheets.some(({ text }) => /::backdrop/.test(text))) return 'styles a backdrop'
+  return undefined
+}
