@@ -40,7 +40,7 @@ export async function verifyLibrary(browser: Browser, prepared: PreparedLibrary,
     }
   }
   await Promise.all(Array.from({ length: options.workers ?? 2 }, work))
-  return makeReport({ library: library.data.name, browser: await browser.version(), startedAt, milliseconds: performance.now() - start }, tallies)
+  return makeReport({ library: library.data.name, browser: (await browser.version()).replace(/^\w+\//, 'Chromium '), startedAt, milliseconds: performance.now() - start }, tallies)
 }
 
 async function verifyComponent(browser: Browser, { library, tokens }: PreparedLibrary, component: PreparedComponent, tally: ComponentTally, onCase: (result: CaseResult) => void, signal?: AbortSignal) {

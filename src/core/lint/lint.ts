@@ -28,7 +28,7 @@ export const SEVERITIES = {
   'token-type': 'error',
   'no-default': 'warning',
   'bad-default': 'error',
-  conflict: 'error',
+  conflict: 'warning',
   'never-wins': 'warning',
   'matches-nothing': 'warning',
   'bad-expectation': 'error',

@@ -40,7 +40,13 @@ export class ComponentTally {
     const group = findingKey(check)
     const known = this.#findings.get(group)
     if (known) known.cases.push(key)
-    else this.#findings.set(group, makeFinding(key, check))
+    else this.#findings.set(group, makeFinding(key, { ...check, ...(check.origin && { origin: { ...check.origin, file: this.near(check.origin.file) } }) }))
+  }
+
+  /** A path as seen from the component's folder; files elsewhere keep the library's path. */
+  private near(file: string): string {
+    const folder = this.file.slice(0, this.file.lastIndexOf('/') + 1)
+    return file.startsWith(folder) ? file.slice(folder.length) : file
   }
 
   /** An expectation that the browser cannot make sense of is wrong in the sheet, not in the component. */
@@ -53,7 +59,7 @@ export class ComponentTally {
 
   report(): ComponentReport {
     const findings = [...this.#findings.values()].map((finding) => ({ ...finding, message: findingMessage(finding) }))
-    const lints = this.lints.map(({ code, severity, message, file, line }) => ({ code, severity, message, file, line }))
+    const lints = this.lints.map(({ code, severity, message, file, line }) => ({ code, severity, message, file: this.near(file), line }))
     return { slug: this.slug, name: this.name, cases: this.#cases, lints, findings, scenarios: [], notes: this.notes }
   }
 }

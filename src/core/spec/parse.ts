@@ -15,8 +15,12 @@ export interface ParseOptions {
 export function parseExpectation(source: ExpectationSource, { literal = false }: ParseOptions = {}): Expectation {
   const texts = (Array.isArray(source) ? source : [source]).map(asText)
   if (texts.length === 1 && texts[0]!.trim() === 'any') return { kind: 'any' }
+  if (literal && texts.length === 1 && texts[0]!.trim() === '') return { kind: 'all', checks: [{ kind: 'is', not: false, values: [EMPTY] }] }
   return { kind: 'all', checks: texts.flatMap((text) => splitAt(text, /\s+and(?:\s+|$)/, literal).map((piece) => parseCheck(text, piece, literal))) }
 }
+
+/** No words at all: what an empty name or description must be. */
+const EMPTY: Value = { literal: true, parts: [{ kind: 'text', text: '' }] }
 
 const asText = (value: string | number | boolean) => (typeof value === 'boolean' ? (value ? 'yes' : 'no') : String(value))
 

@@ -65,6 +65,13 @@ export class Reader {
     if (!pseudo) return element.getBoundingClientRect()
     const box = this.pseudoBoxes[`${this.refOf(element)}${pseudo}`]
     if (!box) throw new Unread(`the pseudo-element ${pseudo} has no box`)
-    return box
+    return { ...box, left: box.left - scrolled().left, top: box.top - scrolled().top }
   }
+}
+
+/** How far this document's window has moved from where the driver measured: by its scrolling, and by the frame that it stands in. */
+function scrolled(): { left: number; top: number } {
+  const frame = window.frameElement?.getBoundingClientRect()
+  const { scrollX = 0, scrollY = 0 } = frame ? parent : {}
+  return { left: window.scrollX + (frame ? frame.left + scrollX : 0), top: window.scrollY + (frame ? frame.top + scrollY : 0) }
 }

@@ -1,0 +1,15 @@
+import { build } from 'esbuild'
+
+const node = { bundle: true, platform: 'node', format: 'esm', target: 'node20', packages: 'external', sourcemap: 'inline', logLevel: 'warning' }
+const browser = { bundle: true, platform: 'browser', format: 'iife', target: 'es2023', minify: true, legalComments: 'none', logLevel: 'warning' }
+
+/** Bundles a TypeScript program of ours for Node. */
+export const bundleForNode = (entry, outfile) => build({ ...node, entryPoints: [entry], outfile })
+
+/** Everything beside the web application: the stage's programs, and the command line. */
+export const bundleAll = () =>
+  Promise.all([
+    build({ ...browser, entryPoints: ['src/stage/runnerEntry.ts'], outfile: 'dist/stage-runner.js' }),
+    build({ ...browser, entryPoints: ['src/stage/boardEntry.ts'], outfile: 'dist/stage-board.js' }),
+    bundleForNode('src/cli/index.ts', 'dist/cli.mjs'),
+  ])

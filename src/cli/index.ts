@@ -1,0 +1,87 @@
+import { Command, InvalidArgumentError, Option } from 'commander'
+import { BadInput, describeProblem } from '@/core/problem'
+import { NoBrowser } from '@/runner'
+import { check } from './check'
+import { importLibrary, setUp } from './import'
+import { read } from './read'
+import { verify, type VerifyArguments } from './verify'
+
+/** What a command's end says to the shell. */
+const STATUS = { holds: 0, misses: 1, badInput: 2, environment: 3 } as const
+
+const count = (text: string): number => {
+  const number = Number(text)
+  if (!Number.isInteger(number) || number < 1 || number > 16) throw new InvalidArgumentError('must be a whole number from 1 to 16')
+  return number
+}
+
+const program = new Command('brelt')
+  .description('Verifies design-system components against their executable specification.')
+  .version('0.1.0')
+  .exitOverride()
+  .configureHelp({ sortSubcommands: true })
+
+const format = () => new Option('--format <format>', 'how the result is printed').choices(['text', 'json']).default('text')
+
+program
+  .command('verify')
+  .description('read every case in a real browser and judge it')
+  .argument('<folder>', "the library's folder")
+  .option('--component <slug...>', 'only these components')
+  .addOption(new Option('--cover <cover>', 'which combinations are taken').choices(['all', 'pairs', 'each']))
+  .option('--where <condition>', "only cases such as 'interaction=hover'")
+  .option('--workers <n>', 'components at once', count)
+  .addOption(format())
+  .option('--out <file>', 'write the report there')
+  .action((folder: string, given: VerifyArguments) => finish(verify(folder, given)))
+
+program
+  .command('check')
+  .description('find what is wrong with sheets and tokens, without a browser')
+  .argument('<folder>', "the library's folder")
+  .action((folder: string) => finish(Promise.resolve().then(() => check(folder))))
+
+program
+  .command('read')
+  .description('show the readings of one case')
+  .argument('<folder>', "the library's folder")
+  .argument('<slug>', 'the component')
+  .requiredOption('--case <key>', "the case, such as 'value=on,interaction=hover@theme=night'; what is left out stays at its default")
+  .addOption(format())
+  .action((folder: string, slug: string, given: { case: string; format: 'text' | 'json' }) => finish(read(folder, slug, given)))
+
+program
+  .command('import')
+  .description('take a folder into Brelt’s own store, where the interface shows it')
+  .argument('<folder>', "the library's folder")
+  .action((folder: string) => finish(importLibrary(folder)))
+
+program.command('set-up', { hidden: true }).action(() => finish(setUp()))
+
+async function finish(work: Promise<number>) {
+  try {
+    process.exitCode = await work
+  } catch (error) {
+    process.exitCode = statusOf(error)
+  }
+}
+
+/** Tells what went wrong in words; only a fault of our own shows where it happened. */
+function statusOf(error: unknown): number {
+  if (error instanceof BadInput) {
+    for (const problem of error.problems) process.stderr.write(describeProblem(problem) + '\n')
+    process.stderr.write(`Nothing was run: ${error.problems.length} ${error.problems.length === 1 ? 'problem' : 'problems'} in the input.\n`)
+    return STATUS.badInput
+  }
+  const { message, code } = error as NodeJS.ErrnoException
+  if (error instanceof NoBrowser) process.stderr.write(`brelt: ${message}\n`)
+  else process.stderr.write(`brelt: ${code ? `${code}: ` : ''}${message}\n${process.env.BRELT_DEBUG ? (error as Error).stack + '\n' : ''}`)
+  return STATUS.environment
+}
+
+try {
+  await program.parseAsync()
+} catch (error) {
+  // Commander has printed its sentence; help and version end well.
+  process.exitCode = (error as { exitCode?: number }).exitCode === 0 ? STATUS.holds : STATUS.badInput
+}

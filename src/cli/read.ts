@@ -1,0 +1,56 @@
+import { makeCase, parseCaseKey, spaceOf, type Space } from '@/core/matrix'
+import { makePlan } from '@/core/plan'
+import { BadInput, unknownName, type Problem } from '@/core/problem'
+import type { CaseResult } from '@/core/plan'
+import { launchChromium, prepareLibrary, verifyLibrary } from '@/runner'
+import { openFolder } from './folder'
+import { paintFor } from './paint'
+
+const PLACE = { file: '--case', line: 1, column: 1 }
+
+/** `brelt read`: what is read in one case, beside what is expected. */
+export async function read(folder: string, slug: string, given: { case: string; format: 'text' | 'json' }): Promise<number> {
+  const prepared = await prepareLibrary(openFolder(folder), { components: [slug] })
+  const [component] = prepared.components
+  const { sheet } = component!
+  const space = spaceOf(sheet, prepared.library)
+  const values = valuesOf(given.case, space)
+  const plan = makePlan(sheet, prepared.library, [makeCase(values, space)])
+  const results: CaseResult[] = []
+  const browser = await launchChromium()
+  try {
+    await verifyLibrary(browser, { ...prepared, components: [{ ...component!, plan }] }, { onCase: (_, result) => results.push(result) })
+  } finally {
+    await browser.close()
+  }
+  print(results[0]!, given.format)
+  return 0
+}
+
+/** The values that a key gives; what it leaves out stays at its default. */
+function valuesOf(key: string, { dimensions }: Space): Record<string, string> {
+  const given = parseCaseKey(key)
+  const problems: Problem[] = []
+  for (const [name, value] of Object.entries(given)) {
+    const dimension = dimensions.find((each) => each.name === name)
+    if (!dimension) problems.push(unknownName(PLACE, 'axis', name, dimensions.map((each) => each.name)))
+    else if (!dimension.values.includes(value)) problems.push(unknownName(PLACE, `value of ${name}`, value, dimension.values))
+  }
+  if (problems.length > 0) throw new BadInput(problems)
+  return Object.fromEntries(dimensions.map(({ name, default: usual }) => [name, given[name] ?? usual]))
+}
+
+function print({ key, checks }: CaseResult, format: 'text' | 'json') {
+  if (format === 'json') {
+    process.stdout.write(JSON.stringify({ case: key, readings: checks }, null, 2) + '\n')
+    return
+  }
+  const paint = paintFor(process.stdout)
+  process.stdout.write(`${paint.strong(key || '(the only case)')}\n`)
+  const width = Math.max(0, ...checks.map(({ part, reading }) => part.length + reading.length + 3))
+  for (const { part, reading, verdict, expected, expectation, measured, reason } of checks) {
+    const mark = verdict === 'holds' ? paint.good('■') : verdict === 'misses' ? paint.miss('◣') : paint.miss('☒')
+    const told = verdict === 'unread' ? reason : verdict === 'holds' ? measured : `${paint.miss(measured)}  expected ${expected || expectation}`
+    process.stdout.write(`  ${mark} ${`${part} · ${reading}`.padEnd(width)}  ${told}\n`)
+  }
+}

@@ -1,0 +1,47 @@
+import { writeFileSync } from 'node:fs'
+import { parseWhere } from '@/core/matrix'
+import { BadInput } from '@/core/problem'
+import { exitStatus, reportText, type Report } from '@/core/report'
+import type { Cover } from '@/core/sheet'
+import { launchChromium, prepareLibrary, verifyLibrary } from '@/runner'
+import { openFolder } from './folder'
+import { paintFor } from './paint'
+import { makeProgress } from './progress'
+
+export interface VerifyArguments {
+  component?: string[]
+  cover?: Cover
+  where?: string
+  workers?: number
+  format: 'text' | 'json'
+  out?: string
+}
+
+/** `brelt verify`: reads and judges a library's cases in a browser, and prints the report. */
+export async function verify(folder: string, given: VerifyArguments): Promise<number> {
+  const where = given.where === undefined ? undefined : parseWhere(given.where)
+  if (where?.problems.length) throw new BadInput(where.problems)
+  const prepared = await prepareLibrary(openFolder(folder), { components: given.component, cover: given.cover, where: where?.box })
+  const stop = new AbortController()
+  const onInterrupt = () => stop.abort()
+  process.once('SIGINT', onInterrupt)
+  process.once('SIGTERM', onInterrupt)
+  const browser = await launchChromium()
+  const progress = makeProgress()
+  try {
+    const report = await verifyLibrary(browser, prepared, { workers: given.workers, signal: stop.signal, onProgress: progress.show })
+    progress.end()
+    print(report, given)
+    if (stop.signal.aborted) process.stderr.write('Stopped: this is what was found so far.\n')
+    return stop.signal.aborted ? 1 : exitStatus(report)
+  } finally {
+    progress.end()
+    await browser.close()
+  }
+}
+
+function print(report: Report, { format, out }: VerifyArguments) {
+  const text = format === 'json' ? JSON.stringify(report, null, 2) + '\n' : reportText(report, paintFor(process.stdout))
+  if (out === undefined) process.stdout.write(text)
+  else writeFileSync(out, text)
+}

@@ -1,0 +1,162 @@
+import { and, asc, desc, eq, inArray } from 'drizzle-orm'
+import type { Lint } from '@/core/lint'
+import { markOf, type CaseResult, type CheckResult } from '@/core/plan'
+import type { ComponentTally, Finding } from '@/core/report'
+import type { Connection, Database } from './open'
+import { caseResults, findings, outcomes, runComponents, runs } from './schema'
+
+export type RunState = (typeof runs.$inferSelect)['state']
+
+/** How a component stands after the last run that took it. */
+export interface ComponentState {
+  slug: string
+  runId: string
+  state: RunState
+  startedAt: Date
+  milliseconds: number
+  browser: string
+  /** What the library's files were when it ran. */
+  fingerprint: string
+  lints: Lint[]
+  notes: string[]
+  findings: Finding[]
+}
+
+export interface CaseMark {
+  key: string
+  mark: 'holds' | 'misses' | 'unread' | 'open'
+  misses: number
+}
+
+const ROWS_AT_ONCE = 500
+
+/** Keeps a run as it goes on: what was found is there even when the run is stopped or the process dies. */
+export class RunRecorder {
+  #outcomes = new Map<string, number>()
+  #ids = new WeakMap<CheckResult, number>()
+  #newOutcomes: { runId: string; id: number; check: CheckResult }[] = []
+  #cases: (typeof caseResults.$inferInsert)[] = []
+
+  private constructor(
+    readonly connection: Connection,
+    readonly id: string,
+    readonly libraryId: string,
+    readonly serial: number,
+  ) {}
+
+  static async start(connection: Connection, run: { id: string; libraryId: string; fingerprint: string; startedAt: Date }): Promise<RunRecorder> {
+    await connection.write(async () => {
+      await connection.db.insert(runs).values({ ...run, state: 'running' })
+    })
+    return new RunRecorder(connection, run.id, run.libraryId, run.startedAt.getTime())
+  }
+
+  addCase(slug: string, result: CaseResult): void {
+    const ids = result.checks.map((check) => this.outcomeId(check))
+    const misses = result.checks.filter(({ verdict }) => verdict === 'misses').length
+    this.#cases.push({ runId: this.id, slug, key: result.key, mark: markOf(result), misses, failure: result.failure ?? null, outcomes: ids })
+    if (this.#cases.length >= ROWS_AT_ONCE) void this.flush()
+  }
+
+  private outcomeId(check: CheckResult): number {
+    const known = this.#ids.get(check)
+    if (known !== undefined) return known
+    const text = JSON.stringify(check)
+    let id = this.#outcomes.get(text)
+    if (id === undefined) {
+      id = this.#outcomes.size
+      this.#outcomes.set(text, id)
+      this.#newOutcomes.push({ runId: this.id, id, check })
+    }
+    this.#ids.set(check, id)
+    return id
+  }
+
+  /** Writes what has gathered. */
+  async flush(): Promise<void> {
+    const made = this.#newOutcomes.splice(0)
+    const cases = this.#cases.splice(0)
+    const { db, write } = this.connection
+    await write(() =>
+      db.transaction(async (tx) => {
+        for (let at = 0; at < made.length; at += ROWS_AT_ONCE) await tx.insert(outcomes).values(made.slice(at, at + ROWS_AT_ONCE))
+        for (let at = 0; at < cases.length; at += ROWS_AT_ONCE) await tx.insert(caseResults).values(cases.slice(at, at + ROWS_AT_ONCE))
+      }),
+    )
+  }
+
+  /** A component is through: its cases take the place of those of earlier runs. */
+  async endComponent(tally: ComponentTally): Promise<void> {
+    await this.flush()
+    const report = tally.report()
+    const { db, write } = this.connection
+    const row = { runId: this.id, libraryId: this.libraryId, slug: tally.slug, serial: this.serial, lints: report.lints, notes: report.notes }
+    const rows = report.findings.map((finding, position) => ({ runId: this.id, slug: tally.slug, position, finding }))
+    await write(() =>
+      db.transaction(async (tx) => {
+        await tx.insert(runComponents).values(row)
+        for (let at = 0; at < rows.length; at += ROWS_AT_ONCE) await tx.insert(findings).values(rows.slice(at, at + ROWS_AT_ONCE))
+      }),
+    )
+  }
+
+  async end(end: { state: RunState; milliseconds: number; browser?: string; problem?: string }): Promise<void> {
+    await this.flush()
+    await this.connection.write(async () => {
+      await this.connection.db.update(runs).set(end).where(eq(runs.id, this.id))
+    })
+  }
+}
+
+/** Runs that a process left unfinished when it died are over. */
+export async function closeAbandonedRuns({ db, write }: Connection): Promise<void> {
+  await write(async () => {
+    await db.update(runs).set({ state: 'stopped', problem: 'Brelt was closed while it ran' }).where(eq(runs.state, 'running'))
+  })
+}
+
+/** The last known state of each component of a library. */
+export async function latestStates(db: Database, libraryId: string): Promise<ComponentState[]> {
+  const rows = await db
+    .select()
+    .from(runComponents)
+    .innerJoin(runs, eq(runs.id, runComponents.runId))
+    .where(eq(runComponents.libraryId, libraryId))
+    .orderBy(desc(runComponents.serial))
+  const latest = [...new Map(rows.toReversed().map((row) => [row.run_components.slug, row])).values()]
+  return Promise.all(
+    latest.map(async ({ run_components: { slug, lints, notes }, runs: run }) => {
+      const own = await db.select().from(findings).where(and(eq(findings.runId, run.id), eq(findings.slug, slug))).orderBy(asc(findings.position))
+      return {
+        slug,
+        runId: run.id,
+        state: run.state,
+        startedAt: run.startedAt,
+        milliseconds: run.milliseconds,
+        browser: run.browser,
+        fingerprint: run.fingerprint,
+        lints: lints as Lint[],
+        notes: notes as string[],
+        findings: own.map(({ finding }) => finding as Finding),
+      }
+    }),
+  )
+}
+
+/** The marks of a component's cases in a run. */
+export async function caseMarks(db: Database, runId: string, slug: string): Promise<CaseMark[]> {
+  return db
+    .select({ key: caseResults.key, mark: caseResults.mark, misses: caseResults.misses })
+    .from(caseResults)
+    .where(and(eq(caseResults.runId, runId), eq(caseResults.slug, slug)))
+}
+
+/** All that was read in one case. */
+export async function caseChecks(db: Database, runId: string, slug: string, key: string): Promise<{ checks: CheckResult[]; failure?: string } | undefined> {
+  const [row] = await db.select().from(caseResults).where(and(eq(caseResults.runId, runId), eq(caseResults.slug, slug), eq(caseResults.key, key)))
+  if (!row) return undefined
+  const ids = row.outcomes as number[]
+  const rows = ids.length === 0 ? [] : await db.select().from(outcomes).where(and(eq(outcomes.runId, runId), inArray(outcomes.id, [...new Set(ids)])))
+  const byId = new Map(rows.map(({ id, check }) => [id, check as CheckResult]))
+  return { checks: ids.map((id) => byId.get(id)!), ...(row.failure !== null && { failure: row.failure }) }
+}

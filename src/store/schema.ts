@@ -1,0 +1,112 @@
+import { blob, index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
+
+export const libraries = sqliteTable('libraries', {
+  id: text().primaryKey(),
+  name: text().notNull(),
+  /** Changes whenever any file changes: results read under another one are out of date. */
+  fingerprint: text().notNull(),
+  createdAt: integer('created_at', { mode: 'timestamp_ms' }).notNull(),
+})
+
+/** Contents of files, by their SHA-256. */
+export const files = sqliteTable('files', {
+  hash: text().primaryKey(),
+  bytes: blob({ mode: 'buffer' }).notNull(),
+})
+
+export const libraryFiles = sqliteTable(
+  'library_files',
+  {
+    libraryId: text('library_id').notNull().references(() => libraries.id),
+    path: text().notNull(),
+    hash: text().notNull().references(() => files.hash),
+  },
+  (table) => [primaryKey({ columns: [table.libraryId, table.path] })],
+)
+
+export const components = sqliteTable(
+  'components',
+  {
+    libraryId: text('library_id').notNull().references(() => libraries.id),
+    slug: text().notNull(),
+    name: text().notNull(),
+    revisionId: integer('revision_id').notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.libraryId, table.slug] })],
+)
+
+/** A sheet's text as it once was. Never rewritten. */
+export const revisions = sqliteTable('revisions', {
+  id: integer().primaryKey({ autoIncrement: true }),
+  libraryId: text('library_id').notNull().references(() => libraries.id),
+  slug: text().notNull(),
+  hash: text().notNull().references(() => files.hash),
+  author: text().notNull(),
+  note: text().notNull(),
+  parentId: integer('parent_id'),
+  createdAt: integer('created_at', { mode: 'timestamp_ms' }).notNull(),
+})
+
+export const runs = sqliteTable('runs', {
+  id: text().primaryKey(),
+  libraryId: text('library_id').notNull().references(() => libraries.id),
+  state: text({ enum: ['running', 'done', 'stopped', 'failed'] }).notNull(),
+  fingerprint: text().notNull(),
+  browser: text().notNull().default(''),
+  startedAt: integer('started_at', { mode: 'timestamp_ms' }).notNull(),
+  milliseconds: integer().notNull().default(0),
+  /** Why it failed. */
+  problem: text().notNull().default(''),
+})
+
+/** One component's part of a run. */
+export const runComponents = sqliteTable(
+  'run_components',
+  {
+    runId: text('run_id').notNull().references(() => runs.id),
+    libraryId: text('library_id').notNull(),
+    slug: text().notNull(),
+    /** Order of runs: a later run of a component hides the earlier. */
+    serial: integer().notNull(),
+    lints: text({ mode: 'json' }).notNull(),
+    notes: text({ mode: 'json' }).notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.runId, table.slug] }), index('run_components_latest').on(table.libraryId, table.slug, table.serial)],
+)
+
+/** What an expectation came to; the many cases with one outcome share its row. */
+export const outcomes = sqliteTable(
+  'outcomes',
+  {
+    runId: text('run_id').notNull().references(() => runs.id),
+    id: integer().notNull(),
+    check: text({ mode: 'json' }).notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.runId, table.id] })],
+)
+
+export const caseResults = sqliteTable(
+  'case_results',
+  {
+    runId: text('run_id').notNull().references(() => runs.id),
+    slug: text().notNull(),
+    key: text().notNull(),
+    mark: text({ enum: ['holds', 'misses', 'unread', 'open'] }).notNull(),
+    misses: integer().notNull(),
+    failure: text(),
+    /** Ids of outcomes, as a JSON list. */
+    outcomes: text({ mode: 'json' }).notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.runId, table.slug, table.key] })],
+)
+
+export const findings = sqliteTable(
+  'findings',
+  {
+    runId: text('run_id').notNull().references(() => runs.id),
+    slug: text().notNull(),
+    position: integer().notNull(),
+    finding: text({ mode: 'json' }).notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.runId, table.slug, table.position] })],
+)
