@@ -10,7 +10,7 @@ export interface ScopedStyles {
 }
 
 // What a page's root gives to what lies in it. Its margins or sizes would be the frame's, and wrong.
-const HANDED_DOWN = /^(--.+|color|color-scheme|accent-color|background-color|font-family)$/
+const HANDED_DOWN = /^(--.+|color|color-scheme|accent-color|background|background-color|font-family)$/
 const PAGE_RULES = new Set(['font-face', 'property', 'font-feature-values', 'counter-style'])
 
 /** Splits a sheet into what shadow roots take and what the page takes. */

@@ -52,6 +52,11 @@ export class Stage {
     return stage
   }
 
+  /** The sheets that all shadow roots share. */
+  get sheets(): readonly CSSStyleSheet[] {
+    return this.#styles.shadow
+  }
+
   setContext(context: StageContext): void {
     this.#context = context
     this.#styles.applyContext(context)

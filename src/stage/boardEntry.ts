@@ -1,0 +1,26 @@
+import { Board } from './Board'
+import { CONNECT, READY, toBoardSchema } from './boardProtocol'
+import { freezeTimers } from './natives'
+import { watchTrespass } from './trespass'
+
+const natives = freezeTimers(window)
+const watch = watchTrespass(window, () => board?.container())
+let board: Board | undefined
+
+// The first to connect is the application: component code runs only after it has told what to open.
+window.addEventListener(
+  'message',
+  (event) => {
+    const [port] = event.ports
+    if (event.data !== CONNECT || event.source !== parent || !port) return
+    const tell = (message: unknown) => port.postMessage(message)
+    board = new Board(natives, watch, tell)
+    port.onmessage = ({ data }) => {
+      const message = toBoardSchema.safeParse(data)
+      if (!message.success) return tell({ type: 'broken', reason: `not understood: ${message.error.message}` })
+      board!.receive(message.data).catch((error: unknown) => tell({ type: 'broken', reason: error instanceof Error ? error.message : String(error) }))
+    }
+  },
+  { once: true },
+)
+parent.postMessage(READY, '*')

@@ -1,4 +1,4 @@
-import { z } from 'zod'
+import * as z from 'zod'
 
 /** A component as the stage takes it: texts only, no files. */
 export const stageComponentSchema = z.object({

@@ -7,7 +7,7 @@ export interface TrespassWatch {
 /** Starts watching. Must run before the component's script is loaded. */
 export function watchTrespass(view: Window & typeof globalThis, container: () => Element | undefined): TrespassWatch {
   let found: string | undefined
-  const shared: EventTarget[] = [view, view.document, view.document.documentElement, view.document.body]
+  const isShared = (target: unknown) => target === undefined || target === view || target === view.document || target === view.document.documentElement || target === view.document.body
   const wrap = <T extends object>(target: T, name: keyof T, seen: (self: unknown, first: unknown) => string | undefined) => {
     const own = target[name] as (...given: unknown[]) => unknown
     const watched = function (this: unknown, ...given: unknown[]) {
@@ -17,13 +17,13 @@ export function watchTrespass(view: Window & typeof globalThis, container: () =>
     Object.assign(target, { [name]: watched })
   }
   wrap(view.EventTarget.prototype, 'addEventListener', (self, type) =>
-    shared.includes(self as EventTarget) || self === undefined ? `listens for "${String(type)}" on the whole page` : undefined,
+    isShared(self) ? `listens for "${String(type)}" on the whole page` : undefined,
   )
   wrap(view.HTMLDialogElement.prototype, 'showModal', () => 'opens a modal dialog')
   wrap(view.HTMLElement.prototype, 'showPopover', () => 'opens a popover')
   return {
     found: () => {
-      const stranger = [...view.document.body.children].find((child) => child !== container() && child.localName !== 'script')
+      const stranger = [...view.document.body.children].find((child) => child !== container() && child.localName !== 'script' && child.localName !== 'iframe')
       return found ?? (stranger ? `puts <${stranger.localName}> outside of itself` : undefined)
     },
   }

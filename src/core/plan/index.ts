@@ -2,4 +2,4 @@ export { ContextJudge, MATCH_SEPARATOR, unreadCheck, type AskedProbe, type Elsew
 export { makePlan, partsNeeded, requestKey, type Plan, type PlannedCase, type Profile, type Request } from './plan'
 export type { Probe } from './probes'
 export { markOf, type CaseResult, type CheckResult, type SourceLine, type Verdict } from './results'
-export { propDefault, settingsOf, type Change, type Settings } from './settings'
+export { propDefault, settingsOf, type Change, type Reachable, type Settings } from './settings'

@@ -1,4 +1,4 @@
-import type { Axis, Prop, Reach, Sheet, SlotValue } from '../sheet'
+import type { Axis, Prop, Reach, SheetFile, SlotValue } from '../sheet'
 
 /** What the stage does to bring one case about, in the format's order of reach. */
 export interface Settings {
@@ -25,8 +25,14 @@ export function propDefault(prop: Prop): unknown {
   return prop.type === 'flag' ? false : prop.type === 'text' || prop.type === 'colour' ? '' : undefined
 }
 
+/** What of a sheet says how its cases are brought about. */
+export interface Reachable {
+  axes: readonly Axis[]
+  data: Pick<SheetFile, 'props' | 'slots'>
+}
+
 /** Works out what brings a case about. When two axes set one prop, the later axis wins. */
-export function settingsOf(sheet: Sheet, values: Readonly<Record<string, string>>): Settings {
+export function settingsOf(sheet: Reachable, values: Readonly<Record<string, string>>): Settings {
   const props: Record<string, unknown> = Object.fromEntries(Object.entries(sheet.data.props).map(([name, prop]) => [name, propDefault(prop)]))
   const slots: Record<string, SlotValue> = Object.fromEntries(Object.entries(sheet.data.slots).map(([name, slot]) => [name, slot.default]))
   const changes: Change[] = []

@@ -1,0 +1,48 @@
+import { coverSpace, spaceOf, type Space } from '@/core/matrix'
+import { compileComponent, unsupportedKind } from '@/source'
+import { trespassInTexts } from '@/stage'
+import type { BoardModel } from '@/ui/board'
+import type { openStored } from './opened'
+
+type Opened = NonNullable<Awaited<ReturnType<typeof openStored>>>
+
+// Contexts beyond this many are not sent ahead: nobody lays so many side by side.
+const MOST_CONTEXTS = 64
+
+/** All that the browser needs to show a component's cases live; or why it cannot be shown. */
+export async function boardModel({ library, tokens, sheets, record }: Opened, slug: string): Promise<{ model: BoardModel } | { problem: string }> {
+  const sheet = sheets.find((each) => each.slug === slug)
+  if (!sheet) return { problem: `There is no component "${slug}".` }
+  const unsupported = unsupportedKind(sheet)
+  if (unsupported) return { problem: unsupported }
+  const { compiled, problems } = await compileComponent(sheet, library)
+  if (!compiled) return { problem: problems.map(({ file, line, message }) => `${file}:${line}: ${message}`).join('\n') }
+  const space = spaceOf(sheet, library)
+  const coverage = coverSpace(space, sheet.data.cover)
+  const { isolate } = sheet.data.stage
+  const isolated = isolate === 'yes' || (isolate === 'auto' && trespassInTexts(compiled.component) !== undefined)
+  const model: BoardModel = {
+    slug,
+    name: sheet.data.name,
+    about: sheet.data.about ?? '',
+    fingerprint: record.fingerprint,
+    component: { ...compiled.component, isolated },
+    reachable: { axes: [...sheet.axes], data: { props: sheet.data.props, slots: sheet.data.slots } },
+    space,
+    cases: coverage.kind === 'cases' ? coverage.cases.length : coverage.count,
+    chosen: sheet.data.cover === 'all' ? undefined : coverage.kind === 'cases' ? coverage.cases.map(({ key }) => key) : [],
+    canForceIsolation: isolate === 'auto',
+    viewport: library.data.viewport,
+    contexts: contextsOf(space).map((values) => ({ values, properties: tokens.customProperties(values) })),
+    sheetFile: sheet.file,
+  }
+  return { model }
+}
+
+function contextsOf({ dimensions, fixed }: Space): Record<string, string>[] {
+  let contexts: Record<string, string>[] = [fixed]
+  for (const { kind, name, values } of dimensions) {
+    if (kind === 'context') contexts = contexts.flatMap((context) => values.map((value) => ({ ...context, [name]: value })))
+  }
+  return contexts.slice(0, MOST_CONTEXTS)
+}

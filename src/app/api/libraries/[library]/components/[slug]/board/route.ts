@@ -1,0 +1,12 @@
+import { boardModel } from '@/app/_server/boardModel'
+import { notFound } from '@/app/_server/guard'
+import { openStored } from '@/app/_server/opened'
+
+/** What the browser needs to show a component's cases live. */
+export async function GET(_: Request, { params }: { params: Promise<{ library: string; slug: string }> }) {
+  const { library, slug } = await params
+  const opened = await openStored(library)
+  if (!opened) return notFound(`library "${library}"`)
+  const made = await boardModel(opened, slug)
+  return 'model' in made ? Response.json(made.model) : Response.json(made, { status: 422 })
+}

@@ -1,0 +1,19 @@
+import { z } from 'zod'
+import { isOwn, notFound, refused } from '@/app/_server/guard'
+import { openStored } from '@/app/_server/opened'
+import { startRun } from '@/app/_server/runs'
+
+const bodySchema = z.object({ components: z.array(z.string()).min(1).optional() })
+
+/** Starts a run of the library, or of the components named. */
+export async function POST(request: Request, { params }: { params: Promise<{ library: string }> }) {
+  if (!isOwn(request)) return refused()
+  const { library } = await params
+  const opened = await openStored(library)
+  if (!opened) return notFound(`library "${library}"`)
+  const body = bodySchema.safeParse(await request.json().catch(() => ({})))
+  if (!body.success) return Response.json({ problem: body.error.message }, { status: 400 })
+  const unknown = body.data.components?.find((slug) => !opened.sheets.some((sheet) => sheet.slug === slug))
+  if (unknown !== undefined) return notFound(`component "${unknown}"`)
+  return Response.json({ run: await startRun(library, body.data.components) })
+}

@@ -1,0 +1,20 @@
+import { redirect } from 'next/navigation'
+import { listLibraries } from '@/store'
+import { connection } from './_server/connection'
+
+export const dynamic = 'force-dynamic'
+
+/** Opens the first library; there is always one, unless somebody has emptied the store. */
+export default async function Home() {
+  const { db } = await connection()
+  const [first] = await listLibraries(db)
+  if (first) redirect(`/${first.id}`)
+  return (
+    <main className="p-6">
+      <h1 className="mb-2 font-semibold">No library yet</h1>
+      <p>
+        Bring one in from its folder: <code className="num">npx brelt import FOLDER</code>
+      </p>
+    </main>
+  )
+}

@@ -1,0 +1,12 @@
+import { stagePage, stageProgram, STAGE_POLICY } from '@/runner'
+
+/** The page in which component code runs: of no origin, without network, able to do nothing but draw and talk through its port. */
+export function GET() {
+  return new Response(stagePage(stageProgram('board')), {
+    headers: {
+      'content-type': 'text/html; charset=utf-8',
+      'content-security-policy': `${STAGE_POLICY}; sandbox allow-scripts; frame-ancestors 'self'`,
+      'cache-control': 'no-cache',
+    },
+  })
+}

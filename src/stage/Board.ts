@@ -1,0 +1,209 @@
+import { FRAME_TAG } from './documentStyles'
+import type { BoardCell, FromBoard, ToBoard } from './boardProtocol'
+import type { MountedCase } from './findPart'
+import type { Forced } from './forceStates'
+import type { Natives } from './natives'
+import type { StageCase } from './protocol'
+import { decideMotion, REACH, rewriteStates } from './rewriteStates'
+import { Stage } from './Stage'
+import type { TrespassWatch } from './trespass'
+
+/** Room around a case's first element, for rings and shadows, in px. */
+const MARGIN_PX = 14
+// Cells this many screens away are made ready; those twice as far are taken away.
+const SCREENS_AHEAD = 1
+// Mounting goes on for this long, then lets the browser draw a frame.
+const SLICE_MS = 12
+
+interface Shown {
+  box: HTMLElement
+  mounted: MountedCase
+}
+
+type Opening = Extract<ToBoard, { type: 'open' }>
+
+/** A board of live cases in the reader's own browser. Only what is near the reader's sight is mounted. */
+export class Board {
+  #stage?: Stage
+  #contexts: Opening['contexts'] = []
+  #contextSheets: CSSStyleSheet[] = []
+  #cells: BoardCell[] = []
+  #cell = { width: 0, height: 0 }
+  #zoom = 1
+  #width = 960
+  #sight = { top: 0, bottom: 0 }
+  #shown = new Map<string, Shown>()
+  #isWorking = false
+
+  constructor(
+    readonly natives: Natives,
+    readonly watch: TrespassWatch,
+    readonly tell: (message: FromBoard) => void,
+  ) {}
+
+  container(): Element | undefined {
+    return this.#stage?.container
+  }
+
+  async receive(message: ToBoard): Promise<void> {
+    switch (message.type) {
+      case 'open':
+        return this.open(message)
+      case 'layout':
+        return this.layOut(message)
+      case 'sight':
+        this.#sight = { top: message.top, bottom: message.bottom }
+        return this.render()
+      case 'ping':
+        return this.tell({ type: 'pong' })
+    }
+  }
+
+  private async open({ component, contexts, sample, width }: Opening) {
+    const [own] = contexts
+    this.#contexts = contexts
+    this.#width = width
+    const stage = await Stage.open(component, this.natives)
+    this.#stage = stage
+    stage.container.style.position = 'relative'
+    stage.setContext(own!)
+    for (const sheet of [...stage.sheets, ...document.adoptedStyleSheets]) {
+      rewriteStates(sheet)
+      decideMotion(sheet, own!.values.motion === 'reduced')
+    }
+    this.#contextSheets = contexts.map(({ properties }) => {
+      const sheet = new CSSStyleSheet()
+      sheet.replaceSync(`${FRAME_TAG} { ${properties.map(([name, value]) => `${name}: ${value};`).join(' ')} }`)
+      return sheet
+    })
+    await document.fonts.ready
+    const size = component.isolated ? { width: 0, height: 0 } : this.measure(sample)
+    const trespass = component.isolated ? undefined : this.watch.found()
+    this.tell({ type: 'opened', ...size, ...(trespass !== undefined && { trespass }) })
+  }
+
+  /** The size that holds every case of a sample, with room for rings around it. */
+  private measure(sample: readonly StageCase[]): { width: number; height: number } {
+    const box = this.makeBox()
+    const mounted = sample.map((one, index) => this.#stage!.mountOne(one, index, box, new Map()))
+    const rects = mounted.map(({ frame }) => extent(frame))
+    for (const one of mounted) this.#stage!.unmount(one)
+    box.remove()
+    return {
+      width: Math.ceil(Math.max(16, ...rects.map(({ width }) => width))) + 2 * MARGIN_PX,
+      height: Math.ceil(Math.max(16, ...rects.map(({ height }) => height))) + 2 * MARGIN_PX,
+    }
+  }
+
+  private layOut({ cells, cell, zoom }: Extract<ToBoard, { type: 'layout' }>) {
+    for (const key of [...this.#shown.keys()]) this.remove(key)
+    this.#cells = cells
+    this.#cell = cell
+    this.#zoom = zoom
+    return this.render()
+  }
+
+  private remove(key: string) {
+    const shown = this.#shown.get(key)
+    if (!shown) return
+    this.#stage!.unmount(shown.mounted)
+    shown.box.remove()
+    this.#shown.delete(key)
+  }
+
+  private isNear({ y }: BoardCell, screens: number): boolean {
+    const { top, bottom } = this.#sight
+    const far = (bottom - top) * screens
+    return y + this.#cell.height * this.#zoom > top - far && y < bottom + far
+  }
+
+  /** Brings what is near into the document, a slice a frame, what is in sight first. */
+  private async render() {
+    if (this.#isWorking || !this.#stage) return
+    this.#isWorking = true
+    const start = performance.now()
+    let added = 0
+    try {
+      for (const { one } of this.#cells.filter((cell) => this.#shown.has(cell.one.key) && !this.isNear(cell, SCREENS_AHEAD * 2))) this.remove(one.key)
+      for (let wanted = this.missing(); wanted.length > 0; wanted = this.missing()) {
+        const end = performance.now() + SLICE_MS
+        const slice: Shown[] = []
+        for (const cell of wanted) {
+          slice.push(this.add(cell))
+          if (performance.now() > end) break
+        }
+        this.place(slice)
+        added += slice.length
+        await new Promise<void>((done) => this.natives.setTimeout(done, 0))
+      }
+    } finally {
+      this.#isWorking = false
+    }
+    const failures = [...this.#shown.values()].flatMap(({ mounted: { key, failure } }): [string, string][] => (failure === undefined ? [] : [[key, failure]]))
+    if (added > 0) this.tell({ type: 'rendered', mounted: this.#shown.size, milliseconds: performance.now() - start, failures })
+  }
+
+  private missing(): BoardCell[] {
+    const absent = this.#cells.filter((cell) => !this.#shown.has(cell.one.key))
+    const inSight = absent.filter((cell) => this.isNear(cell, 0))
+    return inSight.length > 0 ? inSight : absent.filter((cell) => this.isNear(cell, SCREENS_AHEAD))
+  }
+
+  private makeBox(): HTMLElement {
+    const box = document.createElement('div')
+    // The case is laid out as wide as in a run, and cut down to its first element.
+    box.style.cssText = `position:absolute;overflow:clip;contain:strict;width:${this.#cell.width}px;height:${this.#cell.height}px`
+    this.#stage!.container.append(box)
+    return box
+  }
+
+  private add({ one, context, x, y }: BoardCell): Shown {
+    const stage = this.#stage!
+    const box = this.makeBox()
+    Object.assign(box.style, { left: `${x}px`, top: `${y}px`, transformOrigin: '0 0', scale: String(this.#zoom) })
+    const forced: Forced = new Map()
+    const mounted = stage.mountOne(one, this.#shown.size, box, forced, this.#contexts[context]!.values)
+    if (context > 0 && mounted.scope instanceof ShadowRoot) mounted.scope.adoptedStyleSheets = [...mounted.scope.adoptedStyleSheets, this.#contextSheets[context]!]
+    Object.assign(mounted.host.style, { position: 'absolute', width: `${this.#width}px`, contain: 'layout' })
+    for (const [element, pseudo] of forced) element.setAttribute(REACH, [...pseudo].join(' '))
+    const shown = { box, mounted }
+    this.#shown.set(one.key, shown)
+    return shown
+  }
+
+  /** Moves new cases so that their first element stands in the middle of its cell: all are measured before any moves. */
+  private place(slice: readonly Shown[]) {
+    if (this.#stage!.component.isolated) return this.tellRoot(slice[0])
+    const measured = slice.map(({ box, mounted }) => ({
+      mounted,
+      box,
+      rect: extent(mounted.frame),
+      home: mounted.host.getBoundingClientRect(),
+      ground: getComputedStyle(mounted.frame).backgroundColor,
+    }))
+    for (const { mounted, box, rect, home, ground } of measured) {
+      const [width, height] = [rect.width / this.#zoom, rect.height / this.#zoom]
+      const left = (this.#cell.width - width) / 2 - (rect.left - home.left) / this.#zoom
+      const top = (this.#cell.height - height) / 2 - (rect.top - home.top) / this.#zoom
+      Object.assign(mounted.host.style, { left: `${left}px`, top: `${top}px` })
+      box.style.background = ground
+    }
+  }
+
+  private tellRoot(shown: Shown | undefined) {
+    if (!shown) return
+    Object.assign(shown.box.style, { position: 'static', width: 'auto', height: 'auto', contain: 'none', overflow: 'visible', scale: '' })
+    Object.assign(shown.mounted.host.style, { position: 'relative', width: 'auto', contain: 'none' })
+    const { left, top, width, height } = extent(shown.mounted.frame)
+    this.tell({ type: 'root', left, top, width, height })
+  }
+}
+
+/** What a case's first elements take up. */
+function extent(frame: HTMLElement): { left: number; top: number; width: number; height: number } {
+  const rects = [...frame.children].map((child) => child.getBoundingClientRect()).filter(({ width, height }) => width > 0 && height > 0)
+  if (rects.length === 0) return { left: 0, top: 0, width: 0, height: 0 }
+  const left = Math.min(...rects.map((rect) => rect.left))
+  const top = Math.min(...rects.map((rect) => rect.top))
+  return { left, top, width: Math.max(...rects.map((rect) => rect.right)) - left, height: Math.max(...rects.map((rect) => rect.bottom)) - top }
+}

@@ -1,0 +1,41 @@
+import * as z from 'zod'
+import { stageCaseSchema, stageComponentSchema, stageContextSchema } from './protocol'
+
+/** One case on the board: where its cell stands, and which of the board's contexts surrounds it. */
+const cellSchema = z.object({ one: stageCaseSchema, context: z.number(), x: z.number(), y: z.number() })
+
+/** What the application tells a board's frame. */
+export const toBoardSchema = z.discriminatedUnion('type', [
+  z.object({
+    type: z.literal('open'),
+    component: stageComponentSchema,
+    /** The first is the document's own; cells may be in another where only attributes and tokens differ. */
+    contexts: z.array(stageContextSchema).min(1),
+    /** Cases from which the size of a cell is taken. */
+    sample: z.array(stageCaseSchema),
+    width: z.number(),
+  }),
+  z.object({ type: z.literal('layout'), cells: z.array(cellSchema), cell: z.object({ width: z.number(), height: z.number() }), zoom: z.number() }),
+  /** What is in sight, in pixels of the frame; cells far from it are not mounted. */
+  z.object({ type: z.literal('sight'), top: z.number(), bottom: z.number() }),
+  z.object({ type: z.literal('ping') }),
+])
+
+/** What a board's frame tells the application. */
+export const fromBoardSchema = z.discriminatedUnion('type', [
+  z.object({ type: z.literal('opened'), width: z.number(), height: z.number(), trespass: z.string().optional() }),
+  z.object({ type: z.literal('rendered'), mounted: z.number(), milliseconds: z.number(), failures: z.array(z.tuple([z.string(), z.string()])) }),
+  /** An isolated case: where its first element stands in the frame. */
+  z.object({ type: z.literal('root'), left: z.number(), top: z.number(), width: z.number(), height: z.number() }),
+  z.object({ type: z.literal('broken'), reason: z.string() }),
+  z.object({ type: z.literal('pong') }),
+])
+
+export type ToBoard = z.output<typeof toBoardSchema>
+export type FromBoard = z.output<typeof fromBoardSchema>
+export type BoardCell = z.output<typeof cellSchema>
+
+/** Sent to the frame's window once, with the port that all else goes through. */
+export const CONNECT = 'brelt:connect'
+/** Sent to the application's window by a frame that is ready to be connected. */
+export const READY = 'brelt:ready'

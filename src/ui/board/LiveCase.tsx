@@ -1,0 +1,76 @@
+'use client'
+
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import type { Case } from '@/core/matrix'
+import type { FromBoard } from '@/stage'
+import type { BoardModel } from './model'
+import { contextOf, stageCase } from './stageCase'
+import { useBoardFrame } from './useBoardFrame'
+
+/** One case, rendered live in a frame of its own. Isolated components are shown so, one document each. */
+export function LiveCase({ model, one, width, height, isIsolated = model.component.isolated, scale = 1 }: LiveCaseProps) {
+  const { viewport, contexts } = model
+  const [root, setRoot] = useState<{ left: number; top: number; width: number; height: number }>()
+  const [problem, setProblem] = useState<string>()
+  const sendRef = useRef<ReturnType<typeof useBoardFrame>['send']>(undefined)
+  const staged = useMemo(() => stageCase(model.reachable, one), [model, one])
+  const place = useCallback(() => {
+    const cell = isIsolated ? viewport : { width, height }
+    sendRef.current?.({ type: 'layout', cells: [{ one: staged, context: 0, x: 0, y: 0 }], cell, zoom: 1 })
+    sendRef.current?.({ type: 'sight', top: 0, bottom: viewport.height })
+  }, [staged, width, height, viewport, isIsolated])
+  const onMessage = (message: FromBoard) => {
+    if (message.type === 'opened') place()
+    if (message.type === 'root') setRoot(message)
+    if (message.type === 'broken') setProblem(message.reason)
+    if (message.type === 'rendered') setProblem(message.failures[0]?.[1])
+  }
+  const { frame, state, send, attempt, retry } = useBoardFrame(onMessage)
+  useEffect(() => {
+    sendRef.current = send
+  }, [send])
+  const own = contexts[contextOf(contexts, one.values)]!
+  useEffect(() => {
+    if (state.phase === 'ready') send({ type: 'open', component: { ...model.component, isolated: isIsolated }, contexts: [own], sample: [], width: viewport.width })
+  }, [state.phase, send, model, own, viewport.width, isIsolated])
+
+  const shift = isIsolated && root ? `translate(${(width - root.width) / 2 - root.left}px, ${(height - root.height) / 2 - root.top}px)` : undefined
+  return (
+    <div className="relative overflow-clip" style={{ width, height, scale: String(scale), transformOrigin: '0 0' }} data-live={one.key}>
+      {state.phase === 'hung' || problem !== undefined ? (
+        <Trouble text={problem ?? 'Its code does not come back.'} onRetry={retry} />
+      ) : (
+        <iframe
+          key={attempt}
+          ref={frame}
+          src="/stage"
+          sandbox="allow-scripts"
+          title={`${model.name}, ${one.key}`}
+          tabIndex={-1}
+          className="pointer-events-none absolute top-0 left-0 border-0"
+          style={{ width: isIsolated ? viewport.width : width, height: isIsolated ? viewport.height : height, transform: shift }}
+        />
+      )}
+    </div>
+  )
+}
+
+export interface LiveCaseProps {
+  model: BoardModel
+  one: Case
+  width: number
+  height: number
+  isIsolated?: boolean
+  scale?: number
+}
+
+function Trouble({ text, onRetry }: { text: string; onRetry: () => void }) {
+  return (
+    <div role="alert" className="flex h-full flex-col items-start justify-center gap-1 p-2 text-xs">
+      <p className="text-miss">{text}</p>
+      <button type="button" className="control pointer-events-auto" onClick={onRetry}>
+        Try again
+      </button>
+    </div>
+  )
+}

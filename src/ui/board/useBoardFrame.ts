@@ -1,0 +1,59 @@
+'use client'
+
+import { useCallback, useEffect, useRef, useState } from 'react'
+import { CONNECT, fromBoardSchema, READY, type FromBoard, type ToBoard } from '@/stage'
+
+// A frame that does not answer for this long is taken to hang in its component's code.
+const SILENCE_MS = 4000
+const PING_EVERY_MS = 1000
+
+export type FrameState = { phase: 'loading' } | { phase: 'ready' } | { phase: 'hung' }
+
+/** A stage frame and the port to it. What comes in is checked; a frame that falls silent is told as hung. */
+export function useBoardFrame(onMessage: (message: FromBoard) => void) {
+  const frame = useRef<HTMLIFrameElement>(null)
+  const port = useRef<MessagePort>(undefined)
+  const handler = useRef(onMessage)
+  const [state, setState] = useState<FrameState>({ phase: 'loading' })
+  const [attempt, setAttempt] = useState(0)
+  useEffect(() => {
+    handler.current = onMessage
+  })
+
+  useEffect(() => {
+    let heard = Date.now()
+    const onReady = (event: MessageEvent) => {
+      if (event.data !== READY || !frame.current || event.source !== frame.current.contentWindow) return
+      const channel = new MessageChannel()
+      port.current = channel.port1
+      channel.port1.onmessage = ({ data }) => {
+        heard = Date.now()
+        const message = fromBoardSchema.safeParse(data)
+        if (message.success) handler.current(message.data)
+      }
+      // The frame has an opaque origin, which no target origin can name.
+      frame.current.contentWindow?.postMessage(CONNECT, '*', [channel.port2])
+      heard = Date.now()
+      setState({ phase: 'ready' })
+    }
+    window.addEventListener('message', onReady)
+    const watch = setInterval(() => {
+      if (!port.current) return
+      port.current.postMessage({ type: 'ping' } satisfies ToBoard)
+      if (Date.now() - heard > SILENCE_MS && document.visibilityState === 'visible') setState({ phase: 'hung' })
+    }, PING_EVERY_MS)
+    return () => {
+      window.removeEventListener('message', onReady)
+      clearInterval(watch)
+      port.current?.close()
+      port.current = undefined
+    }
+  }, [attempt])
+
+  const send = useCallback((message: ToBoard) => port.current?.postMessage(message), [])
+  const retry = useCallback(() => {
+    setState({ phase: 'loading' })
+    setAttempt((count) => count + 1)
+  }, [])
+  return { frame, state, send, retry, attempt }
+}

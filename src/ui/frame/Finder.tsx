@@ -1,0 +1,91 @@
+'use client'
+
+import { Dialog } from 'radix-ui'
+import { useEffect, useMemo, useRef, useState } from 'react'
+
+/** Something that can be found and gone to. */
+export interface Findable {
+  kind: string
+  label: string
+  detail?: string
+  go(): void
+}
+
+const MOST_SHOWN = 40
+
+/** Finds components, cases and commands by words that stand in them, in any order. */
+export function Finder({ open, onOpenChange, items }: { open: boolean; onOpenChange: (open: boolean) => void; items: () => Findable[] }) {
+  return (
+    <Dialog.Root open={open} onOpenChange={onOpenChange}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-black/25" />
+        <Dialog.Content className="floating fixed top-24 left-1/2 w-[min(560px,92vw)] -translate-x-1/2" aria-describedby={undefined}>
+          <Dialog.Title className="sr-only">Find anything</Dialog.Title>
+          {open && <FinderList items={items} onDone={() => onOpenChange(false)} />}
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  )
+}
+
+function FinderList({ items, onDone }: { items: () => Findable[]; onDone: () => void }) {
+  const [words, setWords] = useState('')
+  const [at, setAt] = useState(0)
+  const list = useRef<HTMLUListElement>(null)
+  const all = useMemo(items, [items])
+  const found = useMemo(() => {
+    const wanted = words.toLowerCase().split(/\s+/).filter(Boolean)
+    return all.filter(({ kind, label, detail = '' }) => wanted.every((word) => `${kind} ${label} ${detail}`.toLowerCase().includes(word))).slice(0, MOST_SHOWN)
+  }, [all, words])
+  useEffect(() => list.current?.children[at]?.scrollIntoView({ block: 'nearest' }), [at])
+  const take = (item: Findable | undefined) => {
+    if (!item) return
+    onDone()
+    item.go()
+  }
+  const onKeyDown = (event: React.KeyboardEvent) => {
+    const step = { ArrowDown: 1, ArrowUp: -1 }[event.key]
+    if (step !== undefined) {
+      event.preventDefault()
+      setAt(Math.max(0, Math.min(found.length - 1, at + step)))
+    } else if (event.key === 'Enter') take(found[at])
+  }
+  return (
+    <div onKeyDown={onKeyDown}>
+      <input
+        autoFocus
+        role="combobox"
+        aria-expanded="true"
+        aria-controls="finder-list"
+        aria-activedescendant={found[at] ? `finder-${at}` : undefined}
+        aria-label="Words to find"
+        placeholder="A component, a case, a command …"
+        className="w-full border-b border-line bg-transparent px-3 py-2 text-base outline-none"
+        value={words}
+        onChange={(event) => {
+          setWords(event.target.value)
+          setAt(0)
+        }}
+      />
+      <ul ref={list} id="finder-list" role="listbox" aria-label="Found" className="max-h-[50vh] overflow-auto py-1">
+        {found.map((item, index) => (
+          <li
+            key={`${item.kind} ${item.label}`}
+            id={`finder-${index}`}
+            role="option"
+            aria-selected={index === at}
+            data-highlighted={index === at || undefined}
+            className="floating-item"
+            onPointerMove={() => setAt(index)}
+            onClick={() => take(item)}
+          >
+            <span className="w-20 shrink-0 text-quiet">{item.kind}</span>
+            <span className="truncate">{item.label}</span>
+            {item.detail && <span className="num ml-auto truncate pl-2 text-quiet">{item.detail}</span>}
+          </li>
+        ))}
+        {found.length === 0 && <li className="px-3 py-2 text-quiet">Nothing has these words.</li>}
+      </ul>
+    </div>
+  )
+}

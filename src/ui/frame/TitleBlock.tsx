@@ -1,0 +1,155 @@
+'use client'
+
+import { ChevronDown } from 'lucide-react'
+import { DropdownMenu } from 'radix-ui'
+import Link from 'next/link'
+import { useRouter } from 'next/navigation'
+import { useCallback, useState, type ReactNode } from 'react'
+import { countMarks, useRuns, type ComponentState } from '../live'
+import { Mark, MarkCount, type MarkKind } from '../marks'
+import { Finder, type Findable } from './Finder'
+import { KeysHelp, type KeyHelp } from './KeysHelp'
+import { RunCell } from './RunCell'
+import { SchemeSwitch } from './SchemeSwitch'
+import { useKeys } from './useKeys'
+
+export interface LibraryFacts {
+  id: string
+  name: string
+  components: { slug: string; name: string; revision: number; status: string }[]
+}
+
+export interface TitleBlockProps {
+  library: LibraryFacts
+  libraries: { id: string; name: string }[]
+  /** The component in view; none on the wall. */
+  slug?: string
+  keys?: KeyHelp
+  findables?: () => Findable[]
+}
+
+const KINDS: readonly MarkKind[] = ['holds', 'misses', 'unread', 'open']
+
+/** The block at the top of every view, as on an engineer's drawing: what is seen, how it stands, what runs. */
+export function TitleBlock({ library, libraries, slug, keys = [], findables }: TitleBlockProps) {
+  const router = useRouter()
+  const { states, going, verify } = useRuns()
+  const [isFinding, setFinding] = useState(false)
+  const [isHelping, setHelping] = useState(false)
+  const component = library.components.find((each) => each.slug === slug)
+  const own = component ? states.filter((state) => state.slug === slug) : states
+  const walk = (step: number) => {
+    const at = library.components.findIndex((each) => each.slug === slug)
+    const next = library.components[(at + step + library.components.length) % library.components.length]
+    if (next) router.push(`/${library.id}/${next.slug}/matrix`)
+  }
+  useKeys({
+    '/': () => setFinding(true),
+    '?': () => setHelping(true),
+    '[': () => walk(-1),
+    ']': () => walk(1),
+    v: () => going.phase === 'idle' && verify(slug ? [slug] : undefined),
+  })
+  const items = useCallback((): Findable[] => {
+    const places = library.components.map((each): Findable => ({ kind: 'component', label: each.name, detail: each.slug, go: () => router.push(`/${library.id}/${each.slug}/matrix`) }))
+    const commands: Findable[] = [
+      { kind: 'command', label: 'Verify all components', go: () => verify() },
+      { kind: 'command', label: 'Go to the wall', go: () => router.push(`/${library.id}`) },
+    ]
+    return [...places, ...commands, ...(findables?.() ?? [])]
+  }, [library, router, verify, findables])
+
+  return (
+    <header className="border-b-2 border-ink bg-sheet">
+      <div className="flex min-h-11 flex-wrap items-stretch">
+        <Cell label="Library">
+          <Switcher label={library.name} items={libraries.map(({ id, name }) => ({ id, name, href: `/${id}` }))} current={library.id} />
+        </Cell>
+        <Cell label="Component" className="min-w-36">
+          <Switcher
+            label={component?.name ?? 'All components'}
+            items={[{ id: '', name: 'All components', href: `/${library.id}` }, ...library.components.map((each) => ({ id: each.slug, name: each.name, href: `/${library.id}/${each.slug}/matrix` }))]}
+            current={slug ?? ''}
+          />
+        </Cell>
+        {component && (
+          <>
+            <Cell label="Revision">
+              <span className="num">{component.revision}</span>
+            </Cell>
+            <Cell label="Status">{component.status}</Cell>
+          </>
+        )}
+        <Cell label="Cases">
+          <Marks states={own} />
+        </Cell>
+        <Cell label="Last read" className="hidden md:flex">
+          <LastRead states={own} />
+        </Cell>
+        <div className="ml-auto flex items-center gap-2 px-3" aria-live="polite">
+          <RunCell slugs={slug ? [slug] : undefined} label={slug ? 'Verify' : 'Verify all'} />
+          <SchemeSwitch />
+        </div>
+      </div>
+      {going.phase === 'idle' && going.problem && (
+        <p role="alert" className="border-t border-line px-3 py-1 whitespace-pre-wrap text-miss">
+          {going.problem}
+        </p>
+      )}
+      <Finder open={isFinding} onOpenChange={setFinding} items={items} />
+      <KeysHelp open={isHelping} onOpenChange={setHelping} keys={keys} />
+    </header>
+  )
+}
+
+function Cell({ label, className = '', children }: { label: string; className?: string; children: ReactNode }) {
+  return (
+    <div className={`flex flex-col justify-center border-r border-line px-3 py-1 ${className}`}>
+      <span className="text-[0.6875rem] leading-tight text-quiet">{label}</span>
+      <span className="leading-snug">{children}</span>
+    </div>
+  )
+}
+
+function Marks({ states }: { states: readonly ComponentState[] }) {
+  const counts = countMarks(states)
+  const isOutdated = states.some((state) => state.isOutdated)
+  if (states.length === 0) return <span className="text-quiet">not read yet</span>
+  return (
+    <span className="flex gap-3" data-testid="counts">
+      {KINDS.filter((kind) => counts[kind] > 0 || kind === 'holds' || kind === 'misses').map((kind) => (
+        <MarkCount key={kind} kind={kind} count={counts[kind]} isOutdated={isOutdated} />
+      ))}
+      {isOutdated && <span className="text-quiet">out of date</span>}
+    </span>
+  )
+}
+
+function LastRead({ states }: { states: readonly ComponentState[] }) {
+  const [latest] = states.toSorted((a, b) => b.startedAt.localeCompare(a.startedAt))
+  if (!latest) return <span className="text-quiet">never</span>
+  return <time dateTime={latest.startedAt}>{new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' }).format(new Date(latest.startedAt))}</time>
+}
+
+function Switcher({ label, items, current }: { label: string; items: { id: string; name: string; href: string }[]; current: string }) {
+  return (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger className="inline-flex items-center gap-1 font-semibold">
+        {label}
+        <ChevronDown size={12} aria-hidden />
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content className="floating max-h-[60vh] min-w-44 overflow-auto py-1" align="start" sideOffset={6}>
+          {items.map(({ id, name, href }) => (
+            <DropdownMenu.Item key={id} asChild className="floating-item">
+              <Link href={href}>
+                <Mark kind={id === current ? 'holds' : 'open'} className={id === current ? '' : 'opacity-0'} />
+                {name}
+              </Link>
+            </DropdownMenu.Item>
+          ))}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  )
+}

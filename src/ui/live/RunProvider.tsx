@@ -1,0 +1,90 @@
+'use client'
+
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
+import { runEventSchema, type RunEvent } from './events'
+import { request } from './request'
+import type { ComponentState, LibraryStates } from './states'
+
+/** What is going on: nothing, or a run with how far it has come. */
+export type Going = { phase: 'idle'; problem?: string } | { phase: 'running'; runId: string; progress: Extract<RunEvent, { type: 'progress' }> }
+
+interface Runs {
+  library: string
+  states: readonly ComponentState[]
+  isLoading: boolean
+  going: Going
+  verify(components?: string[]): void
+  stop(): void
+}
+
+const RunContext = createContext<Runs | undefined>(undefined)
+
+/** Results and runs of one library, for every view below it. */
+export function RunProvider({ library, children }: { library: string; children: ReactNode }) {
+  const queries = useQueryClient()
+  const statesKey = useMemo(() => ['states', library], [library])
+  const { data, isLoading } = useQuery({ queryKey: statesKey, queryFn: () => request<LibraryStates>(`/api/libraries/${library}/states`) })
+  const [going, setGoing] = useState<Going>({ phase: 'idle' })
+  const source = useRef<EventSource>(undefined)
+
+  const follow = useCallback(
+    (runId: string) => {
+      source.current?.close()
+      const events = new EventSource(`/api/runs/${runId}/events`)
+      source.current = events
+      setGoing({ phase: 'running', runId, progress: { type: 'progress', done: 0, total: 0, slug: '', msLeft: 0 } })
+      events.onmessage = ({ data: text }) => {
+        const event = runEventSchema.parse(JSON.parse(text as string))
+        if (event.type === 'progress') setGoing({ phase: 'running', runId, progress: event })
+        else void queries.invalidateQueries({ queryKey: statesKey })
+        if (event.type !== 'end') return
+        events.close()
+        setGoing(event.problem ? { phase: 'idle', problem: event.problem } : { phase: 'idle' })
+      }
+      events.onerror = () => {
+        // The server has gone, or knows nothing of the run any more: the results tell what is left.
+        if (events.readyState !== EventSource.CLOSED) return
+        setGoing({ phase: 'idle' })
+        void queries.invalidateQueries({ queryKey: statesKey })
+      }
+    },
+    [queries, statesKey],
+  )
+
+  // A run that was going on before this page was loaded is followed again.
+  const found = data?.going
+  useEffect(() => {
+    if (found && source.current === undefined) follow(found)
+  }, [found, follow])
+  useEffect(() => () => source.current?.close(), [])
+
+  const verify = useCallback(
+    async (components?: string[]) => {
+      try {
+        const options = { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ components }) }
+        const { run } = await request<{ run: string }>(`/api/libraries/${library}/runs`, options)
+        follow(run)
+      } catch (error) {
+        setGoing({ phase: 'idle', problem: (error as Error).message })
+      }
+    },
+    [library, follow],
+  )
+  const stop = useCallback(() => {
+    if (going.phase === 'running') void request(`/api/runs/${going.runId}`, { method: 'DELETE' }).catch(() => {})
+  }, [going])
+
+  const value = useMemo(
+    (): Runs => ({ library, states: data?.components ?? [], isLoading, going, verify: (components) => void verify(components), stop }),
+    [library, data, isLoading, going, verify, stop],
+  )
+  return <RunContext value={value}>{children}</RunContext>
+}
+
+/** Results and runs of the library in view. */
+export function useRuns(): Runs {
+  const runs = useContext(RunContext)
+  if (!runs) throw new Error('useRuns needs a RunProvider above it')
+  return runs
+}

@@ -1,0 +1,10 @@
+import { z } from 'zod'
+
+/** What a run tells while it goes on. */
+export const runEventSchema = z.discriminatedUnion('type', [
+  z.object({ type: z.literal('progress'), done: z.number(), total: z.number(), slug: z.string(), msLeft: z.number() }),
+  z.object({ type: z.literal('component'), slug: z.string() }),
+  z.object({ type: z.literal('end'), state: z.enum(['running', 'done', 'stopped', 'failed']), problem: z.string() }),
+])
+
+export type RunEvent = z.output<typeof runEventSchema>

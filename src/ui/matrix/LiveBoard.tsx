@@ -1,0 +1,116 @@
+'use client'
+
+import { useEffect, useMemo, useRef, useState, type RefObject } from 'react'
+import type { Case } from '@/core/matrix'
+import type { FromBoard } from '@/stage'
+import { contextOf, stageCase, useBoardFrame, type BoardLayout, type BoardModel } from '../board'
+import { boardCells, type Geometry } from './geometry'
+
+export interface LiveBoardProps {
+  model: BoardModel
+  layout: BoardLayout
+  geometry: Geometry
+  zoom: number
+  /** The document's own context, by its place in the model. */
+  ownContext: number
+  cell: { width: number; height: number }
+  scroller: RefObject<HTMLElement | null>
+  /** Height of what stands above the board in its scroller. */
+  headHeight: number
+  /** Cases from which the size of a cell is taken. */
+  sample: readonly Case[]
+  onSize(cell: { width: number; height: number }): void
+  onTrespass(what: string): void
+  onFailures(failures: ReadonlyMap<string, string>): void
+}
+
+/** The frame in which the board's cases live. It is as large as the board; only what is near the reader's sight is mounted. */
+export function LiveBoard(props: LiveBoardProps) {
+  const { model, layout, geometry, zoom, ownContext, cell, scroller, headHeight, sample, onSize, onTrespass, onFailures } = props
+  const [isOpen, setOpen] = useState(false)
+  const [problem, setProblem] = useState<string>()
+  const [rendered, setRendered] = useState<{ mounted: number; milliseconds: number }>()
+  const onMessage = (message: FromBoard) => {
+    if (message.type === 'opened') {
+      if (message.trespass !== undefined && model.canForceIsolation) return onTrespass(message.trespass)
+      onSize(message)
+      setOpen(true)
+    } else if (message.type === 'broken') setProblem(message.reason)
+    else if (message.type === 'rendered') {
+      setRendered(message)
+      onFailures(new Map(message.failures))
+    }
+  }
+  const { frame, state, send, retry, attempt } = useBoardFrame(onMessage)
+
+  // The document's own context comes first; cells in others bear theirs themselves.
+  const contexts = useMemo(() => [model.contexts[ownContext]!, ...model.contexts.filter((_, index) => index !== ownContext)], [model, ownContext])
+  const opening = useRef<unknown>(undefined)
+  useEffect(() => {
+    if (state.phase !== 'ready' || opening.current === contexts) return
+    opening.current = contexts
+    setProblem(undefined)
+    send({ type: 'open', component: model.component, contexts, sample: sample.map((one) => stageCase(model.reachable, one)), width: model.viewport.width })
+  }, [state.phase, send, model, contexts, sample])
+
+  const cells = useMemo(
+    () => (zoom === 0 ? [] : boardCells(layout, geometry, (one) => ({ one: stageCase(model.reachable, one), context: contextOf(contexts, one.values) }))),
+    [layout, geometry, zoom, model, contexts],
+  )
+  useEffect(() => {
+    if (!isOpen || cell.width === 0) return
+    send({ type: 'layout', cells, cell, zoom: zoom || 1 })
+    const look = () => {
+      const { scrollTop = 0, clientHeight = 0 } = scroller.current ?? {}
+      send({ type: 'sight', top: scrollTop - headHeight, bottom: scrollTop - headHeight + clientHeight })
+    }
+    look()
+    let waiting = 0
+    const onScroll = () => {
+      waiting ||= requestAnimationFrame(() => {
+        waiting = 0
+        look()
+      })
+    }
+    const element = scroller.current
+    element?.addEventListener('scroll', onScroll, { passive: true })
+    window.addEventListener('resize', onScroll)
+    return () => {
+      cancelAnimationFrame(waiting)
+      element?.removeEventListener('scroll', onScroll)
+      window.removeEventListener('resize', onScroll)
+    }
+  }, [isOpen, cells, cell, zoom, send, scroller, headHeight])
+
+  if (state.phase === 'hung') {
+    return (
+      <div role="alert" className="p-4">
+        <p className="mb-2 text-miss">The component’s code does not come back. The board was closed so that Brelt keeps working.</p>
+        <button type="button" className="control" onClick={retry}>
+          Open the board again
+        </button>
+      </div>
+    )
+  }
+  return (
+    <>
+      {problem !== undefined && (
+        <p role="alert" className="absolute z-10 bg-sheet p-3 text-miss">
+          The component cannot be shown: {problem}
+        </p>
+      )}
+      <iframe
+        key={attempt}
+        ref={frame}
+        src="/stage"
+        sandbox="allow-scripts"
+        title={`${model.name}, all cases live`}
+        tabIndex={-1}
+        data-mounted={rendered?.mounted}
+        data-milliseconds={rendered?.milliseconds}
+        className="pointer-events-none absolute top-0 left-0 border-0"
+        style={{ width: Math.max(1, geometry.width), height: Math.max(1, geometry.height), colorScheme: 'light' }}
+      />
+    </>
+  )
+}

@@ -1,0 +1,1 @@
+export { Matrix } from './Matrix'

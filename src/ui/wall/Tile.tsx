@@ -1,0 +1,75 @@
+'use client'
+
+import { useQuery } from '@tanstack/react-query'
+import Link from 'next/link'
+import { useMemo, useRef, useState, useLayoutEffect } from 'react'
+import { combinations, makeCase } from '@/core/matrix'
+import { defaultPlacement, layOut, LiveCase, type BoardModel } from '../board'
+import { request, type ComponentState } from '../live'
+import { MarkCount, type MarkKind } from '../marks'
+import { Miniature } from './Miniature'
+
+const LIVE_HEIGHT_PX = 120
+
+export interface TileProps {
+  library: string
+  slug: string
+  name: string
+  state?: ComponentState
+}
+
+/** One component: its first case live, and its whole matrix in miniature. */
+export function Tile({ library, slug, name, state }: TileProps) {
+  const { data: model, error } = useQuery({ queryKey: ['board', library, slug], queryFn: () => request<BoardModel>(`/api/libraries/${library}/components/${slug}/board`) })
+  return (
+    <li className="border border-line bg-sheet" data-tile={slug}>
+      <Link href={`/${library}/${slug}/matrix`} className="flex items-baseline gap-3 border-b border-line px-3 py-1.5 hover:bg-pick">
+        <span className="font-semibold">{name}</span>
+        <span className="num text-quiet">{model ? `${model.cases} cases` : ''}</span>
+        <span className="ml-auto flex gap-3">
+          {state ? <Counts state={state} /> : <span className="text-quiet">not read yet</span>}
+        </span>
+      </Link>
+      <div className="overflow-hidden border-b border-line" style={{ height: LIVE_HEIGHT_PX }}>
+        {error ? <p className="p-3 whitespace-pre-wrap text-miss">{error.message}</p> : model ? <FirstCase model={model} /> : <p className="p-3 text-quiet">Loading …</p>}
+      </div>
+      <div className="min-h-16 p-3">{model && <Matrix model={model} state={state} name={name} />}</div>
+    </li>
+  )
+}
+
+function Counts({ state }: { state: ComponentState }) {
+  const count = (kind: MarkKind) => state.marks.filter(([, mark]) => mark === kind).length
+  return (
+    <>
+      <MarkCount kind="holds" count={count('holds')} isOutdated={state.isOutdated} />
+      {(['misses', 'unread', 'open'] as const).filter((kind) => count(kind) > 0).map((kind) => (
+        <MarkCount key={kind} kind={kind} count={count(kind)} isOutdated={state.isOutdated} />
+      ))}
+    </>
+  )
+}
+
+function FirstCase({ model }: { model: BoardModel }) {
+  const box = useRef<HTMLDivElement>(null)
+  const [width, setWidth] = useState(0)
+  useLayoutEffect(() => setWidth(box.current?.clientWidth ?? 0), [])
+  const first = useMemo(() => {
+    const [values] = combinations(model.space)
+    return makeCase({ ...values, ...Object.fromEntries(model.space.dimensions.map(({ name, default: usual }) => [name, usual])) }, model.space)
+  }, [model])
+  return <div ref={box}>{width > 0 && <LiveCase model={model} one={first} width={width} height={LIVE_HEIGHT_PX} />}</div>
+}
+
+function Matrix({ model, state, name }: { model: BoardModel; state?: ComponentState; name: string }) {
+  const { marks, columns } = useMemo(() => {
+    const known = new Map(state?.marks.map(([key, mark]) => [key, mark]))
+    const { rows, columns: across } = layOut(model.space, defaultPlacement(model.space), model.chosen && new Set(model.chosen))
+    const cells = rows.flatMap((row) => (row.kind === 'cells' ? row.cells : [])).filter((cell) => cell !== undefined)
+    // As wide as one row a page, and wider where that would be a tower.
+    const width = Math.max(across.length, Math.ceil(Math.sqrt(cells.length * 4)))
+    return { marks: cells.map(({ key }): MarkKind => known.get(key) ?? 'open'), columns: Math.ceil(width / across.length) * across.length }
+  }, [model, state])
+  const misses = marks.filter((mark) => mark === 'misses').length
+  return <Miniature marks={marks} columns={columns} isOutdated={state?.isOutdated ?? false} label={`${name}: ${marks.length} cases, ${misses} of them miss`} />
+}
