@@ -13,7 +13,18 @@ const LAYERS = {
   app: ['core', 'stage', 'source', 'runner', 'store', 'ui'],
 }
 
-const NODE_OR_DOM_PACKAGES = ['node:*', 'react', 'react-dom', 'next', 'next/*', 'drizzle-orm', '@libsql/*', 'puppeteer-core', 'esbuild', 'sass']
+const NODE_OR_DOM_PACKAGES = [
+  'node:*',
+  'react',
+  'react-dom',
+  'next',
+  'next/*',
+  'drizzle-orm',
+  '@libsql/*',
+  'puppeteer-core',
+  'esbuild',
+  'sass',
+]
 
 const layerRules = Object.entries(LAYERS).map(([layer, below]) => {
   const above = Object.keys(LAYERS).filter((other) => other !== layer && !below.includes(other))

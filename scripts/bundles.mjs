@@ -1,7 +1,23 @@
 import { build } from 'esbuild'
 
-const node = { bundle: true, platform: 'node', format: 'esm', target: 'node20', packages: 'external', sourcemap: 'inline', logLevel: 'warning' }
-const browser = { bundle: true, platform: 'browser', format: 'iife', target: 'es2023', minify: true, legalComments: 'none', logLevel: 'warning' }
+const node = {
+  bundle: true,
+  platform: 'node',
+  format: 'esm',
+  target: 'node20',
+  packages: 'external',
+  sourcemap: 'inline',
+  logLevel: 'warning',
+}
+const browser = {
+  bundle: true,
+  platform: 'browser',
+  format: 'iife',
+  target: 'es2023',
+  minify: true,
+  legalComments: 'none',
+  logLevel: 'warning',
+}
 
 /** Bundles a TypeScript program of ours for Node. */
 export const bundleForNode = (entry, outfile) => build({ ...node, entryPoints: [entry], outfile })

@@ -1,13 +1,30 @@
 // Makes a clone ready to run: packages, browser, build. Uses Node's own modules only, since nothing may be installed yet.
 import { execFileSync, spawnSync } from 'node:child_process'
-import { accessSync, constants, existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs'
+import {
+  accessSync,
+  constants,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  statSync,
+  writeFileSync,
+} from 'node:fs'
 import { delimiter, dirname, join } from 'node:path'
 import { fileURLToPath, pathToFileURL } from 'node:url'
 
 export const HOME = join(dirname(fileURLToPath(import.meta.url)), '..')
 const INSTALLED = join(HOME, 'node_modules', '.package-lock.json')
 const STAMP = join(HOME, '.next', 'brelt-build')
-const SOURCES = ['src', 'scripts', 'package.json', 'package-lock.json', 'next.config.mjs', 'postcss.config.mjs', 'tsconfig.json']
+const SOURCES = [
+  'src',
+  'scripts',
+  'package.json',
+  'package-lock.json',
+  'next.config.mjs',
+  'postcss.config.mjs',
+  'tsconfig.json',
+]
 
 const npm = process.platform === 'win32' ? 'npm.cmd' : 'npm'
 const timeOf = (path) => (existsSync(path) ? statSync(path).mtimeMs : 0)
@@ -17,7 +34,12 @@ function newest(path) {
   const stat = existsSync(path) ? statSync(path) : undefined
   if (!stat) return 0
   if (!stat.isDirectory()) return stat.mtimeMs
-  return Math.max(0, ...readdirSync(path).filter((name) => !/\.test\.tsx?$/.test(name)).map((name) => newest(join(path, name))))
+  return Math.max(
+    0,
+    ...readdirSync(path)
+      .filter((name) => !/\.test\.tsx?$/.test(name))
+      .map((name) => newest(join(path, name))),
+  )
 }
 
 function install() {
@@ -30,7 +52,11 @@ function hasBrowser() {
   if (process.env.BRELT_CHROMIUM) return true
   const names = ['chromium', 'chromium-browser', 'google-chrome', 'google-chrome-stable', 'chrome']
   const places = (process.env.PATH ?? '').split(delimiter).flatMap((folder) => names.map((name) => join(folder, name)))
-  return [...places, '/Applications/Google Chrome.app/Contents/MacOS/Google Chrome', '/Applications/Chromium.app/Contents/MacOS/Chromium'].some((path) => {
+  return [
+    ...places,
+    '/Applications/Google Chrome.app/Contents/MacOS/Google Chrome',
+    '/Applications/Chromium.app/Contents/MacOS/Chromium',
+  ].some((path) => {
     try {
       accessSync(path, constants.X_OK)
       return true
@@ -45,7 +71,10 @@ function ensureBrowser() {
   const canInstall = existsSync('/usr/bin/apt-get') && process.getuid?.() === 0
   if (canInstall) {
     say('Installing Chromium from the distribution’s packages …')
-    const options = { stdio: ['ignore', 'ignore', 'inherit'], env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' } }
+    const options = {
+      stdio: ['ignore', 'ignore', 'inherit'],
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
+    }
     spawnSync('apt-get', ['update', '-qq'], options)
     spawnSync('apt-get', ['install', '-y', '-qq', 'chromium', 'fonts-liberation'], options)
   }

@@ -4,6 +4,13 @@ import { transformSync } from 'esbuild'
 export default {
   process(text, path) {
     const loader = path.endsWith('x') ? 'tsx' : 'ts'
-    return transformSync(text, { loader, format: 'esm', target: 'node20', jsx: 'automatic', sourcemap: 'inline', sourcefile: path })
+    return transformSync(text, {
+      loader,
+      format: 'esm',
+      target: 'node20',
+      jsx: 'automatic',
+      sourcemap: 'inline',
+      sourcefile: path,
+    })
   },
 }

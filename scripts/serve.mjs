@@ -25,12 +25,19 @@ if (isDev) {
   await bundleAll()
 }
 const environment = { ...process.env, BRELT_HOME: HOME, NEXT_TELEMETRY_DISABLED: '1' }
-const ready = spawnSync(process.execPath, [join(HOME, 'dist', 'cli.mjs'), 'set-up'], { stdio: 'inherit', env: environment })
+const ready = spawnSync(process.execPath, [join(HOME, 'dist', 'cli.mjs'), 'set-up'], {
+  stdio: 'inherit',
+  env: environment,
+})
 if (ready.status !== 0) process.exit(ready.status ?? 1)
 
 const port = await choosePort()
 const next = join(HOME, 'node_modules', 'next', 'dist', 'bin', 'next')
-const server = spawn(process.execPath, [next, isDev ? 'dev' : 'start', '-H', host, '-p', String(port)], { cwd: HOME, env: environment, stdio: ['ignore', 'pipe', 'inherit'] })
+const server = spawn(process.execPath, [next, isDev ? 'dev' : 'start', '-H', host, '-p', String(port)], {
+  cwd: HOME,
+  env: environment,
+  stdio: ['ignore', 'pipe', 'inherit'],
+})
 server.stdout.on('data', (text) => {
   if (/Ready in/.test(text)) process.stdout.write(`Brelt is at http://${host}:${port}\n`)
   else if (isDev) process.stdout.write(text)

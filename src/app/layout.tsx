@@ -3,7 +3,10 @@ import type { ReactNode } from 'react'
 import { Providers } from '@/ui/frame'
 import './globals.css'
 
-export const metadata: Metadata = { title: 'Brelt', description: 'Defines, documents and tests design-system components against an executable specification' }
+export const metadata: Metadata = {
+  title: 'Brelt',
+  description: 'Defines, documents and tests design-system components against an executable specification',
+}
 
 export default function Layout({ children }: { children: ReactNode }) {
   return (

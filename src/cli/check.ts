@@ -9,7 +9,9 @@ export function check(folder: string): number {
   const paint = paintFor(process.stdout)
   const lints = [...lintTokens(library, tokens), ...sheets.flatMap((sheet) => lintSheet(sheet, library, tokens))]
   for (const { code, severity, message, file, line } of lints) {
-    process.stdout.write(`${file}:${line}: ${severity === 'error' ? paint.miss(severity) : paint.warn(severity)} ${code}: ${message}\n`)
+    process.stdout.write(
+      `${file}:${line}: ${severity === 'error' ? paint.miss(severity) : paint.warn(severity)} ${code}: ${message}\n`,
+    )
   }
   const errors = lints.filter(({ severity }) => severity === 'error').length
   const sentence = `${sheets.length} components, ${errors} errors, ${lints.length - errors} warnings`

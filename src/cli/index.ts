@@ -11,7 +11,8 @@ const STATUS = { holds: 0, misses: 1, badInput: 2, environment: 3 } as const
 
 const count = (text: string): number => {
   const number = Number(text)
-  if (!Number.isInteger(number) || number < 1 || number > 16) throw new InvalidArgumentError('must be a whole number from 1 to 16')
+  if (!Number.isInteger(number) || number < 1 || number > 16)
+    throw new InvalidArgumentError('must be a whole number from 1 to 16')
   return number
 }
 
@@ -21,7 +22,8 @@ const program = new Command('brelt')
   .exitOverride()
   .configureHelp({ sortSubcommands: true })
 
-const format = () => new Option('--format <format>', 'how the result is printed').choices(['text', 'json']).default('text')
+const format = () =>
+  new Option('--format <format>', 'how the result is printed').choices(['text', 'json']).default('text')
 
 program
   .command('verify')
@@ -46,9 +48,14 @@ program
   .description('show the readings of one case')
   .argument('<folder>', "the library's folder")
   .argument('<slug>', 'the component')
-  .requiredOption('--case <key>', "the case, such as 'value=on,interaction=hover@theme=night'; what is left out stays at its default")
+  .requiredOption(
+    '--case <key>',
+    "the case, such as 'value=on,interaction=hover@theme=night'; what is left out stays at its default",
+  )
   .addOption(format())
-  .action((folder: string, slug: string, given: { case: string; format: 'text' | 'json' }) => finish(read(folder, slug, given)))
+  .action((folder: string, slug: string, given: { case: string; format: 'text' | 'json' }) =>
+    finish(read(folder, slug, given)),
+  )
 
 program
   .command('import')
@@ -70,12 +77,17 @@ async function finish(work: Promise<number>) {
 function statusOf(error: unknown): number {
   if (error instanceof BadInput) {
     for (const problem of error.problems) process.stderr.write(describeProblem(problem) + '\n')
-    process.stderr.write(`Nothing was run: ${error.problems.length} ${error.problems.length === 1 ? 'problem' : 'problems'} in the input.\n`)
+    process.stderr.write(
+      `Nothing was run: ${error.problems.length} ${error.problems.length === 1 ? 'problem' : 'problems'} in the input.\n`,
+    )
     return STATUS.badInput
   }
   const { message, code } = error as NodeJS.ErrnoException
   if (error instanceof NoBrowser) process.stderr.write(`brelt: ${message}\n`)
-  else process.stderr.write(`brelt: ${code ? `${code}: ` : ''}${message}\n${process.env.BRELT_DEBUG ? (error as Error).stack + '\n' : ''}`)
+  else
+    process.stderr.write(
+      `brelt: ${code ? `${code}: ` : ''}${message}\n${process.env.BRELT_DEBUG ? (error as Error).stack + '\n' : ''}`,
+    )
   return STATUS.environment
 }
 

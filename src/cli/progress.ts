@@ -12,7 +12,9 @@ export function makeProgress(stream: NodeJS.WriteStream = process.stderr) {
       last = now
       const filled = Math.round((WIDTH * done) / Math.max(1, total))
       const left = done > 0 ? ((now - start) / done) * (total - done) : 0
-      stream.write(`\r\x1b[2K${'■'.repeat(filled)}${'·'.repeat(WIDTH - filled)} ${done}/${total} ${what} ${(left / 1000).toFixed(0)} s left`)
+      stream.write(
+        `\r\x1b[2K${'■'.repeat(filled)}${'·'.repeat(WIDTH - filled)} ${done}/${total} ${what} ${(left / 1000).toFixed(0)} s left`,
+      )
     },
     end() {
       if (stream.isTTY) stream.write('\r\x1b[2K')

@@ -9,7 +9,11 @@ import { paintFor } from './paint'
 const PLACE = { file: '--case', line: 1, column: 1 }
 
 /** `brelt read`: what is read in one case, beside what is expected. */
-export async function read(folder: string, slug: string, given: { case: string; format: 'text' | 'json' }): Promise<number> {
+export async function read(
+  folder: string,
+  slug: string,
+  given: { case: string; format: 'text' | 'json' },
+): Promise<number> {
   const prepared = await prepareLibrary(openFolder(folder), { components: [slug] })
   const [component] = prepared.components
   const { sheet } = component!
@@ -19,7 +23,11 @@ export async function read(folder: string, slug: string, given: { case: string; 
   const results: CaseResult[] = []
   const browser = await launchChromium()
   try {
-    await verifyLibrary(browser, { ...prepared, components: [{ ...component!, plan }] }, { onCase: (_, result) => results.push(result) })
+    await verifyLibrary(
+      browser,
+      { ...prepared, components: [{ ...component!, plan }] },
+      { onCase: (_, result) => results.push(result) },
+    )
   } finally {
     await browser.close()
   }
@@ -33,8 +41,17 @@ function valuesOf(key: string, { dimensions }: Space): Record<string, string> {
   const problems: Problem[] = []
   for (const [name, value] of Object.entries(given)) {
     const dimension = dimensions.find((each) => each.name === name)
-    if (!dimension) problems.push(unknownName(PLACE, 'axis', name, dimensions.map((each) => each.name)))
-    else if (!dimension.values.includes(value)) problems.push(unknownName(PLACE, `value of ${name}`, value, dimension.values))
+    if (!dimension)
+      problems.push(
+        unknownName(
+          PLACE,
+          'axis',
+          name,
+          dimensions.map((each) => each.name),
+        ),
+      )
+    else if (!dimension.values.includes(value))
+      problems.push(unknownName(PLACE, `value of ${name}`, value, dimension.values))
   }
   if (problems.length > 0) throw new BadInput(problems)
   return Object.fromEntries(dimensions.map(({ name, default: usual }) => [name, given[name] ?? usual]))
@@ -50,7 +67,12 @@ function print({ key, checks }: CaseResult, format: 'text' | 'json') {
   const width = Math.max(0, ...checks.map(({ part, reading }) => part.length + reading.length + 3))
   for (const { part, reading, verdict, expected, expectation, measured, reason } of checks) {
     const mark = verdict === 'holds' ? paint.good('■') : verdict === 'misses' ? paint.miss('◣') : paint.miss('☒')
-    const told = verdict === 'unread' ? reason : verdict === 'holds' ? measured : `${paint.miss(measured)}  expected ${expected || expectation}`
+    const told =
+      verdict === 'unread'
+        ? reason
+        : verdict === 'holds'
+          ? measured
+          : `${paint.miss(measured)}  expected ${expected || expectation}`
     process.stdout.write(`  ${mark} ${`${part} · ${reading}`.padEnd(width)}  ${told}\n`)
   }
 }

@@ -21,7 +21,11 @@ export interface VerifyArguments {
 export async function verify(folder: string, given: VerifyArguments): Promise<number> {
   const where = given.where === undefined ? undefined : parseWhere(given.where)
   if (where?.problems.length) throw new BadInput(where.problems)
-  const prepared = await prepareLibrary(openFolder(folder), { components: given.component, cover: given.cover, where: where?.box })
+  const prepared = await prepareLibrary(openFolder(folder), {
+    components: given.component,
+    cover: given.cover,
+    where: where?.box,
+  })
   const stop = new AbortController()
   const onInterrupt = () => stop.abort()
   process.once('SIGINT', onInterrupt)
@@ -29,7 +33,11 @@ export async function verify(folder: string, given: VerifyArguments): Promise<nu
   const browser = await launchChromium()
   const progress = makeProgress()
   try {
-    const report = await verifyLibrary(browser, prepared, { workers: given.workers, signal: stop.signal, onProgress: progress.show })
+    const report = await verifyLibrary(browser, prepared, {
+      workers: given.workers,
+      signal: stop.signal,
+      onProgress: progress.show,
+    })
     progress.end()
     print(report, given)
     if (stop.signal.aborted) process.stderr.write('Stopped: this is what was found so far.\n')

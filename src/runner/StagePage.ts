@@ -1,6 +1,13 @@
 import type { Browser, BrowserContext, CDPSession, Page, Protocol } from 'puppeteer-core'
 import type { Viewport } from '@/core/sheet'
-import { REFERENCE, type PseudoBoxes, type RunnerStage, type StageComponent, type StageContext, type StageCase } from '@/stage'
+import {
+  REFERENCE,
+  type PseudoBoxes,
+  type RunnerStage,
+  type StageComponent,
+  type StageContext,
+  type StageCase,
+} from '@/stage'
 import { byBackendNode } from './accessibility'
 import { winningDeclaration, type FoundDeclaration } from './origins'
 import { stagePage, stageProgram, STAGE_POLICY } from './stageProgram'
@@ -58,7 +65,10 @@ export class StagePage {
     session.on('CSS.styleSheetAdded', ({ header }) => this.#sheetUrls.set(header.styleSheetId, header.sourceURL))
     session.on('DOM.pseudoElementAdded', ({ parentId, pseudoElement }) => {
       const known = this.#pseudoNodes.get(parentId) ?? []
-      this.#pseudoNodes.set(parentId, [...known, { nodeId: pseudoElement.nodeId, type: pseudoElement.pseudoType ?? '' }])
+      this.#pseudoNodes.set(parentId, [
+        ...known,
+        { nodeId: pseudoElement.nodeId, type: pseudoElement.pseudoType ?? '' },
+      ])
     })
     session.on('Runtime.bindingCalled', ({ payload }) => {
       this.#lastBeat = Date.now()
@@ -89,7 +99,12 @@ export class StagePage {
       session.send('DOM.enable'),
       session.send('CSS.enable'),
       session.send('Fetch.enable', { patterns: [{ urlPattern: '*' }] }),
-      session.send('Emulation.setDeviceMetricsOverride', { width: viewport.width, height: viewport.height, deviceScaleFactor: viewport.scale, mobile: false }),
+      session.send('Emulation.setDeviceMetricsOverride', {
+        width: viewport.width,
+        height: viewport.height,
+        deviceScaleFactor: viewport.scale,
+        mobile: false,
+      }),
     ])
     const { errorText } = await session.send('Page.navigate', { url: address })
     if (errorText) throw new Error(`the stage did not load: ${errorText}`)
@@ -99,7 +114,10 @@ export class StagePage {
   }
 
   /** Runs a function of the stage with data, and gives back its data. @throws StageHang */
-  private async call<K extends keyof RunnerStage>(name: K, ...given: Parameters<RunnerStage[K]>): Promise<Awaited<ReturnType<RunnerStage[K]>>> {
+  private async call<K extends keyof RunnerStage>(
+    name: K,
+    ...given: Parameters<RunnerStage[K]>
+  ): Promise<Awaited<ReturnType<RunnerStage[K]>>> {
     const sent = this.session.send('Runtime.callFunctionOn', {
       objectId: this.#globalId,
       functionDeclaration: `async function (given) { return JSON.stringify(await breltStage.${name}(...JSON.parse(given))) ?? 'null' }`,
@@ -108,7 +126,10 @@ export class StagePage {
       returnByValue: true,
     })
     const { result, exceptionDetails } = await this.watched(sent, name === 'mount' || name === 'open')
-    if (exceptionDetails) throw new Error(exceptionDetails.exception?.description?.split('\n').slice(0, 2).join(' ') ?? exceptionDetails.text)
+    if (exceptionDetails)
+      throw new Error(
+        exceptionDetails.exception?.description?.split('\n').slice(0, 2).join(' ') ?? exceptionDetails.text,
+      )
     return JSON.parse(result.value as string) as Awaited<ReturnType<RunnerStage[K]>>
   }
 
@@ -121,7 +142,8 @@ export class StagePage {
       timer = setInterval(() => {
         const limit = this.#isMounting ? MOUNT_LIMIT_MS : CALL_LIMIT_MS
         if (this.#crashed) reject(new StageHang('its page crashed', this.#beating))
-        else if (Date.now() - this.#lastBeat > limit) reject(new StageHang(`its code did not return within ${limit / 1000} s`, this.#beating))
+        else if (Date.now() - this.#lastBeat > limit)
+          reject(new StageHang(`its code did not return within ${limit / 1000} s`, this.#beating))
       }, WATCH_EVERY_MS)
     })
     try {
@@ -132,18 +154,28 @@ export class StagePage {
     }
   }
 
-  async openComponent(component: StageComponent, context: StageContext, first: StageCase | undefined, viewport: Viewport) {
+  async openComponent(
+    component: StageComponent,
+    context: StageContext,
+    first: StageCase | undefined,
+    viewport: Viewport,
+  ) {
     return this.call('open', component, context, first, viewport)
   }
 
   async setContext(context: StageContext): Promise<void> {
     const reduced = context.values.motion === 'reduced'
-    await this.session.send('Emulation.setEmulatedMedia', { features: [{ name: 'prefers-reduced-motion', value: reduced ? 'reduce' : 'no-preference' }] })
+    await this.session.send('Emulation.setEmulatedMedia', {
+      features: [{ name: 'prefers-reduced-motion', value: reduced ? 'reduce' : 'no-preference' }],
+    })
     await this.call('setContext', context)
   }
 
   /** Mounts cases hidden, forces their states, and shows them at rest. */
-  async mount(cases: readonly StageCase[], referred: readonly string[]): Promise<{ failures: Record<number, string>; isSettled: boolean }> {
+  async mount(
+    cases: readonly StageCase[],
+    referred: readonly string[],
+  ): Promise<{ failures: Record<number, string>; isSettled: boolean }> {
     const mounted = await this.call('mount', cases, referred)
     if (mounted.forced.length > 0 || referred.length > 0) await this.learnNodes()
     await this.call('unmark')
@@ -151,7 +183,10 @@ export class StagePage {
     await this.watched(
       Promise.all(
         mounted.forced.map(([reference, pseudo]) =>
-          this.session.send('CSS.forcePseudoState', { nodeId: this.#nodes.byReference.get(reference)!.nodeId, forcedPseudoClasses: pseudo }),
+          this.session.send('CSS.forcePseudoState', {
+            nodeId: this.#nodes.byReference.get(reference)!.nodeId,
+            forcedPseudoClasses: pseudo,
+          }),
         ),
       ),
       false,
@@ -175,7 +210,9 @@ export class StagePage {
     if (pseudos.length === 0) return {}
     const boxes: PseudoBoxes = {}
     const asked = [...this.#nodes.byReference].flatMap(([reference, { nodeId }]) =>
-      (this.#pseudoNodes.get(nodeId) ?? []).filter(({ type }) => pseudos.includes(`::${type}`)).map((pseudo) => ({ reference, ...pseudo })),
+      (this.#pseudoNodes.get(nodeId) ?? [])
+        .filter(({ type }) => pseudos.includes(`::${type}`))
+        .map((pseudo) => ({ reference, ...pseudo })),
     )
     await Promise.all(
       asked.map(async ({ reference, nodeId, type }) => {
@@ -214,7 +251,11 @@ export class StagePage {
     const { frameTree } = await this.session.send('Page.getFrameTree')
     const frames = [frameTree.frame, ...(frameTree.childFrames ?? []).map(({ frame }) => frame)]
     const trees = await this.watched(
-      Promise.all(frames.map(({ id }) => this.session.send('Accessibility.getFullAXTree', { frameId: id }).then(({ nodes }) => nodes))),
+      Promise.all(
+        frames.map(({ id }) =>
+          this.session.send('Accessibility.getFullAXTree', { frameId: id }).then(({ nodes }) => nodes),
+        ),
+      ),
       false,
     )
     const nodes = byBackendNode(trees)
@@ -222,15 +263,25 @@ export class StagePage {
   }
 
   /** All styles that match a part of a case, for telling which declaration won. */
-  async matchedStyles(caseIndex: number, part: string, match: number): Promise<Protocol.CSS.GetMatchedStylesForNodeResponse | undefined> {
-    const { result } = await this.session.send('Runtime.evaluate', { expression: `breltStage.elementOf(${caseIndex}, ${JSON.stringify(part)}, ${match})` })
+  async matchedStyles(
+    caseIndex: number,
+    part: string,
+    match: number,
+  ): Promise<Protocol.CSS.GetMatchedStylesForNodeResponse | undefined> {
+    const { result } = await this.session.send('Runtime.evaluate', {
+      expression: `breltStage.elementOf(${caseIndex}, ${JSON.stringify(part)}, ${match})`,
+    })
     if (!result.objectId) return undefined
     const { nodeId } = await this.session.send('DOM.requestNode', { objectId: result.objectId })
     return this.session.send('CSS.getMatchedStylesForNode', { nodeId })
   }
 
   /** The declaration that wins in `matched`, with the file that it stands in. */
-  declarationOf(matched: Protocol.CSS.GetMatchedStylesForNodeResponse, properties: readonly string[], pseudo: string | undefined): (FoundDeclaration & { url: string }) | undefined {
+  declarationOf(
+    matched: Protocol.CSS.GetMatchedStylesForNodeResponse,
+    properties: readonly string[],
+    pseudo: string | undefined,
+  ): (FoundDeclaration & { url: string }) | undefined {
     const found = winningDeclaration(matched, properties, pseudo)
     const url = found?.styleSheetId === undefined ? undefined : this.#sheetUrls.get(found.styleSheetId)
     return found && url ? { ...found, url } : undefined

@@ -49,6 +49,7 @@ export function readAccessibility(node: AXNode | undefined, name: string): strin
 /** Nodes of an accessibility tree by the node of the document that they stand for. */
 export function byBackendNode(trees: readonly (readonly AXNode[])[]): Map<number, AXNode> {
   const nodes = new Map<number, AXNode>()
-  for (const node of trees.flat()) if (node.backendDOMNodeId !== undefined && !nodes.has(node.backendDOMNodeId)) nodes.set(node.backendDOMNodeId, node)
+  for (const node of trees.flat())
+    if (node.backendDOMNodeId !== undefined && !nodes.has(node.backendDOMNodeId)) nodes.set(node.backendDOMNodeId, node)
   return nodes
 }

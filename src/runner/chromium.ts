@@ -31,9 +31,14 @@ export function findChromium(environment: NodeJS.ProcessEnv = process.env): stri
     throw new NoBrowser(`BRELT_CHROMIUM names "${named}", which is no program that can be run`)
   }
   const folders = (environment.PATH ?? '').split(delimiter)
-  const found = [...folders.flatMap((folder) => NAMES.map((name) => join(/* turbopackIgnore: true */ folder, name))), ...PLACES].find(isExecutable)
+  const found = [
+    ...folders.flatMap((folder) => NAMES.map((name) => join(/* turbopackIgnore: true */ folder, name))),
+    ...PLACES,
+  ].find(isExecutable)
   if (found) return found
-  throw new NoBrowser('no Chromium or Chrome was found: install one (Debian: apt-get install chromium) or name it in BRELT_CHROMIUM')
+  throw new NoBrowser(
+    'no Chromium or Chrome was found: install one (Debian: apt-get install chromium) or name it in BRELT_CHROMIUM',
+  )
 }
 
 const FLAGS = [

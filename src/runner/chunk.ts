@@ -1,4 +1,16 @@
-import { type ContextJudge, MATCH_SEPARATOR, requestKey, unreadCheck, type CaseResult, type CheckResult, type Elsewhere, type Measured, type PlannedCase, type Readings, type Request } from '@/core/plan'
+import {
+  type ContextJudge,
+  MATCH_SEPARATOR,
+  requestKey,
+  unreadCheck,
+  type CaseResult,
+  type CheckResult,
+  type Elsewhere,
+  type Measured,
+  type PlannedCase,
+  type Readings,
+  type Request,
+} from '@/core/plan'
 import type { StageCase, StageReadings, StageRequest } from '@/stage'
 import { readAccessibility } from './accessibility'
 import { decidingProperties } from './origins'
@@ -25,7 +37,13 @@ export interface ChunkResult {
 // Matched styles cost 5 ms a node: beyond this the rest of a chunk's misses go without their line.
 const MOST_LOOKUPS = 200
 
-export const toStageCase = ({ key, settings: { props, slots, changes, forced } }: PlannedCase): StageCase => ({ key, props, slots, changes, forced })
+export const toStageCase = ({ key, settings: { props, slots, changes, forced } }: PlannedCase): StageCase => ({
+  key,
+  props,
+  slots,
+  changes,
+  forced,
+})
 
 const toStageRequest = ({ target, reading: { name, argument, origin } }: Request): StageRequest => ({
   part: target.part,
@@ -36,17 +54,29 @@ const toStageRequest = ({ target, reading: { name, argument, origin } }: Request
 })
 
 /** Mounts, reads and judges some cases of one context, and looks up where their misses come from. */
-export async function runChunk(setup: RunSetup, page: StagePage, judge: ContextJudge, cases: readonly PlannedCase[], store: ReadingStore): Promise<ChunkResult> {
+export async function runChunk(
+  setup: RunSetup,
+  page: StagePage,
+  judge: ContextJudge,
+  cases: readonly PlannedCase[],
+  store: ReadingStore,
+): Promise<ChunkResult> {
   const { plan } = setup
   const used = [...new Set(cases.map(({ profile }) => profile))]
   const requests = used.flatMap((profile) => plan.profiles[profile]!.requests)
   const pseudos = pseudoParts(setup, requests)
-  const accessible = requests.filter(({ reading }) => reading.origin === 'accessibility').map(({ target }) => target.part)
+  const accessible = requests
+    .filter(({ reading }) => reading.origin === 'accessibility')
+    .map(({ target }) => target.part)
   const referred = [...new Set([...accessible, ...pseudos.map(({ part }) => part)])]
   const { failures, isSettled } = await page.mount(cases.map(toStageCase), referred)
   const boxes = await page.pseudoBoxes([...new Set(pseudos.map(({ pseudo }) => pseudo))])
   const profiles = used.map((profile) => plan.profiles[profile]!.requests.map(toStageRequest))
-  const read = await page.read(profiles, cases.map(({ profile }) => used.indexOf(profile)), boxes)
+  const read = await page.read(
+    profiles,
+    cases.map(({ profile }) => used.indexOf(profile)),
+    boxes,
+  )
   const nodeOf = accessible.length > 0 ? await page.accessibility() : () => undefined
   const readings = cases.map((one, at) => readingsOf(read, at, plan.profiles[one.profile]!.requests, nodeOf))
   cases.forEach((one, at) => remember(plan, one, readings[at]!, store))
@@ -58,9 +88,17 @@ export async function runChunk(setup: RunSetup, page: StagePage, judge: ContextJ
     if (!one.judged) return
     const failure = failures[at]
     const { claims } = plan.profiles[one.profile]!
-    const checks = claims.map(({ claim }, index) => (failure === undefined ? judge.judge(one, index, readings[at]!, elsewhere) : unreadCheck(claim, failure)))
+    const checks = claims.map(({ claim }, index) =>
+      failure === undefined ? judge.judge(one, index, readings[at]!, elsewhere) : unreadCheck(claim, failure),
+    )
     if (checks.includes('later')) waiting.push({ one, judge, readings: readings[at]!, checks })
-    else results.push({ key: one.key, values: one.values, checks: checks as CheckResult[], ...(failure !== undefined && { failure }) })
+    else
+      results.push({
+        key: one.key,
+        values: one.values,
+        checks: checks as CheckResult[],
+        ...(failure !== undefined && { failure }),
+      })
   })
   await findOrigins(setup, page, cases, results)
   judge.forgetCases()
@@ -78,7 +116,12 @@ function pseudoParts({ component }: RunSetup, requests: readonly Request[]): { p
   })
 }
 
-function readingsOf(read: StageReadings, at: number, requests: readonly Request[], nodeOf: Awaited<ReturnType<StagePage['accessibility']>>): Readings {
+function readingsOf(
+  read: StageReadings,
+  at: number,
+  requests: readonly Request[],
+  nodeOf: Awaited<ReturnType<StagePage['accessibility']>>,
+): Readings {
   const numbers = read.cases[at]!
   return (request) => {
     const number = numbers[request]!
@@ -86,7 +129,12 @@ function readingsOf(read: StageReadings, at: number, requests: readonly Request[
     const text = read.texts[number]!
     const { origin, name } = requests[request]!.reading
     if (origin !== 'accessibility') return { text }
-    return { text: text.split(MATCH_SEPARATOR).map((reference) => readAccessibility(nodeOf(Number(reference)), name)).join(MATCH_SEPARATOR) }
+    return {
+      text: text
+        .split(MATCH_SEPARATOR)
+        .map((reference) => readAccessibility(nodeOf(Number(reference)), name))
+        .join(MATCH_SEPARATOR),
+    }
   }
 }
 
@@ -99,12 +147,25 @@ function remember({ compared, profiles }: RunSetup['plan'], one: PlannedCase, re
   store.set(one.key, kept)
 }
 
-async function answerProbes(page: StagePage, judge: ContextJudge, cases: readonly PlannedCase[], readings: readonly Readings[]) {
-  const asked = new Map(cases.flatMap((one, at) => [...judge.probes(one, readings[at]!)].map((probe) => [probe.key, probe])))
+async function answerProbes(
+  page: StagePage,
+  judge: ContextJudge,
+  cases: readonly PlannedCase[],
+  readings: readonly Readings[],
+) {
+  const asked = new Map(
+    cases.flatMap((one, at) => [...judge.probes(one, readings[at]!)].map((probe) => [probe.key, probe])),
+  )
   if (asked.size === 0) return
   const indexOf = new Map(cases.map(({ key }, at) => [key, at]))
   const list = [...asked.values()]
-  const answers = await page.probe(list.map(({ probe, caseKey }) => ({ ...probe, part: probe.part?.replace(/\[.*$/, ''), caseIndex: caseKey === undefined ? undefined : indexOf.get(caseKey) })))
+  const answers = await page.probe(
+    list.map(({ probe, caseKey }) => ({
+      ...probe,
+      part: probe.part?.replace(/\[.*$/, ''),
+      caseIndex: caseKey === undefined ? undefined : indexOf.get(caseKey),
+    })),
+  )
   list.forEach(({ key }, at) => judge.answer(key, answers[at]!))
 }
 
@@ -120,13 +181,19 @@ async function findOrigins(setup: RunSetup, page: StagePage, cases: readonly Pla
       if (properties.length === 0) continue
       const [, part, match] = /^([^[]+)(?:\[(\d+)\])?/.exec(check.part)!
       const key = `${result.key}|${check.part}`
-      if (!styles.has(key)) styles.set(key, await page.matchedStyles(indexOf.get(result.key)!, part!, Number(match ?? 1)))
+      if (!styles.has(key))
+        styles.set(key, await page.matchedStyles(indexOf.get(result.key)!, part!, Number(match ?? 1)))
       const matched = styles.get(key)
       const declaration = matched && page.declarationOf(matched, properties, setup.component.parts[part!]?.pseudo)
       const place = declaration && setup.originalPlace(declaration.url, declaration.line! + 1, declaration.column! + 1)
-      if (place) found.set(check, { ...check, origin: { file: place.file, line: place.line, declaration: declaration.text.replace(/;$/, '') } })
+      if (place)
+        found.set(check, {
+          ...check,
+          origin: { file: place.file, line: place.line, declaration: declaration.text.replace(/;$/, '') },
+        })
     }
   }
   if (found.size === 0) return
-  for (const result of results) Object.assign(result, { checks: result.checks.map((check) => found.get(check) ?? check) })
+  for (const result of results)
+    Object.assign(result, { checks: result.checks.map((check) => found.get(check) ?? check) })
 }

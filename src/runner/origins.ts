@@ -30,8 +30,28 @@ const DECIDING: Record<string, readonly string[]> = {
   'target.width': ['width', 'min-width', 'padding', 'pointer-events'],
   'target.height': ['height', 'min-height', 'padding', 'pointer-events'],
   gap: ['gap', 'column-gap', 'row-gap', 'margin', 'margin-left', 'margin-right', 'left', 'top'],
-  'offset-x': ['left', 'margin-left', 'margin', 'transform', 'translate', 'justify-content', 'justify-items', 'place-items', 'place-content'],
-  'offset-y': ['top', 'margin-top', 'margin', 'transform', 'translate', 'align-items', 'align-content', 'place-items', 'place-content'],
+  'offset-x': [
+    'left',
+    'margin-left',
+    'margin',
+    'transform',
+    'translate',
+    'justify-content',
+    'justify-items',
+    'place-items',
+    'place-content',
+  ],
+  'offset-y': [
+    'top',
+    'margin-top',
+    'margin',
+    'transform',
+    'translate',
+    'align-items',
+    'align-content',
+    'place-items',
+    'place-content',
+  ],
 }
 
 /** Properties that decide a reading, its own longhands and shorthand included. */
@@ -41,35 +61,61 @@ export function decidingProperties(reading: string): readonly string[] {
 }
 
 /** The declaration that wins for the first of `properties` that is declared at all. */
-export function winningDeclaration(matched: Matched, properties: readonly string[], pseudo: string | undefined): FoundDeclaration | undefined {
-  const rules = pseudo ? (matched.pseudoElements?.find(({ pseudoType }) => `::${pseudoType}` === pseudo)?.matches ?? []) : (matched.matchedCSSRules ?? [])
+export function winningDeclaration(
+  matched: Matched,
+  properties: readonly string[],
+  pseudo: string | undefined,
+): FoundDeclaration | undefined {
+  const rules = pseudo
+    ? (matched.pseudoElements?.find(({ pseudoType }) => `::${pseudoType}` === pseudo)?.matches ?? [])
+    : (matched.matchedCSSRules ?? [])
   // Weakest first, as the browser tells them; an element's own style stands above all rules.
   const styles = [...rules.map(({ rule }) => ({ style: rule.style, isOwn: rule.origin === 'regular' }))]
   if (!pseudo && matched.inlineStyle) styles.push({ style: matched.inlineStyle, isOwn: true })
-  const inherited = pseudo ? [] : (matched.inherited ?? []).map((entry) => entry.matchedCSSRules.filter(({ rule }) => rule.origin === 'regular').map(({ rule }) => ({ style: rule.style, isOwn: true })))
+  const inherited = pseudo
+    ? []
+    : (matched.inherited ?? []).map((entry) =>
+        entry.matchedCSSRules
+          .filter(({ rule }) => rule.origin === 'regular')
+          .map(({ rule }) => ({ style: rule.style, isOwn: true })),
+      )
   for (const property of properties) {
-    const own = strongest(styles.filter(({ isOwn }) => isOwn).map(({ style }) => style), property)
+    const own = strongest(
+      styles.filter(({ isOwn }) => isOwn).map(({ style }) => style),
+      property,
+    )
     if (own) return own
     if (!INHERITED.test(property)) continue
     for (const entry of inherited) {
-      const found = strongest(entry.map(({ style }) => style), property)
+      const found = strongest(
+        entry.map(({ style }) => style),
+        property,
+      )
       if (found) return found
     }
   }
   return undefined
 }
 
-const INHERITED = /^(color|cursor|font.*|letter-spacing|line-height|list-style.*|text-(align|indent|transform)|visibility|white-space|word-.*|direction|--.+)$/
+const INHERITED =
+  /^(color|cursor|font.*|letter-spacing|line-height|list-style.*|text-(align|indent|transform)|visibility|white-space|word-.*|direction|--.+)$/
 
 function strongest(styles: readonly Style[], property: string): FoundDeclaration | undefined {
   const declarations = styles.flatMap((style) =>
-    style.cssProperties.filter((each) => !each.disabled && each.parsedOk !== false && each.range && declares(each.name, property)).map((each) => ({ style, each })),
+    style.cssProperties
+      .filter((each) => !each.disabled && each.parsedOk !== false && each.range && declares(each.name, property))
+      .map((each) => ({ style, each })),
   )
   const important = declarations.filter(({ each }) => each.important)
   const winner = important.length ? important[0] : declarations.at(-1)
   if (!winner) return undefined
   const { style, each } = winner
-  return { styleSheetId: style.styleSheetId, line: each.range!.startLine, column: each.range!.startColumn, text: each.text?.trim() || `${each.name}: ${each.value}` }
+  return {
+    styleSheetId: style.styleSheetId,
+    line: each.range!.startLine,
+    column: each.range!.startColumn,
+    text: each.text?.trim() || `${each.name}: ${each.value}`,
+  }
 }
 
 /** Whether a declaration of `name` says anything of `property`: itself, its shorthand, or one of its longhands. */

@@ -31,15 +31,24 @@ export interface PreparedLibrary {
 }
 
 /** Reads a library and its tokens. Faults of unselected components are passed over. @throws BadInput with every problem. */
-export function openLibrary(tree: FileTree, { components: slugs }: Pick<Selection, 'components'> = {}): { library: Library; tokens: TokenBook; sheets: Sheet[] } {
+export function openLibrary(
+  tree: FileTree,
+  { components: slugs }: Pick<Selection, 'components'> = {},
+): { library: Library; tokens: TokenBook; sheets: Sheet[] } {
   const { library, problems } = readLibrary(tree)
   const tokens = library && readTokens(library)
   const all = [...problems, ...(tokens?.problems ?? [])]
-  const isAsked = (problem: Problem) => !slugs || !problem.file.endsWith('.sheet.yaml') || slugs.some((slug) => problem.file.endsWith(`/${slug}.sheet.yaml`))
+  const isAsked = (problem: Problem) =>
+    !slugs ||
+    !problem.file.endsWith('.sheet.yaml') ||
+    slugs.some((slug) => problem.file.endsWith(`/${slug}.sheet.yaml`))
   const asked = all.filter(isAsked)
   for (const slug of slugs ?? []) {
-    const known = tree.paths.filter((path) => path.endsWith('.sheet.yaml')).map((path) => path.replace(/^.*\/|\.sheet\.yaml$/g, ''))
-    if (!known.includes(slug)) asked.push(unknownName({ file: '--component', line: 1, column: 1 }, 'component', slug, known))
+    const known = tree.paths
+      .filter((path) => path.endsWith('.sheet.yaml'))
+      .map((path) => path.replace(/^.*\/|\.sheet\.yaml$/g, ''))
+    if (!known.includes(slug))
+      asked.push(unknownName({ file: '--component', line: 1, column: 1 }, 'component', slug, known))
   }
   if (!library || !tokens || asked.length > 0) throw new BadInput(asked)
   return { library, tokens: tokens.book, sheets: library.sheets.filter(({ slug }) => !slugs || slugs.includes(slug)) }
@@ -63,7 +72,9 @@ export async function prepareLibrary(tree: FileTree, selection: Selection = {}):
 
 /** A fault of a file that several components use is one fault. */
 const unique = (problems: readonly Problem[]): Problem[] => [
-  ...new Map(problems.map((problem) => [`${problem.file}:${problem.line}:${problem.column}:${problem.message}`, problem])).values(),
+  ...new Map(
+    problems.map((problem) => [`${problem.file}:${problem.line}:${problem.column}:${problem.message}`, problem]),
+  ).values(),
 ]
 
 function casesOf(sheet: Sheet, library: Library, { cover, where }: Selection, problems: Problem[]): Case[] {
@@ -72,7 +83,12 @@ function casesOf(sheet: Sheet, library: Library, { cover, where }: Selection, pr
   if (coverage.kind === 'too-many') {
     const count = coverage.count.toLocaleString('en')
     const message = `the matrix has ${count} cases, more than are run at once; say "cover: pairs" (${coverage.pairs} cases) or "cover: each" (${coverage.each})`
-    problems.push({ ...sheet.source.atKey([sheet.data.cover === 'all' && 'cover' in (sheet.source.value as object) ? 'cover' : 'axes']), message })
+    problems.push({
+      ...sheet.source.atKey([
+        sheet.data.cover === 'all' && 'cover' in (sheet.source.value as object) ? 'cover' : 'axes',
+      ]),
+      message,
+    })
     return []
   }
   if (!where) return coverage.cases

@@ -69,9 +69,16 @@ class ComponentRun {
     for (const cases of groups.values()) {
       const { values } = cases[0]!
       const inContext = Object.fromEntries(contexts.map((name) => [name, values[name]!]))
-      const context: StageContext = { values: { theme: 'default', ...inContext }, properties: tokens.customProperties(inContext) }
+      const context: StageContext = {
+        values: { theme: 'default', ...inContext },
+        properties: tokens.customProperties(inContext),
+      }
       const judge = new ContextJudge(plan, tokens, tolerance)
-      await this.runGroup(cases.filter((one) => this.canReach(one)), context, judge)
+      await this.runGroup(
+        cases.filter((one) => this.canReach(one)),
+        context,
+        judge,
+      )
       if (this.listener.signal?.aborted) return
     }
     this.judgeWaiting()
@@ -80,7 +87,8 @@ class ComponentRun {
   /** Cases that are reached by steps wait for the scenario engine. */
   private canReach(one: PlannedCase): boolean {
     const [axis] = one.settings.steps
-    if (axis !== undefined && one.judged) this.giveUp(one, `the axis "${axis}" is reached by steps, which this version does not take yet`)
+    if (axis !== undefined && one.judged)
+      this.giveUp(one, `the axis "${axis}" is reached by steps, which this version does not take yet`)
     return axis === undefined
   }
 
@@ -114,7 +122,12 @@ class ComponentRun {
     if (!this.#page) {
       this.#page = await StagePage.open(this.browser, component.slug, viewport)
       const tries = plan.sheet.data.stage.isolate === 'auto' && !this.#isolated
-      const { trespass } = await this.#page.openComponent({ ...component, isolated: this.#isolated }, context, tries ? toStageCase(first) : undefined, viewport)
+      const { trespass } = await this.#page.openComponent(
+        { ...component, isolated: this.#isolated },
+        context,
+        tries ? toStageCase(first) : undefined,
+        viewport,
+      )
       if (trespass !== undefined) {
         this.#isolated = true
         await this.close()
@@ -126,7 +139,11 @@ class ComponentRun {
   }
 
   /** Decides what to do after a chunk has failed: leave out the case that hangs, or give the component up. */
-  private async recover(error: unknown, rest: readonly PlannedCase[], chunk: readonly PlannedCase[]): Promise<readonly PlannedCase[]> {
+  private async recover(
+    error: unknown,
+    rest: readonly PlannedCase[],
+    chunk: readonly PlannedCase[],
+  ): Promise<readonly PlannedCase[]> {
     await this.close()
     if (this.listener.signal?.aborted) return []
     if (!(error instanceof StageHang)) {
@@ -159,7 +176,12 @@ class ComponentRun {
       const { claims } = this.setup.plan.profiles[one.profile]!
       const judged = checks.map((check, at): CheckResult => {
         if (check !== 'later') return check
-        const result = judge.judge(one, at, readings, (key, request) => this.#store.get(key)?.get(request) ?? { unread: 'the case to compare with was not read' })
+        const result = judge.judge(
+          one,
+          at,
+          readings,
+          (key, request) => this.#store.get(key)?.get(request) ?? { unread: 'the case to compare with was not read' },
+        )
         return result === 'later' ? unreadCheck(claims[at]!.claim, 'the case to compare with was not read') : result
       })
       this.listener.onCase({ key: one.key, values: one.values, checks: judged })

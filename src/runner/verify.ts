@@ -18,13 +18,19 @@ export interface VerifyOptions {
 }
 
 /** Verifies prepared components. Stopped by its signal, it reports what it has found so far. */
-export async function verifyLibrary(browser: Browser, prepared: PreparedLibrary, options: VerifyOptions = {}): Promise<Report> {
+export async function verifyLibrary(
+  browser: Browser,
+  prepared: PreparedLibrary,
+  options: VerifyOptions = {},
+): Promise<Report> {
   const { library, components } = prepared
   const startedAt = new Date()
   const start = performance.now()
   const total = components.reduce((sum, { plan }) => sum + plan.cases.filter(({ judged }) => judged).length, 0)
   let done = 0
-  const tallies = components.map(({ sheet, lints }) => new ComponentTally(sheet.slug, sheet.data.name, sheet.file, lints))
+  const tallies = components.map(
+    ({ sheet, lints }) => new ComponentTally(sheet.slug, sheet.data.name, sheet.file, lints),
+  )
   const queue = [...components.entries()]
   const work = async () => {
     for (let next = queue.shift(); next && !options.signal?.aborted; next = queue.shift()) {
@@ -40,25 +46,55 @@ export async function verifyLibrary(browser: Browser, prepared: PreparedLibrary,
     }
   }
   await Promise.all(Array.from({ length: options.workers ?? 2 }, work))
-  return makeReport({ library: library.data.name, browser: (await browser.version()).replace(/^\w+\//, 'Chromium '), startedAt, milliseconds: performance.now() - start }, tallies)
+  return makeReport(
+    {
+      library: library.data.name,
+      browser: (await browser.version()).replace(/^\w+\//, 'Chromium '),
+      startedAt,
+      milliseconds: performance.now() - start,
+    },
+    tallies,
+  )
 }
 
-async function verifyComponent(browser: Browser, { library, tokens }: PreparedLibrary, component: PreparedComponent, tally: ComponentTally, onCase: (result: CaseResult) => void, signal?: AbortSignal) {
+async function verifyComponent(
+  browser: Browser,
+  { library, tokens }: PreparedLibrary,
+  component: PreparedComponent,
+  tally: ComponentTally,
+  onCase: (result: CaseResult) => void,
+  signal?: AbortSignal,
+) {
   const { compiled, plan, sheet } = component
   const unsupported = unsupportedKind(sheet)
   const scenarios = sheet.data.scenarios.length
-  if (scenarios > 0) tally.notes.push(`${scenarios} ${scenarios === 1 ? 'scenario was' : 'scenarios were'} read but not run: this version does not run scenarios yet`)
+  if (scenarios > 0)
+    tally.notes.push(
+      `${scenarios} ${scenarios === 1 ? 'scenario was' : 'scenarios were'} read but not run: this version does not run scenarios yet`,
+    )
   if (!compiled || unsupported) {
     const reason = unsupported ?? 'it could not be compiled'
     for (const one of plan.cases.filter(({ judged }) => judged)) {
-      onCase({ key: one.key, values: one.values, checks: plan.profiles[one.profile]!.claims.map(({ claim }) => unreadCheck(claim, reason)), failure: reason })
+      onCase({
+        key: one.key,
+        values: one.values,
+        checks: plan.profiles[one.profile]!.claims.map(({ claim }) => unreadCheck(claim, reason)),
+        failure: reason,
+      })
     }
     return
   }
   const { data } = library
   await runComponent(
     browser,
-    { plan, ...compiled, tokens, tolerance: data.tolerance, viewport: data.viewport, contexts: Object.keys(data.contexts) },
+    {
+      plan,
+      ...compiled,
+      tokens,
+      tolerance: data.tolerance,
+      viewport: data.viewport,
+      contexts: Object.keys(data.contexts),
+    },
     { onCase, onIncident: (message) => tally.notes.push(message), ...(signal && { signal }) },
   )
 }

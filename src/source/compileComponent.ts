@@ -14,13 +14,18 @@ export interface CompiledComponent {
 
 /** Why a component cannot be staged at all by this version. */
 export const unsupportedKind = ({ data, slug }: Sheet): string | undefined =>
-  data.source.kind === 'markup' ? undefined : `${slug} is of kind "${data.source.kind}", which this version reads but does not render yet`
+  data.source.kind === 'markup'
+    ? undefined
+    : `${slug} is of kind "${data.source.kind}", which this version reads but does not render yet`
 
 /**
  * Turns a component's files into what the stage mounts.
  * Problems are faults of its files: a template, style sheet or script that cannot be read.
  */
-export async function compileComponent(sheet: Sheet, library: Library): Promise<{ compiled?: CompiledComponent; problems: Problem[] }> {
+export async function compileComponent(
+  sheet: Sheet,
+  library: Library,
+): Promise<{ compiled?: CompiledComponent; problems: Problem[] }> {
   const { source, stage } = sheet.data
   if (source.kind !== 'markup') return { problems: [] }
   const { tree, data } = library
@@ -69,6 +74,11 @@ function* templateProblems(tree: FileTree, file: string): Generator<Problem> {
   } catch (error) {
     if (!(error instanceof LiquidError)) throw error // our bug, not the author's
     const [line, column] = error.token.getPosition() as [number, number]
-    yield { file, line, column, message: `not readable as a template: ${error.message.replace(/, (file|line):.*$/, '')}` }
+    yield {
+      file,
+      line,
+      column,
+      message: `not readable as a template: ${error.message.replace(/, (file|line):.*$/, '')}`,
+    }
   }
 }

@@ -37,7 +37,9 @@ const fromTree = (tree: FileTree): Plugin => ({
       if (kind === 'entry-point') return { path, namespace: 'library' }
       const wanted = resolvePath(importer, path)
       if (wanted === undefined) return { errors: [{ text: `"${path}" leaves the library's folder` }] }
-      const found = [wanted, `${wanted}.js`, `${wanted}.ts`, `${wanted}/index.js`].find((each) => tree.paths.includes(each))
+      const found = [wanted, `${wanted}.js`, `${wanted}.ts`, `${wanted}/index.js`].find((each) =>
+        tree.paths.includes(each),
+      )
       return found === undefined ? { errors: [{ text: `no file "${path}"` }] } : { path: found, namespace: 'library' }
     })
     onLoad({ filter: /.*/, namespace: 'library' }, ({ path }) => ({

@@ -51,7 +51,9 @@ function compileScss(tree: FileTree, file: string, text: string, problems: Probl
   }
   const importer = {
     canonicalize: (reference: string): URL | null => {
-      const wanted = decodeURI(reference.startsWith(LIBRARY_URL) ? reference.slice(LIBRARY_URL.length) : (resolvePath(file, reference) ?? ''))
+      const wanted = decodeURI(
+        reference.startsWith(LIBRARY_URL) ? reference.slice(LIBRARY_URL.length) : (resolvePath(file, reference) ?? ''),
+      )
       const found = candidates(wanted).find((path) => tree.paths.includes(path))
       return found === undefined ? null : toUrl(found)
     },
@@ -61,7 +63,13 @@ function compileScss(tree: FileTree, file: string, text: string, problems: Probl
     },
   }
   try {
-    const { css, sourceMap } = compileString(text, { url: toUrl(file), importer, sourceMap: true, sourceMapIncludeSources: false, logger: { warn: () => {} } })
+    const { css, sourceMap } = compileString(text, {
+      url: toUrl(file),
+      importer,
+      sourceMap: true,
+      sourceMapIncludeSources: false,
+      logger: { warn: () => {} },
+    })
     // Sass writes its map for file names of its own: the trace only needs the order of its sources.
     return { css, map: new TraceMap(JSON.stringify(sourceMap)) }
   } catch (error) {
@@ -74,11 +82,26 @@ function compileScss(tree: FileTree, file: string, text: string, problems: Probl
 }
 
 const TYPES: Record<string, string> = {
-  svg: 'image/svg+xml', png: 'image/png', jpg: 'image/jpeg', jpeg: 'image/jpeg', gif: 'image/gif', webp: 'image/webp', avif: 'image/avif', woff2: 'font/woff2', woff: 'font/woff', ttf: 'font/ttf', otf: 'font/otf',
+  svg: 'image/svg+xml',
+  png: 'image/png',
+  jpg: 'image/jpeg',
+  jpeg: 'image/jpeg',
+  gif: 'image/gif',
+  webp: 'image/webp',
+  avif: 'image/avif',
+  woff2: 'font/woff2',
+  woff: 'font/woff',
+  ttf: 'font/ttf',
+  otf: 'font/otf',
 }
 
 /** Puts pictures and fonts into the text, since a stage reaches no files; lists the sheets that it imports. */
-function inlineAssets(tree: FileTree, file: string, css: string, problems: Problem[]): { css: string; imports: string[] } {
+function inlineAssets(
+  tree: FileTree,
+  file: string,
+  css: string,
+  problems: Problem[],
+): { css: string; imports: string[] } {
   const imports: string[] = []
   const edits: { start: number; end: number; text: string }[] = []
   const resolve = (reference: string, line: number, column: number): string | undefined => {
@@ -104,6 +127,7 @@ function inlineAssets(tree: FileTree, file: string, css: string, problems: Probl
     edits.push({ start: start.offset, end: end.offset, text: `url("data:${type};base64,${data}")` })
   })
   let text = css
-  for (const { start, end, text: put } of edits.toSorted((a, b) => b.start - a.start)) text = text.slice(0, start) + put + text.slice(end)
+  for (const { start, end, text: put } of edits.toSorted((a, b) => b.start - a.start))
+    text = text.slice(0, start) + put + text.slice(end)
   return { css: text, imports }
 }

@@ -27,7 +27,10 @@ export function scopeStyles(css: string): ScopedStyles {
       }
       // Nested rules (`&:hover`) keep their selectors: their parents' were rewritten.
       if (node.type === 'Rule' && !this.rule && node.prelude.type === 'SelectorList') {
-        if (rewriteRule(node, edits)) page.push(`${around.map((each) => `${each} {`).join(' ')} ${sourceOf(css, node)} ${'}'.repeat(around.length)}`)
+        if (rewriteRule(node, edits))
+          page.push(
+            `${around.map((each) => `${each} {`).join(' ')} ${sourceOf(css, node)} ${'}'.repeat(around.length)}`,
+          )
       }
     },
     leave(node: CssNode) {
@@ -60,7 +63,11 @@ function rewriteRule(rule: Rule, edits: Edit[]): boolean {
         if (!isName) continue
         // `html body .x`: both stand for the one frame, so the first goes.
         const text = isLast ? (part.type === 'TypeSelector' ? FRAME_TAG : '[data-frame]') : ''
-        edits.push({ start: part.loc!.start.offset, end: isLast ? part.loc!.end.offset : leading[index + 1]![0]!.loc!.start.offset, text })
+        edits.push({
+          start: part.loc!.start.offset,
+          end: isLast ? part.loc!.end.offset : leading[index + 1]![0]!.loc!.start.offset,
+          text,
+        })
       }
     })
   })

@@ -71,6 +71,7 @@ export class Board {
       rewriteStates(sheet)
       decideMotion(sheet, own!.values.motion === 'reduced')
     }
+    document.adoptedStyleSheets = [...document.adoptedStyleSheets, plainGround()]
     this.#contextSheets = contexts.map(({ properties }) => {
       const sheet = new CSSStyleSheet()
       sheet.replaceSync(`${FRAME_TAG} { ${properties.map(([name, value]) => `${name}: ${value};`).join(' ')} }`)
@@ -85,6 +86,7 @@ export class Board {
   /** The size that holds every case of a sample, with room for rings around it. */
   private measure(sample: readonly StageCase[]): { width: number; height: number } {
     const box = this.makeBox()
+    Object.assign(box.style, { width: `${this.#width}px`, height: '10000px' })
     const mounted = sample.map((one, index) => this.#stage!.mountOne(one, index, box, new Map()))
     const rects = mounted.map(({ frame }) => extent(frame))
     for (const one of mounted) this.#stage!.unmount(one)
@@ -124,7 +126,10 @@ export class Board {
     const start = performance.now()
     let added = 0
     try {
-      for (const { one } of this.#cells.filter((cell) => this.#shown.has(cell.one.key) && !this.isNear(cell, SCREENS_AHEAD * 2))) this.remove(one.key)
+      for (const { one } of this.#cells.filter(
+        (cell) => this.#shown.has(cell.one.key) && !this.isNear(cell, SCREENS_AHEAD * 2),
+      ))
+        this.remove(one.key)
       for (let wanted = this.missing(); wanted.length > 0; wanted = this.missing()) {
         const end = performance.now() + SLICE_MS
         const slice: Shown[] = []
@@ -139,8 +144,11 @@ export class Board {
     } finally {
       this.#isWorking = false
     }
-    const failures = [...this.#shown.values()].flatMap(({ mounted: { key, failure } }): [string, string][] => (failure === undefined ? [] : [[key, failure]]))
-    if (added > 0) this.tell({ type: 'rendered', mounted: this.#shown.size, milliseconds: performance.now() - start, failures })
+    const failures = [...this.#shown.values()].flatMap(({ mounted: { key, failure } }): [string, string][] =>
+      failure === undefined ? [] : [[key, failure]],
+    )
+    if (added > 0)
+      this.tell({ type: 'rendered', mounted: this.#shown.size, milliseconds: performance.now() - start, failures })
   }
 
   private missing(): BoardCell[] {
@@ -163,7 +171,8 @@ export class Board {
     Object.assign(box.style, { left: `${x}px`, top: `${y}px`, transformOrigin: '0 0', scale: String(this.#zoom) })
     const forced: Forced = new Map()
     const mounted = stage.mountOne(one, this.#shown.size, box, forced, this.#contexts[context]!.values)
-    if (context > 0 && mounted.scope instanceof ShadowRoot) mounted.scope.adoptedStyleSheets = [...mounted.scope.adoptedStyleSheets, this.#contextSheets[context]!]
+    if (context > 0 && mounted.scope instanceof ShadowRoot)
+      mounted.scope.adoptedStyleSheets = [...mounted.scope.adoptedStyleSheets, this.#contextSheets[context]!]
     Object.assign(mounted.host.style, { position: 'absolute', width: `${this.#width}px`, contain: 'layout' })
     for (const [element, pseudo] of forced) element.setAttribute(REACH, [...pseudo].join(' '))
     const shown = { box, mounted }
@@ -192,18 +201,39 @@ export class Board {
 
   private tellRoot(shown: Shown | undefined) {
     if (!shown) return
-    Object.assign(shown.box.style, { position: 'static', width: 'auto', height: 'auto', contain: 'none', overflow: 'visible', scale: '' })
+    Object.assign(shown.box.style, {
+      position: 'static',
+      width: 'auto',
+      height: 'auto',
+      contain: 'none',
+      overflow: 'visible',
+      scale: '',
+    })
     Object.assign(shown.mounted.host.style, { position: 'relative', width: 'auto', contain: 'none' })
     const { left, top, width, height } = extent(shown.mounted.frame)
     this.tell({ type: 'root', left, top, width, height })
   }
 }
 
+/** Cells bear their own ground; between them the application shows through. */
+function plainGround(): CSSStyleSheet {
+  const sheet = new CSSStyleSheet()
+  sheet.replaceSync('html, body { background: transparent !important }')
+  return sheet
+}
+
 /** What a case's first elements take up. */
 function extent(frame: HTMLElement): { left: number; top: number; width: number; height: number } {
-  const rects = [...frame.children].map((child) => child.getBoundingClientRect()).filter(({ width, height }) => width > 0 && height > 0)
+  const rects = [...frame.children]
+    .map((child) => child.getBoundingClientRect())
+    .filter(({ width, height }) => width > 0 && height > 0)
   if (rects.length === 0) return { left: 0, top: 0, width: 0, height: 0 }
   const left = Math.min(...rects.map((rect) => rect.left))
   const top = Math.min(...rects.map((rect) => rect.top))
-  return { left, top, width: Math.max(...rects.map((rect) => rect.right)) - left, height: Math.max(...rects.map((rect) => rect.bottom)) - top }
+  return {
+    left,
+    top,
+    width: Math.max(...rects.map((rect) => rect.right)) - left,
+    height: Math.max(...rects.map((rect) => rect.bottom)) - top,
+  }
 }

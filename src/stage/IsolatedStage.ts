@@ -1,5 +1,13 @@
 import type { Beat, Mounted } from './Stage'
-import type { PseudoBoxes, StageCase, StageComponent, StageContext, StageProbe, StageReadings, StageRequest } from './protocol'
+import type {
+  PseudoBoxes,
+  StageCase,
+  StageComponent,
+  StageContext,
+  StageProbe,
+  StageReadings,
+  StageRequest,
+} from './protocol'
 import type { ProbeAnswer } from './read'
 import type { StageWindow } from './runnerEntry'
 import type { Stage } from './Stage'
@@ -78,7 +86,11 @@ export class IsolatedStage {
     return this.#rooms[index]!.stage.elementOf(0, part, match)
   }
 
-  read(profiles: readonly (readonly StageRequest[])[], profileOf: readonly number[], pseudoBoxes: PseudoBoxes): StageReadings {
+  read(
+    profiles: readonly (readonly StageRequest[])[],
+    profileOf: readonly number[],
+    pseudoBoxes: PseudoBoxes,
+  ): StageReadings {
     const all: StageReadings = { texts: [], reasons: [], cases: [] }
     this.#rooms.forEach(({ stage }, index) => {
       const { texts, reasons, cases } = stage.read(profiles, [profileOf[index]!], pseudoBoxes)

@@ -3,7 +3,15 @@ import { findParts, type MountedCase } from './findPart'
 import { collectForced, type Forced } from './forceStates'
 import { failureText, mountCase, type ComponentScript } from './mount'
 import type { Natives } from './natives'
-import type { PseudoBoxes, StageCase, StageComponent, StageContext, StageProbe, StageReadings, StageRequest } from './protocol'
+import type {
+  PseudoBoxes,
+  StageCase,
+  StageComponent,
+  StageContext,
+  StageProbe,
+  StageReadings,
+  StageRequest,
+} from './protocol'
 import { REFERENCE } from './reference'
 import { answerProbes, readCases, type ProbeAnswer } from './read'
 import { settle } from './settle'
@@ -71,13 +79,27 @@ export class Stage {
       beat?.(index)
       this.cases.push(this.mountOne(one, index, this.container, forced))
     }
-    const failures = Object.fromEntries(this.cases.flatMap(({ failure, index }) => (failure === undefined ? [] : [[index, failure]])))
+    const failures = Object.fromEntries(
+      this.cases.flatMap(({ failure, index }) => (failure === undefined ? [] : [[index, failure]])),
+    )
     return { failures, forced: [...forced].map(([element, pseudo]) => [this.refer(element), [...pseudo]]) }
   }
 
   /** Mounts one case into any parent; `forced` collects what must be forced to reach it. */
-  mountOne(one: StageCase, index: number, parent: Element, forced: Forced, context: Readonly<Record<string, string>> = this.#context.values): MountedCase {
-    const tools = { component: this.component, renderer: this.#renderer, styles: this.#styles, script: this.#script, context }
+  mountOne(
+    one: StageCase,
+    index: number,
+    parent: Element,
+    forced: Forced,
+    context: Readonly<Record<string, string>> = this.#context.values,
+  ): MountedCase {
+    const tools = {
+      component: this.component,
+      renderer: this.#renderer,
+      styles: this.#styles,
+      script: this.#script,
+      context,
+    }
     const mounted = mountCase(tools, parent, one, index)
     this.#flows ??= flowsAsBlock(mounted.frame)
     mounted.frame.toggleAttribute('data-flow', this.#flows)
@@ -137,8 +159,17 @@ export class Stage {
     return findParts(this.component, this.cases[index]!, part)[match - 1]
   }
 
-  read(profiles: readonly (readonly StageRequest[])[], profileOf: readonly number[], pseudoBoxes: PseudoBoxes): StageReadings {
-    return readCases(this.component, this.cases, { profiles, profileOf, pseudoBoxes, refOf: (element) => this.#references.get(element) })
+  read(
+    profiles: readonly (readonly StageRequest[])[],
+    profileOf: readonly number[],
+    pseudoBoxes: PseudoBoxes,
+  ): StageReadings {
+    return readCases(this.component, this.cases, {
+      profiles,
+      profileOf,
+      pseudoBoxes,
+      refOf: (element) => this.#references.get(element),
+    })
   }
 
   probe(probes: readonly StageProbe[]): ProbeAnswer[] {
@@ -167,7 +198,8 @@ function keepBound(sheets: CSSStyleSheet[]) {
 /** Whether the component's first element stands as a block by itself, so that it can take its place without a box around it. */
 function flowsAsBlock(frame: HTMLElement): boolean {
   const [first] = frame.children
-  const isAlone = frame.children.length === 1 && [...frame.childNodes].every((node) => node === first || !node.nodeValue?.trim())
+  const isAlone =
+    frame.children.length === 1 && [...frame.childNodes].every((node) => node === first || !node.nodeValue?.trim())
   return first !== undefined && isAlone && !/^(inline|contents|none)/.test(getComputedStyle(first).display)
 }
 

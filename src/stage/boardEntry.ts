@@ -4,7 +4,6 @@ import { freezeTimers } from './natives'
 import { watchTrespass } from './trespass'
 
 const natives = freezeTimers(window)
-const watch = watchTrespass(window, () => board?.container())
 let board: Board | undefined
 
 // The first to connect is the application: component code runs only after it has told what to open.
@@ -18,9 +17,15 @@ window.addEventListener(
     port.onmessage = ({ data }) => {
       const message = toBoardSchema.safeParse(data)
       if (!message.success) return tell({ type: 'broken', reason: `not understood: ${message.error.message}` })
-      board!.receive(message.data).catch((error: unknown) => tell({ type: 'broken', reason: error instanceof Error ? error.message : String(error) }))
+      board!
+        .receive(message.data)
+        .catch((error: unknown) =>
+          tell({ type: 'broken', reason: error instanceof Error ? error.message : String(error) }),
+        )
     }
   },
   { once: true },
 )
+// Our own listener above is not the component's doing.
+const watch = watchTrespass(window, () => board?.container())
 parent.postMessage(READY, '*')

@@ -15,7 +15,12 @@ export const toBoardSchema = z.discriminatedUnion('type', [
     sample: z.array(stageCaseSchema),
     width: z.number(),
   }),
-  z.object({ type: z.literal('layout'), cells: z.array(cellSchema), cell: z.object({ width: z.number(), height: z.number() }), zoom: z.number() }),
+  z.object({
+    type: z.literal('layout'),
+    cells: z.array(cellSchema),
+    cell: z.object({ width: z.number(), height: z.number() }),
+    zoom: z.number(),
+  }),
   /** What is in sight, in pixels of the frame; cells far from it are not mounted. */
   z.object({ type: z.literal('sight'), top: z.number(), bottom: z.number() }),
   z.object({ type: z.literal('ping') }),
@@ -24,7 +29,12 @@ export const toBoardSchema = z.discriminatedUnion('type', [
 /** What a board's frame tells the application. */
 export const fromBoardSchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('opened'), width: z.number(), height: z.number(), trespass: z.string().optional() }),
-  z.object({ type: z.literal('rendered'), mounted: z.number(), milliseconds: z.number(), failures: z.array(z.tuple([z.string(), z.string()])) }),
+  z.object({
+    type: z.literal('rendered'),
+    mounted: z.number(),
+    milliseconds: z.number(),
+    failures: z.array(z.tuple([z.string(), z.string()])),
+  }),
   /** An isolated case: where its first element stands in the frame. */
   z.object({ type: z.literal('root'), left: z.number(), top: z.number(), width: z.number(), height: z.number() }),
   z.object({ type: z.literal('broken'), reason: z.string() }),

@@ -39,7 +39,9 @@ export function prepareStyles(document: Document, component: StageComponent): St
     : component.sheets.filter(({ page }) => page.trim() !== '').map(({ page, url }) => make(page, url))
   document.adoptedStyleSheets = [make(stageRules(component)), tokens, ...own]
   return {
-    shadow: component.isolated ? [] : [make(frameRules), ...component.sheets.map(({ scoped, url }) => make(scoped, url))],
+    shadow: component.isolated
+      ? []
+      : [make(frameRules), ...component.sheets.map(({ scoped, url }) => make(scoped, url))],
     applyContext: (context) => {
       tokens.replaceSync(`:root { ${declarations(context)} }`)
       setContext(document.documentElement, context.values)

@@ -23,7 +23,11 @@ export function findParts(component: StageComponent, one: MountedCase, name: str
   const scope = part.inPage ? one.host.ownerDocument : one.scope
   const inside = /^(.*?)::part\(([^)]*)\)$/.exec(part.select)
   if (!inside) return [...scope.querySelectorAll(part.select)]
-  const names = inside[2]!.trim().split(/\s+/).map((each) => `[part~="${each}"]`).join('')
+  const names = inside[2]!
+    .trim()
+    .split(/\s+/)
+    .map((each) => `[part~="${each}"]`)
+    .join('')
   const hosts = scope.querySelectorAll(inside[1]! || '*')
   return [...hosts].flatMap((host) => (host.shadowRoot ? [...host.shadowRoot.querySelectorAll(names)] : []))
 }
@@ -33,5 +37,9 @@ export function flatParent(element: Element): Element | null {
   if (element.assignedSlot) return element.assignedSlot
   const parent = element.parentNode
   if (!parent) return null
-  return parent.nodeType === Node.DOCUMENT_FRAGMENT_NODE ? (parent as ShadowRoot).host : parent.nodeType === Node.ELEMENT_NODE ? (parent as Element) : null
+  return parent.nodeType === Node.DOCUMENT_FRAGMENT_NODE
+    ? (parent as ShadowRoot).host
+    : parent.nodeType === Node.ELEMENT_NODE
+      ? (parent as Element)
+      : null
 }

@@ -12,7 +12,12 @@ const ON_CHAIN = new Set(['hover', 'active'])
  * Works out what must be forced to reach a case's states.
  * @throws Error naming a part that is not there.
  */
-export function collectForced(component: StageComponent, one: MountedCase, wanted: StageCase['forced'], forced: Forced): void {
+export function collectForced(
+  component: StageComponent,
+  one: MountedCase,
+  wanted: StageCase['forced'],
+  forced: Forced,
+): void {
   for (const { on, pseudo } of wanted) {
     const [element] = findParts(component, one, on)
     if (!element) throw new Error(`the part "${on}" is not there, so it cannot be brought into :${pseudo.join(':')}`)

@@ -1,6 +1,17 @@
 export { CONNECT, fromBoardSchema, READY, type BoardCell, type FromBoard, type ToBoard } from './boardProtocol'
 export { CASE_TAG, FRAME_TAG } from './documentStyles'
 export { REFERENCE } from './reference'
-export { stageCaseSchema, stageComponentSchema, stageContextSchema, type PseudoBoxes, type StageCase, type StageComponent, type StageContext, type StageProbe, type StageReadings, type StageRequest } from './protocol'
+export {
+  stageCaseSchema,
+  stageComponentSchema,
+  stageContextSchema,
+  type PseudoBoxes,
+  type StageCase,
+  type StageComponent,
+  type StageContext,
+  type StageProbe,
+  type StageReadings,
+  type StageRequest,
+} from './protocol'
 export type { RunnerStage } from './runnerEntry'
 export { trespassInTexts } from './trespass'

@@ -4,7 +4,10 @@ import type { Renderer } from './template'
 import type { StageCase, StageComponent } from './protocol'
 
 /** A component's script: it gets the first element, and gives back how to undo what it set up. */
-export type ComponentScript = (root: Element, tools: ScriptTools) => void | (() => void) | { update?: (props: unknown) => void; cleanup?: () => void }
+export type ComponentScript = (
+  root: Element,
+  tools: ScriptTools,
+) => void | (() => void) | { update?: (props: unknown) => void; cleanup?: () => void }
 
 interface ScriptTools {
   props: Readonly<Record<string, unknown>>

@@ -18,7 +18,13 @@ export function freezeTimers(view: Window & typeof globalThis): Natives {
   const quiet = () => undefined
   // A dialog would stop the page until somebody answers.
   const dialogs = { alert: quiet, confirm: quiet, prompt: quiet, print: quiet }
-  const frozen = { setTimeout: never, setInterval: never, requestAnimationFrame: never, requestIdleCallback: never, ...dialogs }
+  const frozen = {
+    setTimeout: never,
+    setInterval: never,
+    requestAnimationFrame: never,
+    requestIdleCallback: never,
+    ...dialogs,
+  }
   Object.assign(view, frozen)
   return natives
 }

@@ -17,7 +17,15 @@ export const stageComponentSchema = z.object({
     }),
   ),
   script: z.object({ url: z.string(), text: z.string() }).optional(),
-  parts: z.record(z.string(), z.object({ name: z.string(), select: z.string().optional(), pseudo: z.string().optional(), inPage: z.boolean().optional() })),
+  parts: z.record(
+    z.string(),
+    z.object({
+      name: z.string(),
+      select: z.string().optional(),
+      pseudo: z.string().optional(),
+      inPage: z.boolean().optional(),
+    }),
+  ),
   padding: z.number(),
   place: z.object({ x: z.string(), y: z.string() }),
   isolated: z.boolean(),

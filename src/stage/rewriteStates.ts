@@ -3,7 +3,8 @@ export const REACH = 'data-reach'
 
 const DYNAMIC = /:(hover|active|focus-visible|focus-within|focus|visited|target)(?![\w-])/g
 
-const rewritten = (selector: string) => selector.replace(DYNAMIC, (pseudo, name: string) => `:is(${pseudo}, [${REACH}~="${name}"])`)
+const rewritten = (selector: string) =>
+  selector.replace(DYNAMIC, (pseudo, name: string) => `:is(${pseudo}, [${REACH}~="${name}"])`)
 
 /** Makes every rule of a sheet that waits for a state match elements that bear it as an attribute too. */
 export function rewriteStates(sheet: CSSStyleSheet): void {

@@ -7,10 +7,18 @@ import { watchTrespass } from './trespass'
 /** What the runner calls in its page. All of it is data in and data out, but for `elementOf`. */
 export interface RunnerStage {
   /** Opens the component; gives back why it needs a document a case, where it shows that by what it does. */
-  open(component: StageComponent, context: StageContext, first: StageCase | undefined, viewport: { width: number; height: number }): Promise<{ trespass?: string }>
+  open(
+    component: StageComponent,
+    context: StageContext,
+    first: StageCase | undefined,
+    viewport: { width: number; height: number },
+  ): Promise<{ trespass?: string }>
   openOwn(component: StageComponent, lastReference: number): Promise<Stage>
   setContext(context: StageContext): void
-  mount(cases: readonly StageCase[], parts: readonly string[]): Promise<{ failures: Record<number, string>; forced: [number, string[]][] }>
+  mount(
+    cases: readonly StageCase[],
+    parts: readonly string[],
+  ): Promise<{ failures: Record<number, string>; forced: [number, string[]][] }>
   unmark(): void
   show(): Promise<{ isSettled: boolean }>
   read(profiles: StageRequest[][], profileOf: number[], pseudoBoxes: PseudoBoxes): ReturnType<Stage['read']>
@@ -28,10 +36,11 @@ const program = document.currentScript?.textContent ?? ''
 const natives = freezeTimers(view)
 const incidents: string[] = []
 let stage: Stage | IsolatedStage | undefined
-const watch = watchTrespass(view, () => (stage instanceof Stage ? stage.container : undefined))
-
 view.addEventListener('error', (event) => incidents.push(event.message))
 view.addEventListener('unhandledrejection', (event) => incidents.push(String(event.reason)))
+
+// After our own listeners, which are not the component's doing.
+const watch = watchTrespass(view, () => (stage instanceof Stage ? stage.container : undefined))
 
 // Component code may replace the binding; the runner listens to the one it made.
 const beat = view.breltBeat

@@ -4,7 +4,10 @@ import type { Natives } from './natives'
 const MOST_ROUNDS = 10
 
 /** Brings every animation to rest: finite ones end, infinite ones stand at their start. */
-export async function settle(roots: () => Iterable<Document | ShadowRoot>, natives: Natives): Promise<{ isSettled: boolean }> {
+export async function settle(
+  roots: () => Iterable<Document | ShadowRoot>,
+  natives: Natives,
+): Promise<{ isSettled: boolean }> {
   for (let round = 0; round < MOST_ROUNDS; round++) {
     const ended = endAnimations(roots())
     if (ended === 0 && round > 0) return { isSettled: true }

@@ -7,8 +7,17 @@ export interface TrespassWatch {
 /** Starts watching. Must run before the component's script is loaded. */
 export function watchTrespass(view: Window & typeof globalThis, container: () => Element | undefined): TrespassWatch {
   let found: string | undefined
-  const isShared = (target: unknown) => target === undefined || target === view || target === view.document || target === view.document.documentElement || target === view.document.body
-  const wrap = <T extends object>(target: T, name: keyof T, seen: (self: unknown, first: unknown) => string | undefined) => {
+  const isShared = (target: unknown) =>
+    target === undefined ||
+    target === view ||
+    target === view.document ||
+    target === view.document.documentElement ||
+    target === view.document.body
+  const wrap = <T extends object>(
+    target: T,
+    name: keyof T,
+    seen: (self: unknown, first: unknown) => string | undefined,
+  ) => {
     const own = target[name] as (...given: unknown[]) => unknown
     const watched = function (this: unknown, ...given: unknown[]) {
       found ??= seen(this, given[0])
@@ -23,14 +32,19 @@ export function watchTrespass(view: Window & typeof globalThis, container: () =>
   wrap(view.HTMLElement.prototype, 'showPopover', () => 'opens a popover')
   return {
     found: () => {
-      const stranger = [...view.document.body.children].find((child) => child !== container() && child.localName !== 'script' && child.localName !== 'iframe')
+      const stranger = [...view.document.body.children].find(
+        (child) => child !== container() && child.localName !== 'script' && child.localName !== 'iframe',
+      )
       return found ?? (stranger ? `puts <${stranger.localName}> outside of itself` : undefined)
     },
   }
 }
 
 /** What can be told from the texts alone. */
-export function trespassInTexts(component: { sheets: readonly { text: string }[]; parts: Readonly<Record<string, { inPage?: boolean }>> }): string | undefined {
+export function trespassInTexts(component: {
+  sheets: readonly { text: string }[]
+  parts: Readonly<Record<string, { inPage?: boolean }>>
+}): string | undefined {
   if (Object.values(component.parts).some(({ inPage }) => inPage)) return 'has a part elsewhere in the page'
   if (component.sheets.some(({ text }) => /position\s*:\s*fixed/.test(text))) return 'has a fixed position'
   if (component.sheets.some(({ text }) => /::backdrop/.test(text))) return 'styles a backdrop'

@@ -31,4 +31,5 @@ export async function connect(home: string): Promise<Connection> {
 }
 
 /** Brings the tables up to date. One process does this, before others open the database. */
-export const migrateTables = ({ db }: Connection, home: string) => migrate(db, { migrationsFolder: join(home, 'drizzle') })
+export const migrateTables = ({ db }: Connection, home: string) =>
+  migrate(db, { migrationsFolder: join(home, 'drizzle') })

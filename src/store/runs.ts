@@ -44,7 +44,10 @@ export class RunRecorder {
     readonly serial: number,
   ) {}
 
-  static async start(connection: Connection, run: { id: string; libraryId: string; fingerprint: string; startedAt: Date }): Promise<RunRecorder> {
+  static async start(
+    connection: Connection,
+    run: { id: string; libraryId: string; fingerprint: string; startedAt: Date },
+  ): Promise<RunRecorder> {
     await connection.write(async () => {
       await connection.db.insert(runs).values({ ...run, state: 'running' })
     })
@@ -54,7 +57,15 @@ export class RunRecorder {
   addCase(slug: string, result: CaseResult): void {
     const ids = result.checks.map((check) => this.outcomeId(check))
     const misses = result.checks.filter(({ verdict }) => verdict === 'misses').length
-    this.#cases.push({ runId: this.id, slug, key: result.key, mark: markOf(result), misses, failure: result.failure ?? null, outcomes: ids })
+    this.#cases.push({
+      runId: this.id,
+      slug,
+      key: result.key,
+      mark: markOf(result),
+      misses,
+      failure: result.failure ?? null,
+      outcomes: ids,
+    })
     if (this.#cases.length >= ROWS_AT_ONCE) void this.flush()
   }
 
@@ -79,8 +90,10 @@ export class RunRecorder {
     const { db, write } = this.connection
     await write(() =>
       db.transaction(async (tx) => {
-        for (let at = 0; at < made.length; at += ROWS_AT_ONCE) await tx.insert(outcomes).values(made.slice(at, at + ROWS_AT_ONCE))
-        for (let at = 0; at < cases.length; at += ROWS_AT_ONCE) await tx.insert(caseResults).values(cases.slice(at, at + ROWS_AT_ONCE))
+        for (let at = 0; at < made.length; at += ROWS_AT_ONCE)
+          await tx.insert(outcomes).values(made.slice(at, at + ROWS_AT_ONCE))
+        for (let at = 0; at < cases.length; at += ROWS_AT_ONCE)
+          await tx.insert(caseResults).values(cases.slice(at, at + ROWS_AT_ONCE))
       }),
     )
   }
@@ -90,12 +103,20 @@ export class RunRecorder {
     await this.flush()
     const report = tally.report()
     const { db, write } = this.connection
-    const row = { runId: this.id, libraryId: this.libraryId, slug: tally.slug, serial: this.serial, lints: report.lints, notes: report.notes }
+    const row = {
+      runId: this.id,
+      libraryId: this.libraryId,
+      slug: tally.slug,
+      serial: this.serial,
+      lints: report.lints,
+      notes: report.notes,
+    }
     const rows = report.findings.map((finding, position) => ({ runId: this.id, slug: tally.slug, position, finding }))
     await write(() =>
       db.transaction(async (tx) => {
         await tx.insert(runComponents).values(row)
-        for (let at = 0; at < rows.length; at += ROWS_AT_ONCE) await tx.insert(findings).values(rows.slice(at, at + ROWS_AT_ONCE))
+        for (let at = 0; at < rows.length; at += ROWS_AT_ONCE)
+          await tx.insert(findings).values(rows.slice(at, at + ROWS_AT_ONCE))
       }),
     )
   }
@@ -111,7 +132,10 @@ export class RunRecorder {
 /** Runs that a process left unfinished when it died are over. */
 export async function closeAbandonedRuns({ db, write }: Connection): Promise<void> {
   await write(async () => {
-    await db.update(runs).set({ state: 'stopped', problem: 'Brelt was closed while it ran' }).where(eq(runs.state, 'running'))
+    await db
+      .update(runs)
+      .set({ state: 'stopped', problem: 'Brelt was closed while it ran' })
+      .where(eq(runs.state, 'running'))
   })
 }
 
@@ -126,7 +150,11 @@ export async function latestStates(db: Database, libraryId: string): Promise<Com
   const latest = [...new Map(rows.toReversed().map((row) => [row.run_components.slug, row])).values()]
   return Promise.all(
     latest.map(async ({ run_components: { slug, lints, notes }, runs: run }) => {
-      const own = await db.select().from(findings).where(and(eq(findings.runId, run.id), eq(findings.slug, slug))).orderBy(asc(findings.position))
+      const own = await db
+        .select()
+        .from(findings)
+        .where(and(eq(findings.runId, run.id), eq(findings.slug, slug)))
+        .orderBy(asc(findings.position))
       return {
         slug,
         runId: run.id,
@@ -152,11 +180,25 @@ export async function caseMarks(db: Database, runId: string, slug: string): Prom
 }
 
 /** All that was read in one case. */
-export async function caseChecks(db: Database, runId: string, slug: string, key: string): Promise<{ checks: CheckResult[]; failure?: string } | undefined> {
-  const [row] = await db.select().from(caseResults).where(and(eq(caseResults.runId, runId), eq(caseResults.slug, slug), eq(caseResults.key, key)))
+export async function caseChecks(
+  db: Database,
+  runId: string,
+  slug: string,
+  key: string,
+): Promise<{ checks: CheckResult[]; failure?: string } | undefined> {
+  const [row] = await db
+    .select()
+    .from(caseResults)
+    .where(and(eq(caseResults.runId, runId), eq(caseResults.slug, slug), eq(caseResults.key, key)))
   if (!row) return undefined
   const ids = row.outcomes as number[]
-  const rows = ids.length === 0 ? [] : await db.select().from(outcomes).where(and(eq(outcomes.runId, runId), inArray(outcomes.id, [...new Set(ids)])))
+  const rows =
+    ids.length === 0
+      ? []
+      : await db
+          .select()
+          .from(outcomes)
+          .where(and(eq(outcomes.runId, runId), inArray(outcomes.id, [...new Set(ids)])))
   const byId = new Map(rows.map(({ id, check }) => [id, check as CheckResult]))
   return { checks: ids.map((id) => byId.get(id)!), ...(row.failure !== null && { failure: row.failure }) }
 }

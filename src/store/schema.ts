@@ -17,9 +17,13 @@ export const files = sqliteTable('files', {
 export const libraryFiles = sqliteTable(
   'library_files',
   {
-    libraryId: text('library_id').notNull().references(() => libraries.id),
+    libraryId: text('library_id')
+      .notNull()
+      .references(() => libraries.id),
     path: text().notNull(),
-    hash: text().notNull().references(() => files.hash),
+    hash: text()
+      .notNull()
+      .references(() => files.hash),
   },
   (table) => [primaryKey({ columns: [table.libraryId, table.path] })],
 )
@@ -27,7 +31,9 @@ export const libraryFiles = sqliteTable(
 export const components = sqliteTable(
   'components',
   {
-    libraryId: text('library_id').notNull().references(() => libraries.id),
+    libraryId: text('library_id')
+      .notNull()
+      .references(() => libraries.id),
     slug: text().notNull(),
     name: text().notNull(),
     revisionId: integer('revision_id').notNull(),
@@ -38,9 +44,13 @@ export const components = sqliteTable(
 /** A sheet's text as it once was. Never rewritten. */
 export const revisions = sqliteTable('revisions', {
   id: integer().primaryKey({ autoIncrement: true }),
-  libraryId: text('library_id').notNull().references(() => libraries.id),
+  libraryId: text('library_id')
+    .notNull()
+    .references(() => libraries.id),
   slug: text().notNull(),
-  hash: text().notNull().references(() => files.hash),
+  hash: text()
+    .notNull()
+    .references(() => files.hash),
   author: text().notNull(),
   note: text().notNull(),
   parentId: integer('parent_id'),
@@ -49,7 +59,9 @@ export const revisions = sqliteTable('revisions', {
 
 export const runs = sqliteTable('runs', {
   id: text().primaryKey(),
-  libraryId: text('library_id').notNull().references(() => libraries.id),
+  libraryId: text('library_id')
+    .notNull()
+    .references(() => libraries.id),
   state: text({ enum: ['running', 'done', 'stopped', 'failed'] }).notNull(),
   fingerprint: text().notNull(),
   browser: text().notNull().default(''),
@@ -63,7 +75,9 @@ export const runs = sqliteTable('runs', {
 export const runComponents = sqliteTable(
   'run_components',
   {
-    runId: text('run_id').notNull().references(() => runs.id),
+    runId: text('run_id')
+      .notNull()
+      .references(() => runs.id),
     libraryId: text('library_id').notNull(),
     slug: text().notNull(),
     /** Order of runs: a later run of a component hides the earlier. */
@@ -71,14 +85,19 @@ export const runComponents = sqliteTable(
     lints: text({ mode: 'json' }).notNull(),
     notes: text({ mode: 'json' }).notNull(),
   },
-  (table) => [primaryKey({ columns: [table.runId, table.slug] }), index('run_components_latest').on(table.libraryId, table.slug, table.serial)],
+  (table) => [
+    primaryKey({ columns: [table.runId, table.slug] }),
+    index('run_components_latest').on(table.libraryId, table.slug, table.serial),
+  ],
 )
 
 /** What an expectation came to; the many cases with one outcome share its row. */
 export const outcomes = sqliteTable(
   'outcomes',
   {
-    runId: text('run_id').notNull().references(() => runs.id),
+    runId: text('run_id')
+      .notNull()
+      .references(() => runs.id),
     id: integer().notNull(),
     check: text({ mode: 'json' }).notNull(),
   },
@@ -88,7 +107,9 @@ export const outcomes = sqliteTable(
 export const caseResults = sqliteTable(
   'case_results',
   {
-    runId: text('run_id').notNull().references(() => runs.id),
+    runId: text('run_id')
+      .notNull()
+      .references(() => runs.id),
     slug: text().notNull(),
     key: text().notNull(),
     mark: text({ enum: ['holds', 'misses', 'unread', 'open'] }).notNull(),
@@ -103,7 +124,9 @@ export const caseResults = sqliteTable(
 export const findings = sqliteTable(
   'findings',
   {
-    runId: text('run_id').notNull().references(() => runs.id),
+    runId: text('run_id')
+      .notNull()
+      .references(() => runs.id),
     slug: text().notNull(),
     position: integer().notNull(),
     finding: text({ mode: 'json' }).notNull(),

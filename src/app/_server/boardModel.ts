@@ -10,7 +10,10 @@ type Opened = NonNullable<Awaited<ReturnType<typeof openStored>>>
 const MOST_CONTEXTS = 64
 
 /** All that the browser needs to show a component's cases live; or why it cannot be shown. */
-export async function boardModel({ library, tokens, sheets, record }: Opened, slug: string): Promise<{ model: BoardModel } | { problem: string }> {
+export async function boardModel(
+  { library, tokens, sheets, record }: Opened,
+  slug: string,
+): Promise<{ model: BoardModel } | { problem: string }> {
   const sheet = sheets.find((each) => each.slug === slug)
   if (!sheet) return { problem: `There is no component "${slug}".` }
   const unsupported = unsupportedKind(sheet)
@@ -30,7 +33,8 @@ export async function boardModel({ library, tokens, sheets, record }: Opened, sl
     reachable: { axes: [...sheet.axes], data: { props: sheet.data.props, slots: sheet.data.slots } },
     space,
     cases: coverage.kind === 'cases' ? coverage.cases.length : coverage.count,
-    chosen: sheet.data.cover === 'all' ? undefined : coverage.kind === 'cases' ? coverage.cases.map(({ key }) => key) : [],
+    chosen:
+      sheet.data.cover === 'all' ? undefined : coverage.kind === 'cases' ? coverage.cases.map(({ key }) => key) : [],
     canForceIsolation: isolate === 'auto',
     viewport: library.data.viewport,
     contexts: contextsOf(space).map((values) => ({ values, properties: tokens.customProperties(values) })),
@@ -42,7 +46,8 @@ export async function boardModel({ library, tokens, sheets, record }: Opened, sl
 function contextsOf({ dimensions, fixed }: Space): Record<string, string>[] {
   let contexts: Record<string, string>[] = [fixed]
   for (const { kind, name, values } of dimensions) {
-    if (kind === 'context') contexts = contexts.flatMap((context) => values.map((value) => ({ ...context, [name]: value })))
+    if (kind === 'context')
+      contexts = contexts.flatMap((context) => values.map((value) => ({ ...context, [name]: value })))
   }
   return contexts.slice(0, MOST_CONTEXTS)
 }

@@ -5,13 +5,18 @@ import { connection } from './connection'
 import { openStored } from './opened'
 
 /** What every view's title block shows; or why the library cannot be opened. */
-export async function libraryFacts(id: string): Promise<{ library: LibraryFacts; libraries: { id: string; name: string }[] } | { problem: string } | undefined> {
+export async function libraryFacts(
+  id: string,
+): Promise<{ library: LibraryFacts; libraries: { id: string; name: string }[] } | { problem: string } | undefined> {
   const { db } = await connection()
   try {
     const opened = await openStored(id)
     if (!opened) return undefined
     const { record, sheets } = opened
-    const components = record.components.map((each) => ({ ...each, status: sheets.find(({ slug }) => slug === each.slug)?.data.status ?? 'draft' }))
+    const components = record.components.map((each) => ({
+      ...each,
+      status: sheets.find(({ slug }) => slug === each.slug)?.data.status ?? 'draft',
+    }))
     return { library: { id, name: record.name, components }, libraries: await listLibraries(db) }
   } catch (error) {
     if (!(error instanceof BadInput)) throw error

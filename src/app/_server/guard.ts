@@ -10,5 +10,6 @@ export function isOwn(request: Request): boolean {
   return OURS.test(host) && (origin === null || origin === `http://${host}`)
 }
 
-export const refused = () => Response.json({ problem: 'This request does not come from Brelt itself.' }, { status: 403 })
+export const refused = () =>
+  Response.json({ problem: 'This request does not come from Brelt itself.' }, { status: 403 })
 export const notFound = (what: string) => Response.json({ problem: `There is no ${what}.` }, { status: 404 })

@@ -47,7 +47,12 @@ async function execute(run: LiveRun, slugs: string[] | undefined) {
   const link = await connection()
   const startedAt = new Date()
   const record = await findLibrary(link.db, run.libraryId)
-  const recorder = await RunRecorder.start(link, { id: run.id, libraryId: run.libraryId, fingerprint: record?.fingerprint ?? '', startedAt })
+  const recorder = await RunRecorder.start(link, {
+    id: run.id,
+    libraryId: run.libraryId,
+    fingerprint: record?.fingerprint ?? '',
+    startedAt,
+  })
   let state: RunState = 'done'
   let problem = ''
   let version = ''
@@ -64,7 +69,13 @@ async function execute(run: LiveRun, slugs: string[] | undefined) {
         const now = Date.now()
         if (now - told < TELL_EVERY_MS && done < total) return
         told = now
-        tell(run, { type: 'progress', done, total, slug, msLeft: Math.round(((now - startedAt.getTime()) / done) * (total - done)) })
+        tell(run, {
+          type: 'progress',
+          done,
+          total,
+          slug,
+          msLeft: Math.round(((now - startedAt.getTime()) / done) * (total - done)),
+        })
       },
       onComponent: (tally) => {
         // A component that was stopped half way keeps the marks of the run before.
@@ -77,7 +88,10 @@ async function execute(run: LiveRun, slugs: string[] | undefined) {
     if (run.stop.signal.aborted) state = 'stopped'
   } catch (error) {
     state = 'failed'
-    problem = error instanceof BadInput || error instanceof NoBrowser ? error.message : `Something went wrong in Brelt: ${(error as Error).message}`
+    problem =
+      error instanceof BadInput || error instanceof NoBrowser
+        ? error.message
+        : `Something went wrong in Brelt: ${(error as Error).message}`
   } finally {
     await browser?.close().catch(() => {})
   }

@@ -14,7 +14,12 @@ export function* noDefault({ sheet }: LintSubject): Generator<Lint> {
 export function* badDefault({ sheet }: LintSubject): Generator<Lint> {
   for (const [name, prop] of Object.entries(sheet.data.props)) {
     const fault = faultOf(prop)
-    if (fault) yield makeLint('bad-default', sheet.source.atKey(['props', name, 'default']), `The default of "${name}" ${fault}.`)
+    if (fault)
+      yield makeLint(
+        'bad-default',
+        sheet.source.atKey(['props', name, 'default']),
+        `The default of "${name}" ${fault}.`,
+      )
   }
   for (const axis of sheet.axes) {
     if (axis.values.includes(axis.default)) continue
@@ -30,7 +35,9 @@ function faultOf(prop: Prop): string | undefined {
       return prop.values.includes(prop.default) ? undefined : `is none of its values: ${prop.values.join(', ')}`
     case 'number':
       if (prop.min !== undefined && prop.default < prop.min) return `is less than its least value ${prop.min}`
-      return prop.max !== undefined && prop.default > prop.max ? `is more than its greatest value ${prop.max}` : undefined
+      return prop.max !== undefined && prop.default > prop.max
+        ? `is more than its greatest value ${prop.max}`
+        : undefined
     case 'text': {
       const most = prop['max-length']
       return most !== undefined && prop.default.length > most ? `is longer than ${most} characters` : undefined

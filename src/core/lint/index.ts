@@ -32,5 +32,7 @@ const CHECKS: readonly LintCheck[] = [
 /** Everything that is wrong with a sheet before it is rendered, in the order of its lines. */
 export function lintSheet(sheet: Sheet, library: Library, tokens: TokenBook): Lint[] {
   const subject = subjectOf(sheet, library, tokens)
-  return CHECKS.flatMap((check) => [...check(subject)]).toSorted((a, b) => (a.file === b.file ? a.line - b.line : a.file === sheet.file ? -1 : 1))
+  return CHECKS.flatMap((check) => [...check(subject)]).toSorted((a, b) =>
+    a.file === b.file ? a.line - b.line : a.file === sheet.file ? -1 : 1,
+  )
 }

@@ -39,11 +39,17 @@ function* twins(space: Space, { name, values }: Dimension, signature: (values: R
       let pairs = 0
       let example = ''
       for (const others of combinations(rest)) {
-        const [one, two] = [{ ...others, [name]: a }, { ...others, [name]: b }]
+        const [one, two] = [
+          { ...others, [name]: a },
+          { ...others, [name]: b },
+        ]
         if (!exists(one, space) || !exists(two, space)) continue
         pairs++
         if (signature(one) !== signature(two)) continue
-        if (alike++ === 0) example = Object.entries(others).map(([axis, value]) => `${axis}=${value}`).join(',')
+        if (alike++ === 0)
+          example = Object.entries(others)
+            .map(([axis, value]) => `${axis}=${value}`)
+            .join(',')
       }
       if (alike > 0) yield { a, b, alike, pairs, example }
     }

@@ -4,7 +4,9 @@ import { makeLint, type Lint, type LintSubject } from './lint'
 export function* unreachable({ sheet }: LintSubject): Generator<Lint> {
   for (const [at, axis] of sheet.axes.entries()) {
     for (const later of sheet.axes.slice(at + 1)) {
-      const always = later.values.map((value) => new Set((later.reaches[value] ?? []).flatMap(({ props }) => Object.keys(props ?? {}))))
+      const always = later.values.map(
+        (value) => new Set((later.reaches[value] ?? []).flatMap(({ props }) => Object.keys(props ?? {}))),
+      )
       for (const value of axis.values) {
         const own = (axis.reaches[value] ?? []).flatMap(({ props }) => Object.keys(props ?? {}))
         const lost = own.find((prop) => always.every((props) => props.has(prop)))

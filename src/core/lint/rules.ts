@@ -3,13 +3,19 @@ import { claimKey, makeCascade, printExpectation, type Claim, type Rule } from '
 import { makeLint, type Lint, type LintSubject } from './lint'
 
 const placeOf = ({ sheet }: LintSubject, rule: Rule, claim?: Claim) =>
-  claim ? sheet.source.atKey(['spec', rule.index, 'expect', claim.part, claim.reading.text]) : sheet.source.at(['spec', rule.index])
+  claim
+    ? sheet.source.atKey(['spec', rule.index, 'expect', claim.part, claim.reading.text])
+    : sheet.source.at(['spec', rule.index])
 
 /** `bad-expectation`: a reading that does not exist, or an expectation that cannot be read. */
 export function* badExpectation({ sheet, claimIssues }: LintSubject): Generator<Lint> {
   for (const { rule, part, reading, message, nearest } of claimIssues) {
     const hint = nearest ? ` Did you mean "${nearest}"?` : ''
-    yield makeLint('bad-expectation', sheet.source.atKey(['spec', rule, 'expect', part, reading]), `${part} · ${reading}: ${message}.${hint}`)
+    yield makeLint(
+      'bad-expectation',
+      sheet.source.atKey(['spec', rule, 'expect', part, reading]),
+      `${part} · ${reading}: ${message}.${hint}`,
+    )
   }
 }
 
@@ -39,7 +45,9 @@ export function* conflict(subject: LintSubject): Generator<Lint> {
       if (earlier.weight !== later.weight) continue
       const clashes = later.claims.flatMap((claim) => {
         const other = earlier.claims.find((each) => claimKey(each) === claimKey(claim))
-        return other && printExpectation(other.expectation) !== printExpectation(claim.expectation) ? [{ claim, other }] : []
+        return other && printExpectation(other.expectation) !== printExpectation(claim.expectation)
+          ? [{ claim, other }]
+          : []
       })
       const meeting = clashes.length > 0 ? meet(subject.space, earlier.box, later.box) : undefined
       for (const { claim, other } of meeting ? clashes : []) {
@@ -57,14 +65,17 @@ export function* conflict(subject: LintSubject): Generator<Lint> {
 /** A case in which both conditions hold. */
 function meet(space: Space, a: Box, b: Box): Record<string, string> | undefined {
   const shared: Record<string, readonly string[]> = { ...a }
-  for (const [name, values] of Object.entries(b)) shared[name] = shared[name] ? shared[name]!.filter((value) => values.includes(value)) : values
+  for (const [name, values] of Object.entries(b))
+    shared[name] = shared[name] ? shared[name]!.filter((value) => values.includes(value)) : values
   const both = someCombination(space, knownBox(space, shared))
   return both && Object.fromEntries(Object.entries(both).filter(([name]) => name in shared))
 }
 
 /** Whether a rule that names more axes decides wherever the two meet. */
 function overruled({ rules, space }: LintSubject, claim: Claim, earlier: Rule, later: Rule): boolean {
-  const stronger = rules.filter(({ weight, claims }) => weight > later.weight && claims.some((each) => claimKey(each) === claimKey(claim)))
+  const stronger = rules.filter(
+    ({ weight, claims }) => weight > later.weight && claims.some((each) => claimKey(each) === claimKey(claim)),
+  )
   if (stronger.length === 0) return false
   const without = [...space.without, ...stronger.map(({ box }) => box)]
   return meet({ ...space, without }, earlier.box, later.box) === undefined
@@ -93,9 +104,14 @@ export function* neverWins(subject: LintSubject): Generator<Lint> {
   if (!space) return
   const resolve = makeCascade(subject.rules)
   const winners = new Set<Rule>()
-  for (const values of combinations(space)) for (const claim of resolve({ ...space.fixed, ...values }).values()) winners.add(claim.rule)
+  for (const values of combinations(space))
+    for (const claim of resolve({ ...space.fixed, ...values }).values()) winners.add(claim.rule)
   for (const rule of subject.rules) {
     if (winners.has(rule) || rule.claims.length === 0 || !someCombination(space, knownBox(space, rule.box))) continue
-    yield makeLint('never-wins', placeOf(subject, rule), 'Other rules decide all that this rule says, in every case. Remove it, or name one more axis in it.')
+    yield makeLint(
+      'never-wins',
+      placeOf(subject, rule),
+      'Other rules decide all that this rule says, in every case. Remove it, or name one more axis in it.',
+    )
   }
 }

@@ -13,7 +13,12 @@ export function* propUnused({ sheet, library }: LintSubject): Generator<Lint> {
   for (const name of Object.keys(props)) {
     const camel = name.replace(/-([a-z0-9])/g, (_, letter: string) => letter.toUpperCase())
     const used = new RegExp(`props\\s*(\\.|\\[\\s*["'])(${name}|${camel})\\b|[{,]\\s*(${camel})\\s*[,}:=]`).test(text)
-    if (!used) yield makeLint('prop-unused', sheet.source.atKey(['props', name]), `Neither the template nor the script reads the prop "${name}". Use it, or take it away.`)
+    if (!used)
+      yield makeLint(
+        'prop-unused',
+        sheet.source.atKey(['props', name]),
+        `Neither the template nor the script reads the prop "${name}". Use it, or take it away.`,
+      )
   }
 }
 
@@ -25,7 +30,9 @@ const MOST_DIFFERENT = 2
 export function* repeatedStyle({ sheet, library }: LintSubject): Generator<Lint> {
   const { source } = sheet.data
   if (source.kind === 'page') return
-  for (const path of source.styles.map((each) => resolvePath(sheet.file, each)!).filter((each) => each.endsWith('.css'))) {
+  for (const path of source.styles
+    .map((each) => resolvePath(sheet.file, each)!)
+    .filter((each) => each.endsWith('.css'))) {
     const rules = declarationsByRule(textOf(library.tree, path) ?? '')
     for (const [at, rule] of rules.entries()) {
       const twin = rules.slice(0, at).find((other) => isCopy(rule.declarations, other.declarations))

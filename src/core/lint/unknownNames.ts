@@ -25,7 +25,8 @@ export function* unknownPart({ sheet, rules }: LintSubject): Generator<Lint> {
   }
   for (const axis of sheet.axes) {
     for (const [value, reaches] of Object.entries(axis.reaches)) {
-      for (const { on } of reaches) if (on && !known.includes(on)) yield miss(on, ['axes', axis.name, 'values', value, 'on'])
+      for (const { on } of reaches)
+        if (on && !known.includes(on)) yield miss(on, ['axes', axis.name, 'values', value, 'on'])
     }
   }
 }
@@ -51,14 +52,16 @@ export function* unknownAxis({ sheet, space, library, rules }: LintSubject): Gen
   for (const [index, box] of sheet.data.without.entries()) {
     for (const [name, given] of Object.entries(box)) yield* judge(name, given, ['without', index, name])
   }
-  for (const [name, given] of Object.entries(sheet.data.contexts)) yield* judge(name, given === 'all' ? [] : given, ['contexts', name])
+  for (const [name, given] of Object.entries(sheet.data.contexts))
+    yield* judge(name, given === 'all' ? [] : given, ['contexts', name])
   if (typeof sheet.data.pictures === 'object') {
     for (const [name, given] of Object.entries(sheet.data.pictures)) yield* judge(name, given, ['pictures', name])
   }
   for (const { part, reading, expectation, rule } of rules.flatMap(({ claims }) => claims)) {
     for (const check of checksOf(expectation)) {
       if (check.kind !== 'same' && check.kind !== 'differs') continue
-      for (const [name, value] of Object.entries(check.where)) yield* judge(name, [value], ['spec', rule.index, 'expect', part, reading.text])
+      for (const [name, value] of Object.entries(check.where))
+        yield* judge(name, [value], ['spec', rule.index, 'expect', part, reading.text])
     }
   }
 }
@@ -70,13 +73,19 @@ export function* unknownProp({ sheet }: LintSubject): Generator<Lint> {
     const values = typeof file === 'object' && !Array.isArray(file) && !Array.isArray(file.values) ? file.values : {}
     for (const [value, reaches] of Object.entries(values)) {
       for (const prop of reaches.flatMap(({ props }) => Object.keys(props ?? {}))) {
-        if (!known.includes(prop)) yield makeLint('unknown-prop', at(sheet, ['axes', name, 'values', value, 'props', prop]), noSuch('prop', prop, known))
+        if (!known.includes(prop))
+          yield makeLint(
+            'unknown-prop',
+            at(sheet, ['axes', name, 'values', value, 'props', prop]),
+            noSuch('prop', prop, known),
+          )
       }
     }
   }
   for (const [name, prop] of Object.entries(sheet.data.props)) {
     for (const other of Object.keys(prop['only-if'] ?? {})) {
-      if (!known.includes(other)) yield makeLint('unknown-prop', at(sheet, ['props', name, 'only-if', other]), noSuch('prop', other, known))
+      if (!known.includes(other))
+        yield makeLint('unknown-prop', at(sheet, ['props', name, 'only-if', other]), noSuch('prop', other, known))
     }
   }
 }
@@ -99,7 +108,8 @@ export function* unknownComponent({ sheet, library }: LintSubject): Generator<Li
   for (const [name, { accepts, default: filling, text }] of Object.entries(sheet.data.slots)) {
     const named = [...(accepts === 'any' ? [] : accepts), ...componentsIn(filling, text)]
     for (const slug of new Set(named)) {
-      if (!known.includes(slug)) yield makeLint('unknown-component', at(sheet, ['slots', name]), noSuch('component', slug, known))
+      if (!known.includes(slug))
+        yield makeLint('unknown-component', at(sheet, ['slots', name]), noSuch('component', slug, known))
     }
   }
 }

@@ -6,7 +6,8 @@ import { combinations, countCombinations, type Space } from './space'
 /** More cases than this are not run: `cover: pairs` says nearly as much. */
 export const MOST_CASES = 100_000
 
-export type Coverage = { kind: 'cases'; cases: Case[] } | { kind: 'too-many'; count: number; pairs: number; each: number }
+export type Coverage =
+  { kind: 'cases'; cases: Case[] } | { kind: 'too-many'; count: number; pairs: number; each: number }
 
 /** The cases that a run takes; `too-many` when they are more than `MOST_CASES`. */
 export function coverSpace(space: Space, cover: Cover): Coverage {

@@ -80,7 +80,11 @@ test.each([
 })
 
 test('a matrix of millions is refused with what the smaller covers need, without being enumerated', () => {
-  expect(coverSpace(space([20, 20, 20, 20, 20, 20]), 'all')).toMatchObject({ kind: 'too-many', count: 64_000_000, each: 20 })
+  expect(coverSpace(space([20, 20, 20, 20, 20, 20]), 'all')).toMatchObject({
+    kind: 'too-many',
+    count: 64_000_000,
+    each: 20,
+  })
   const excluded = coverSpace(space([20, 20, 20, 20, 20, 20], [{ a0: ['v0'] }]), 'all')
   expect(excluded.kind).toBe('too-many')
 })

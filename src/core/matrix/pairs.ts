@@ -47,7 +47,9 @@ export function eachCombinations(space: Space): Record<string, string>[] {
       const fresh = Object.fromEntries(
         space.dimensions.map((other) => [
           other.name,
-          other.values.toSorted((a, b) => Number(seen.has(`${other.name}=${a}`)) - Number(seen.has(`${other.name}=${b}`))),
+          other.values.toSorted(
+            (a, b) => Number(seen.has(`${other.name}=${a}`)) - Number(seen.has(`${other.name}=${b}`)),
+          ),
         ]),
       )
       take(someCombination(preferring(space, fresh), { [name]: [value] }))
@@ -63,7 +65,9 @@ const preferring = (space: Space, order: Record<string, readonly string[]>): Spa
 })
 
 const pairId = (a: Pick, b: Pick) =>
-  a.dimension < b.dimension ? `${a.dimension}.${a.value}|${b.dimension}.${b.value}` : `${b.dimension}.${b.value}|${a.dimension}.${a.value}`
+  a.dimension < b.dimension
+    ? `${a.dimension}.${a.value}|${b.dimension}.${b.value}`
+    : `${b.dimension}.${b.value}|${a.dimension}.${a.value}`
 
 function openPairs({ dimensions }: Space): Map<string, [Pick, Pick]> {
   const open = new Map<string, [Pick, Pick]>()
@@ -83,18 +87,26 @@ function openPairs({ dimensions }: Space): Map<string, [Pick, Pick]> {
   return open
 }
 
-function complete(space: Space, start: readonly Pick[], open: ReadonlyMap<string, unknown>): Record<string, string> | undefined {
+function complete(
+  space: Space,
+  start: readonly Pick[],
+  open: ReadonlyMap<string, unknown>,
+): Record<string, string> | undefined {
   const { dimensions } = space
   const picks: Pick[] = [...start]
   const values: Record<string, string> = {}
   for (const { dimension, value } of start) values[dimensions[dimension]!.name] = dimensions[dimension]!.values[value]!
   if (!exists(values, space)) return undefined
-  const rest = dimensions.map((_, index) => index).filter((index) => !start.some(({ dimension }) => dimension === index))
+  const rest = dimensions
+    .map((_, index) => index)
+    .filter((index) => !start.some(({ dimension }) => dimension === index))
   const place = (at: number): boolean => {
     const dimension = rest[at]
     if (dimension === undefined) return true
     const gain = (value: number) => picks.filter((pick) => open.has(pairId(pick, { dimension, value }))).length
-    const order = dimensions[dimension]!.values.map((_, value) => ({ value, gain: gain(value) })).toSorted((a, b) => b.gain - a.gain)
+    const order = dimensions[dimension]!.values.map((_, value) => ({ value, gain: gain(value) })).toSorted(
+      (a, b) => b.gain - a.gain,
+    )
     for (const { value } of order) {
       values[dimensions[dimension]!.name] = dimensions[dimension]!.values[value]!
       picks.push({ dimension, value })
@@ -109,6 +121,9 @@ function complete(space: Space, start: readonly Pick[], open: ReadonlyMap<string
 }
 
 function forget({ dimensions }: Space, combination: Record<string, string>, open: Map<string, unknown>) {
-  const picks = dimensions.map(({ name, values }, dimension) => ({ dimension, value: values.indexOf(combination[name]!) }))
+  const picks = dimensions.map(({ name, values }, dimension) => ({
+    dimension,
+    value: values.indexOf(combination[name]!),
+  }))
   picks.forEach((one, index) => picks.slice(index + 1).forEach((two) => open.delete(pairId(one, two))))
 }

@@ -20,7 +20,13 @@ export function parseWhere(text: string): { box: Box; problems: Problem[] } {
 export function* boxProblems(box: Box, space: Space): Generator<Problem> {
   for (const [name, values] of Object.entries(box)) {
     const dimension = space.dimensions.find((candidate) => candidate.name === name)
-    if (!dimension) yield unknownName(COMMAND_LINE, 'axis', name, space.dimensions.map((candidate) => candidate.name))
+    if (!dimension)
+      yield unknownName(
+        COMMAND_LINE,
+        'axis',
+        name,
+        space.dimensions.map((candidate) => candidate.name),
+      )
     else {
       for (const value of values.filter((value) => !dimension.values.includes(value))) {
         yield unknownName(COMMAND_LINE, `value of ${name}`, value, dimension.values)

@@ -1,4 +1,12 @@
-export { ContextJudge, MATCH_SEPARATOR, unreadCheck, type AskedProbe, type Elsewhere, type Measured, type Readings } from './judging'
+export {
+  ContextJudge,
+  MATCH_SEPARATOR,
+  unreadCheck,
+  type AskedProbe,
+  type Elsewhere,
+  type Measured,
+  type Readings,
+} from './judging'
 export { makePlan, partsNeeded, requestKey, type Plan, type PlannedCase, type Profile, type Request } from './plan'
 export type { Probe } from './probes'
 export { markOf, type CaseResult, type CheckResult, type SourceLine, type Verdict } from './results'

@@ -1,6 +1,16 @@
 import { parseReading } from '../readings'
 import type { Tolerance } from '../sheet'
-import { checksOf, judge, printExpectation, valuesOf, type Claim, type Computed, type Judgement, type Look, type Value } from '../spec'
+import {
+  checksOf,
+  judge,
+  printExpectation,
+  valuesOf,
+  type Claim,
+  type Computed,
+  type Judgement,
+  type Look,
+  type Value,
+} from '../spec'
 import type { TokenBook } from '../tokens'
 import { comparedCase, requestKey, type Plan, type PlannedCase, type Profile } from './plan'
 import { fillIn, isPlain, probeFor, type Probe } from './probes'
@@ -84,7 +94,14 @@ export class ContextJudge {
     return result
   }
 
-  private judgeAfresh(one: PlannedCase, profile: Profile, claim: Claim, measured: string, readings: Readings, elsewhere: Elsewhere): CheckResult | 'later' {
+  private judgeAfresh(
+    one: PlannedCase,
+    profile: Profile,
+    claim: Claim,
+    measured: string,
+    readings: Readings,
+    elsewhere: Elsewhere,
+  ): CheckResult | 'later' {
     const slacks = new Set([...valuesAsked(claim)].filter(({ isSlack }) => isSlack).map(({ value }) => value))
     let isLater = false
     const look: Look = {
@@ -115,7 +132,14 @@ export class ContextJudge {
     return 'invalid' in computed && ask.literal !== undefined ? { text: ask.literal } : computed
   }
 
-  private ask(one: PlannedCase, profile: Profile, claim: Claim, value: Value, isSlack: boolean, readings: Readings): Asked {
+  private ask(
+    one: PlannedCase,
+    profile: Profile,
+    claim: Claim,
+    value: Value,
+    isSlack: boolean,
+    readings: Readings,
+  ): Asked {
     const lookup = (part: string, name: string): string | undefined => {
       const parsed = parseReading(name)
       const at = 'problem' in parsed ? undefined : placesOf(profile).get(requestKey({ part, reading: parsed.reading }))
@@ -132,7 +156,10 @@ export class ContextJudge {
     const probe = probeFor(asKind, name, text, claim.part)
     const caseKey = probe.needs === 'nothing' ? undefined : one.key
     const key = `${caseKey ?? ''}|${probe.part ?? ''}|${probe.needs}|${probe.property}|${probe.text}`
-    return { asked: { key, probe, ...(caseKey !== undefined && { caseKey }) }, ...(value.literal && { literal: filled.text }) }
+    return {
+      asked: { key, probe, ...(caseKey !== undefined && { caseKey }) },
+      ...(value.literal && { literal: filled.text }),
+    }
   }
 }
 
@@ -153,7 +180,12 @@ function* valuesAsked(claim: Claim): Generator<{ value: Value; isSlack: boolean 
 
 /** Whether a claim names no other case and no other reading. */
 const dependsOnItselfOnly = ({ expectation }: Claim): boolean =>
-  checksOf(expectation).every((check) => check.kind !== 'same' && check.kind !== 'differs' && valuesOf(check).every(({ parts }) => parts.every(({ kind }) => kind !== 'reading')))
+  checksOf(expectation).every(
+    (check) =>
+      check.kind !== 'same' &&
+      check.kind !== 'differs' &&
+      valuesOf(check).every(({ parts }) => parts.every(({ kind }) => kind !== 'reading')),
+  )
 
 function toResult(claim: Claim, judgement: Judgement, measured: string): CheckResult {
   const shown = { ...describe(claim), measured, reason: '', fault: false, difference: '' }

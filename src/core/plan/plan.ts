@@ -60,7 +60,8 @@ export function makePlan(sheet: Sheet, library: Pick<Library, 'data'>, cases: re
   const planned = new Map<string, PlannedCase>()
   const add = (one: Case, judged: boolean) => {
     const known = planned.get(one.key)
-    if (!known) planned.set(one.key, { ...one, settings: settingsOf(sheet, one.values), profile: profileOf(one.values), judged })
+    if (!known)
+      planned.set(one.key, { ...one, settings: settingsOf(sheet, one.values), profile: profileOf(one.values), judged })
   }
   for (const one of cases) add(one, true)
   for (const one of [...planned.values()]) {
@@ -99,9 +100,16 @@ function absentParts(resolution: Resolution): Set<string> {
   for (const claim of resolution.values()) {
     const { expectation, reading, part } = claim
     const check = checksOf(expectation)
-    const only = check.length === 1 && check[0]!.kind === 'is' && !check[0]!.not && check[0]!.values.length === 1 ? check[0]!.values[0] : undefined
+    const only =
+      check.length === 1 && check[0]!.kind === 'is' && !check[0]!.not && check[0]!.values.length === 1
+        ? check[0]!.values[0]
+        : undefined
     const text = only?.parts.length === 1 && only.parts[0]!.kind === 'text' ? only.parts[0]!.text : undefined
-    if ((reading.name === 'present' && (text === 'no' || text === 'false')) || (reading.name === 'count' && text === '0')) absent.add(part)
+    if (
+      (reading.name === 'present' && (text === 'no' || text === 'false')) ||
+      (reading.name === 'count' && text === '0')
+    )
+      absent.add(part)
   }
   return absent
 }
@@ -125,7 +133,9 @@ function comparedRequests(rules: readonly Rule[]): Request[] {
 export function comparedCase(one: Case, where: Readonly<Record<string, string>>, space: Space): Case | undefined {
   const own = Object.fromEntries(space.dimensions.map(({ name }) => [name, one.values[name]!]))
   const values = { ...own, ...where }
-  const known = Object.entries(where).every(([name, value]) => space.dimensions.find((other) => other.name === name)?.values.includes(value))
+  const known = Object.entries(where).every(([name, value]) =>
+    space.dimensions.find((other) => other.name === name)?.values.includes(value),
+  )
   return known && exists(values, space) ? makeCase(values, space) : undefined
 }
 

@@ -21,9 +21,11 @@ const RELATIVE =
   /%|[\d.](em|ex|ch|lh|cap|ic|cq[a-z]+)\b|\b(inherit|unset|revert|currentcolor|smaller|larger|bolder|lighter)\b|\b(var|env|light-dark|attr)\s*\(/i
 // Percentages and letters inside a colour are not relative to anything, unless it names a variable or the current colour.
 const COLOUR = /\b(rgba?|hsla?|hwb|lab|lch|oklab|oklch|color|color-mix)\((?:[^()]|\([^()]*\))*\)/gi
-const withoutColours = (text: string) => text.replace(COLOUR, (colour) => (/var\(|currentcolor/i.test(colour) ? colour : ''))
+const withoutColours = (text: string) =>
+  text.replace(COLOUR, (colour) => (/var\(|currentcolor/i.test(colour) ? colour : ''))
 
-const BY_LAYOUT = /^(width|height|(inline|block)-size|margin(-.+)?|padding(-.+)?|inset(-.+)?|top|right|bottom|left|transform|transform-origin|perspective-origin)$/
+const BY_LAYOUT =
+  /^(width|height|(inline|block)-size|margin(-.+)?|padding(-.+)?|inset(-.+)?|top|right|bottom|left|transform|transform-origin|perspective-origin)$/
 const NEEDS_LAYOUT = /%|\b(auto|stretch|(min|max|fit)-content)\b/
 
 /** What the browser must be asked for a value with its tokens and readings filled in. */

@@ -33,8 +33,12 @@ export interface Reachable {
 
 /** Works out what brings a case about. When two axes set one prop, the later axis wins. */
 export function settingsOf(sheet: Reachable, values: Readonly<Record<string, string>>): Settings {
-  const props: Record<string, unknown> = Object.fromEntries(Object.entries(sheet.data.props).map(([name, prop]) => [name, propDefault(prop)]))
-  const slots: Record<string, SlotValue> = Object.fromEntries(Object.entries(sheet.data.slots).map(([name, slot]) => [name, slot.default]))
+  const props: Record<string, unknown> = Object.fromEntries(
+    Object.entries(sheet.data.props).map(([name, prop]) => [name, propDefault(prop)]),
+  )
+  const slots: Record<string, SlotValue> = Object.fromEntries(
+    Object.entries(sheet.data.slots).map(([name, slot]) => [name, slot.default]),
+  )
   const changes: Change[] = []
   const forced: Settings['forced'] = []
   const steps: string[] = []

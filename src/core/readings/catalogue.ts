@@ -57,7 +57,9 @@ export const READINGS: ReadonlyMap<string, Definition> = new Map([
   ...define(
     'accessibility',
     'truth',
-    ['checked', 'disabled', 'expanded', 'selected', 'pressed', 'invalid', 'busy', 'readonly'].map((state) => 'state.' + state),
+    ['checked', 'disabled', 'expanded', 'selected', 'pressed', 'invalid', 'busy', 'readonly'].map(
+      (state) => 'state.' + state,
+    ),
   ),
 ])
 
@@ -86,7 +88,8 @@ function parse(text: string): ReadingResult {
   // `gap` alone is the CSS property, `gap(label)` the distance to a part.
   const isStyle = argument === undefined && isProperty(name)
   if (definition && !(definition.argument && isStyle)) {
-    if (definition.argument && !argument) return { problem: `"${name}" needs ${definition.argument === 'part' ? 'a part' : 'a name'} in brackets` }
+    if (definition.argument && !argument)
+      return { problem: `"${name}" needs ${definition.argument === 'part' ? 'a part' : 'a name'} in brackets` }
     if (!definition.argument && argument !== undefined) return { problem: `"${name}" takes nothing in brackets` }
     return { reading: { text, name, ...(argument && { argument }), kind: definition.kind, origin: definition.origin } }
   }

@@ -1,4 +1,12 @@
-export { namesPart, parseReading, READINGS, type Origin, type Reading, type ReadingResult, type ValueKind } from './catalogue'
+export {
+  namesPart,
+  parseReading,
+  READINGS,
+  type Origin,
+  type Reading,
+  type ReadingResult,
+  type ValueKind,
+} from './catalogue'
 export { readColor } from './color'
 export { contrastRatio, over, type Rgba } from './contrast'
 export { gap, intersection, isWithin, offset, overlaps, round, type Rect } from './rect'

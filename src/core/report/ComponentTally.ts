@@ -1,5 +1,6 @@
 import type { CaseResult, CheckResult } from '../plan'
 import type { Lint } from '../lint'
+import { readable } from '../spec'
 import type { ComponentReport, Finding } from './reportSchema'
 
 export interface Counts {
@@ -40,7 +41,14 @@ export class ComponentTally {
     const group = findingKey(check)
     const known = this.#findings.get(group)
     if (known) known.cases.push(key)
-    else this.#findings.set(group, makeFinding(key, { ...check, ...(check.origin && { origin: { ...check.origin, file: this.near(check.origin.file) } }) }))
+    else
+      this.#findings.set(
+        group,
+        makeFinding(key, {
+          ...check,
+          ...(check.origin && { origin: { ...check.origin, file: this.near(check.origin.file) } }),
+        }),
+      )
   }
 
   /** A path as seen from the component's folder; files elsewhere keep the library's path. */
@@ -54,19 +62,37 @@ export class ComponentTally {
     const key = `${part}|${reading}|${rule.index}`
     if (this.#faults.has(key)) return
     this.#faults.add(key)
-    this.lints.push({ code: 'bad-expectation', severity: 'error', message: `${part} · ${reading}: ${reason}.`, file: this.file, line: rule.line })
+    this.lints.push({
+      code: 'bad-expectation',
+      severity: 'error',
+      message: `${part} · ${reading}: ${reason}.`,
+      file: this.file,
+      line: rule.line,
+    })
   }
 
   report(): ComponentReport {
     const findings = [...this.#findings.values()].map((finding) => ({ ...finding, message: findingMessage(finding) }))
-    const lints = this.lints.map(({ code, severity, message, file, line }) => ({ code, severity, message, file: this.near(file), line }))
+    const lints = this.lints.map(({ code, severity, message, file, line }) => ({
+      code,
+      severity,
+      message,
+      file: this.near(file),
+      line,
+    }))
     return { slug: this.slug, name: this.name, cases: this.#cases, lints, findings, scenarios: [], notes: this.notes }
   }
 }
 
 /** Findings with one part, reading, rule and cause are one. */
 export const findingKey = ({ part, reading, rule, verdict, origin, reason }: CheckResult): string =>
-  [part, reading, rule.index, verdict, verdict === 'unread' ? reason : origin ? `${origin.file}:${origin.line}:${origin.declaration}` : ''].join('|')
+  [
+    part,
+    reading,
+    rule.index,
+    verdict,
+    verdict === 'unread' ? reason : origin ? `${origin.file}:${origin.line}:${origin.declaration}` : '',
+  ].join('|')
 
 function makeFinding(key: string, check: CheckResult): Finding {
   const { part, reading, verdict, expected, expectation, measured, difference, rule, origin, reason } = check
@@ -84,10 +110,20 @@ function makeFinding(key: string, check: CheckResult): Finding {
   }
 }
 
-function findingMessage({ part, reading, verdict, expected, measured, difference, cases, origin, message }: Finding): string {
+function findingMessage({
+  part,
+  reading,
+  verdict,
+  expected,
+  measured,
+  difference,
+  cases,
+  origin,
+  message,
+}: Finding): string {
   const count = cases.length === 1 ? '1 case' : `${cases.length} cases`
   if (verdict === 'unread') return `${reading} of ${part} could not be read in ${count}: ${message}`
   const by = difference ? ` (${difference})` : ''
   const from = origin ? `; ${origin.file}:${origin.line} says ${origin.declaration}` : ''
-  return `${reading} of ${part} is ${measured || 'empty'}, expected ${expected}${by}, in ${count}${from}`
+  return `${reading} of ${part} is ${readable(measured) || 'empty'}, expected ${readable(expected)}${by}, in ${count}${from}`
 }

@@ -9,11 +9,18 @@ export interface ReportFacts {
 }
 
 /** The report of a run, from what was gathered of each component. */
-export function makeReport({ library, browser, startedAt, milliseconds }: ReportFacts, tallies: readonly ComponentTally[]): Report {
+export function makeReport(
+  { library, browser, startedAt, milliseconds }: ReportFacts,
+  tallies: readonly ComponentTally[],
+): Report {
   const components = tallies.map((tally) => tally.report())
   const sum = (of: (tally: ComponentTally) => number) => tallies.reduce((total, tally) => total + of(tally), 0)
   const lints = (severity: string) => sum((tally) => tally.lints.filter((lint) => lint.severity === severity).length)
-  const [holds, misses, unread] = [sum(({ counts }) => counts.holds), sum(({ counts }) => counts.misses), sum(({ counts }) => counts.unread)]
+  const [holds, misses, unread] = [
+    sum(({ counts }) => counts.holds),
+    sum(({ counts }) => counts.misses),
+    sum(({ counts }) => counts.unread),
+  ]
   return {
     brelt: 1,
     library,
@@ -35,4 +42,5 @@ export function makeReport({ library, browser, startedAt, milliseconds }: Report
 }
 
 /** 0: everything holds; 1: something misses, could not be read, or is wrong with a sheet. */
-export const exitStatus = ({ totals }: Report): 0 | 1 => (totals.misses > 0 || totals.unread > 0 || totals.lints.error > 0 ? 1 : 0)
+export const exitStatus = ({ totals }: Report): 0 | 1 =>
+  totals.misses > 0 || totals.unread > 0 || totals.lints.error > 0 ? 1 : 0

@@ -1,6 +1,12 @@
 import { z } from 'zod'
 
-const lint = z.object({ code: z.string(), severity: z.enum(['error', 'warning']), message: z.string(), file: z.string(), line: z.number() })
+const lint = z.object({
+  code: z.string(),
+  severity: z.enum(['error', 'warning']),
+  message: z.string(),
+  file: z.string(),
+  line: z.number(),
+})
 
 const finding = z.object({
   part: z.string(),

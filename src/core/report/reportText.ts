@@ -1,3 +1,4 @@
+import { readable } from '../spec'
 import type { ComponentReport, Finding, Report } from './reportSchema'
 
 /** How a text is emphasised; without colour the texts stay as they are. */
@@ -25,12 +26,23 @@ export function reportText(report: Report, paint: Paint): string {
     ...(totals.lints.error ? [paint.miss(`${totals.lints.error} lint errors`)] : []),
     ...(totals.lints.warning ? [paint.warn(`${totals.lints.warning} lint warnings`)] : []),
   ]
-  return [...parts, '', `${paint.strong(report.library)}: ${summary.join(', ')}`, paint.dim(`${report.browser}, ${seconds} s`), ''].join('\n')
+  return [
+    ...parts,
+    '',
+    `${paint.strong(report.library)}: ${summary.join(', ')}`,
+    paint.dim(`${report.browser}, ${seconds} s`),
+    '',
+  ].join('\n')
 }
 
 function componentText({ name, slug, cases, findings, lints, notes }: ComponentReport, paint: Paint): string {
   const misses = findings.filter(({ verdict }) => verdict === 'misses').length
-  const state = findings.length === 0 ? paint.good('■ holds') : misses > 0 ? paint.miss(`◣ ${misses} ${misses === 1 ? 'finding' : 'findings'}`) : paint.miss('☒ unread')
+  const state =
+    findings.length === 0
+      ? paint.good('■ holds')
+      : misses > 0
+        ? paint.miss(`◣ ${misses} ${misses === 1 ? 'finding' : 'findings'}`)
+        : paint.miss('☒ unread')
   const lines = ['', `${state}  ${paint.strong(name)} ${paint.dim(`${slug}, ${cases} cases`)}`]
   for (const finding of findings) lines.push(...findingLines(finding, paint))
   for (const { code, severity, message, file, line } of lints) {
@@ -41,10 +53,19 @@ function componentText({ name, slug, cases, findings, lints, notes }: ComponentR
   return lines.join('\n')
 }
 
-function findingLines({ part, reading, verdict, expected, measured, difference, cases, rule, origin, message }: Finding, paint: Paint): string[] {
-  const shown = cases.slice(0, CASES_SHOWN).map((key) => key || '(the only case)').join('   ')
+function findingLines(
+  { part, reading, verdict, expected, measured, difference, cases, rule, origin, message }: Finding,
+  paint: Paint,
+): string[] {
+  const shown = cases
+    .slice(0, CASES_SHOWN)
+    .map((key) => key || '(the only case)')
+    .join('   ')
   const more = cases.length > CASES_SHOWN ? `   … ${cases.length} in all` : ''
-  const said = verdict === 'unread' ? `${paint.strong(`${part} · ${reading}`)}  ${message}` : `${paint.strong(`${part} · ${reading}`)}  expected ${expected}, read ${paint.miss(measured || 'nothing')}${difference ? ` (${difference})` : ''}`
+  const said =
+    verdict === 'unread'
+      ? `${paint.strong(`${part} · ${reading}`)}  ${message}`
+      : `${paint.strong(`${part} · ${reading}`)}  expected ${readable(expected)}, read ${paint.miss(readable(measured) || 'nothing')}${difference ? ` (${difference})` : ''}`
   return [
     `    ${said}`,
     ...(origin ? [`      ${origin.declaration}  ${paint.dim(`${origin.file}:${origin.line}`)}`] : []),

@@ -19,9 +19,9 @@ export const reachSchema = z.strictObject({
 
 export type Reach = z.output<typeof reachSchema>
 
-const reaches = z.union([reachSchema, z.array(reachSchema), z.null().transform(() => ({}) as Reach)]).transform((given) =>
-  Array.isArray(given) ? given : [given],
-)
+const reaches = z
+  .union([reachSchema, z.array(reachSchema), z.null().transform(() => ({}) as Reach)])
+  .transform((given) => (Array.isArray(given) ? given : [given]))
 
 const longAxis = z.strictObject({
   of: z.enum(['variant', 'size', 'state']).optional(),

@@ -15,10 +15,18 @@ export const librarySchema = z.strictObject({
   styles: z.array(filePath).default([]),
   contexts: z.record(kebabName, z.array(contextValue).min(1)).default({}),
   viewport: z
-    .strictObject({ width: size.default(960), height: size.default(720), scale: z.number().positive().max(4).default(1) })
+    .strictObject({
+      width: size.default(960),
+      height: size.default(720),
+      scale: z.number().positive().max(4).default(1),
+    })
     .prefault({}),
   tolerance: z
-    .strictObject({ length: slack.default(0.05), colour: z.number().min(0).default(0), number: z.number().min(0).default(0.001) })
+    .strictObject({
+      length: slack.default(0.05),
+      colour: z.number().min(0).default(0),
+      number: z.number().min(0).default(0.001),
+    })
     .prefault({}),
 })
 

@@ -14,7 +14,11 @@ export interface Part {
 export function normaliseParts(file: Readonly<Record<string, PartFile>>): Record<string, Part> {
   const parts: Record<string, Part> = { host: { name: 'host' }, root: { name: 'root' } }
   for (const [name, given] of Object.entries(file)) {
-    const { select, pseudo, in: where } = typeof given === 'string' ? { select: given } : { pseudo: undefined, in: undefined, ...given }
+    const {
+      select,
+      pseudo,
+      in: where,
+    } = typeof given === 'string' ? { select: given } : { pseudo: undefined, in: undefined, ...given }
     parts[name] = { name, ...splitPseudo(select, pseudo), ...(where && { inPage: true }) }
   }
   return parts

@@ -12,7 +12,12 @@ const common = {
 /** An input of the component. */
 export const propSchema = z.discriminatedUnion('type', [
   z.strictObject({ type: z.literal('flag'), default: z.boolean().optional(), ...common }),
-  z.strictObject({ type: z.literal('text'), default: z.string().optional(), 'max-length': z.number().int().positive().optional(), ...common }),
+  z.strictObject({
+    type: z.literal('text'),
+    default: z.string().optional(),
+    'max-length': z.number().int().positive().optional(),
+    ...common,
+  }),
   z.strictObject({
     type: z.literal('number'),
     default: z.number().optional(),
@@ -24,7 +29,12 @@ export const propSchema = z.discriminatedUnion('type', [
   }),
   z.strictObject({ type: z.literal('choice'), values: z.array(scalar).min(1), default: scalar.optional(), ...common }),
   z.strictObject({ type: z.literal('colour'), default: z.string().optional(), ...common }),
-  z.strictObject({ type: z.literal('data'), default: z.json().optional(), schema: z.record(z.string(), z.json()).optional(), ...common }),
+  z.strictObject({
+    type: z.literal('data'),
+    default: z.json().optional(),
+    schema: z.record(z.string(), z.json()).optional(),
+    ...common,
+  }),
 ])
 
 export type Prop = z.output<typeof propSchema>
@@ -33,7 +43,12 @@ export type Prop = z.output<typeof propSchema>
 export type SlotValue =
   | string
   | { text: string }
-  | { component: string; axes?: Record<string, string>; props?: Record<string, unknown>; slots?: Record<string, SlotValue> }
+  | {
+      component: string
+      axes?: Record<string, string>
+      props?: Record<string, unknown>
+      slots?: Record<string, SlotValue>
+    }
 
 export const slotValueSchema: z.ZodType<SlotValue> = z.lazy(() =>
   z.union([

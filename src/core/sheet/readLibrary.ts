@@ -37,7 +37,9 @@ export function readLibrary(tree: FileTree): { library?: Library; problems: Prob
   }
   if (!data) return { problems }
   for (const key of ['tokens', 'styles'] as const) {
-    data[key].forEach((path, index) => problems.push(...fileProblems(tree, LIBRARY_FILE, path, source.at([key, index]))))
+    data[key].forEach((path, index) =>
+      problems.push(...fileProblems(tree, LIBRARY_FILE, path, source.at([key, index]))),
+    )
   }
   return { library: { data, source, tree, sheets }, problems }
 }
@@ -47,7 +49,10 @@ function* sheetProblems(sheet: Sheet, tree: FileTree, library: LibraryFile | und
   const contexts = Object.keys(library?.contexts ?? {})
   for (const axis of Object.keys(data.axes)) {
     if (contexts.includes(axis)) {
-      yield { ...source.atKey(['axes', axis]), message: `axis "${axis}" bears the name of one of the library's contexts` }
+      yield {
+        ...source.atKey(['axes', axis]),
+        message: `axis "${axis}" bears the name of one of the library's contexts`,
+      }
     }
   }
   for (const { path, at } of sourceFiles(data)) yield* fileProblems(tree, file, path, source.at(at))
@@ -60,8 +65,10 @@ function sourceFiles({ source, guide }: Sheet['data']): { path: string; at: (str
     files.push({ path: source.markup, at: ['source', 'markup'] })
     if (source.script) files.push({ path: source.script, at: ['source', 'script'] })
   }
-  if (source.kind === 'react' || source.kind === 'element') files.push({ path: source.module, at: ['source', 'module'] })
-  if (source.kind !== 'page') source.styles.forEach((path, index) => files.push({ path, at: ['source', 'styles', index] }))
+  if (source.kind === 'react' || source.kind === 'element')
+    files.push({ path: source.module, at: ['source', 'module'] })
+  if (source.kind !== 'page')
+    source.styles.forEach((path, index) => files.push({ path, at: ['source', 'styles', index] }))
   if (guide) files.push({ path: guide, at: ['guide'] })
   return files
 }

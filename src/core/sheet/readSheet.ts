@@ -35,6 +35,7 @@ export function readSheet(text: string, file: string): { sheet?: Sheet; problems
 function* axisProblems({ axes, source }: Sheet): Generator<Problem> {
   for (const axis of axes) {
     const twice = axis.values.find((value, index) => axis.values.indexOf(value) !== index)
-    if (twice) yield { ...source.at(['axes', axis.name]), message: `axis "${axis.name}" has the value "${twice}" twice` }
+    if (twice)
+      yield { ...source.at(['axes', axis.name]), message: `axis "${axis.name}" has the value "${twice}" twice` }
   }
 }

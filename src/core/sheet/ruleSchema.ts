@@ -7,7 +7,12 @@ const condition = z.union([oneOrMore(contextValue), z.strictObject({ not: oneOrM
 export const whenSchema = z.record(kebabName, condition)
 
 /** As written: a text, YAML's own number or truth, or a list that must all hold. */
-export const expectationSource = z.union([z.string(), z.number(), z.boolean(), z.array(z.union([z.string(), z.number(), z.boolean()])).min(1)])
+export const expectationSource = z.union([
+  z.string(),
+  z.number(),
+  z.boolean(),
+  z.array(z.union([z.string(), z.number(), z.boolean()])).min(1),
+])
 
 export type ExpectationSource = z.output<typeof expectationSource>
 

@@ -17,7 +17,9 @@ export const stepSchema = z.union([
   z.strictObject({ focus: z.string() }),
   z.strictObject({ press: z.string() }),
   z.strictObject({ type: z.string() }),
-  z.strictObject({ drag: z.strictObject({ from: part, to: part.optional(), by: z.tuple([z.number(), z.number()]).optional() }) }),
+  z.strictObject({
+    drag: z.strictObject({ from: part, to: part.optional(), by: z.tuple([z.number(), z.number()]).optional() }),
+  }),
   z.strictObject({ scroll: z.json() }),
   z.strictObject({ set: z.record(kebabName, z.json()) }),
   z.strictObject({ fill: z.record(kebabName, z.json()) }),

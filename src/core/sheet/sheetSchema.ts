@@ -33,7 +33,10 @@ const partSchema = z.union([
   z.string().min(1),
   z.strictObject({
     select: z.string().min(1),
-    pseudo: z.string().regex(/^::[a-z-]+(\([^)]*\))?$/, 'must be a pseudo-element such as "::after"').optional(),
+    pseudo: z
+      .string()
+      .regex(/^::[a-z-]+(\([^)]*\))?$/, 'must be a pseudo-element such as "::after"')
+      .optional(),
     in: z.literal('page').optional(),
   }),
 ])

@@ -23,7 +23,13 @@ function randomRules(seed: number): Rule[] {
     for (const name of ['width', 'height', 'color']) {
       const parsed = parseReading(name)
       if (next(2) === 0 || 'problem' in parsed) continue
-      claims.push({ part: 'box', target: { part: 'box', index: 1 }, reading: parsed.reading, expectation: parseExpectation(`${index}px`), rule })
+      claims.push({
+        part: 'box',
+        target: { part: 'box', index: 1 },
+        reading: parsed.reading,
+        expectation: parseExpectation(`${index}px`),
+        rule,
+      })
     }
     return rule
   })
@@ -48,7 +54,12 @@ test('the cascade agrees with the naive one', () => {
       const resolution = resolve(values)
       for (const key of ['box|width', 'box|height', 'box|color']) {
         const slow = naive(rules, values, key)
-        expect({ seed, values, key, rule: resolution.get(key)?.rule.index }).toEqual({ seed, values, key, rule: slow?.index })
+        expect({ seed, values, key, rule: resolution.get(key)?.rule.index }).toEqual({
+          seed,
+          values,
+          key,
+          rule: slow?.index,
+        })
         if (slow) decided++
       }
     }

@@ -55,7 +55,13 @@ export function readRules(sheet: Sheet, dimensions: readonly Dimension[]): { rul
         }
         try {
           const expectation = parseExpectation(source, { literal: parsed.reading.kind === 'text' })
-          claims.push({ part: part.replace(/\[1\]$/, ''), target: parsePartReference(part), reading: parsed.reading, expectation, rule })
+          claims.push({
+            part: part.replace(/\[1\]$/, ''),
+            target: parsePartReference(part),
+            reading: parsed.reading,
+            expectation,
+            rule,
+          })
         } catch (error) {
           if (!(error instanceof ExpectationError)) throw error // our bug, not the author's
           issues.push({ rule: index, part, reading: name, message: error.message })
@@ -80,7 +86,8 @@ function conditionBox(when: Readonly<Record<string, Condition>>, dimensions: rea
 export const claimKey = ({ part, reading }: Pick<Claim, 'part' | 'reading'>) => `${part}|${reading.text}`
 
 /** The order in which rules are laid over one another: more names win, then the later rule. */
-export const inOrder = (rules: readonly Rule[]): Rule[] => rules.toSorted((a, b) => a.weight - b.weight || a.index - b.index)
+export const inOrder = (rules: readonly Rule[]): Rule[] =>
+  rules.toSorted((a, b) => a.weight - b.weight || a.index - b.index)
 
 /** What the spec says of a case: the claims that win, by part and reading. */
 export type Resolution = ReadonlyMap<string, Claim>

@@ -2,7 +2,10 @@ import { readColor } from '../readings'
 import type { Tolerance } from '../sheet'
 
 /** A computed value taken apart as far as tolerances need: colours, numbers with units, and the rest. */
-type Piece = { kind: 'colour'; channels: readonly number[] } | { kind: 'number'; value: number; unit: string } | { kind: 'text'; text: string }
+type Piece =
+  | { kind: 'colour'; channels: readonly number[] }
+  | { kind: 'number'; value: number; unit: string }
+  | { kind: 'text'; text: string }
 
 const PIECE =
   /("(?:[^"\\]|\\.)*")|((?:rgba?|hsla?|hwb|lab|lch|oklab|oklch|color)\([^()]*\)|#[0-9a-f]{3,8}\b)|((?<![\w-])[-+]?(?:\d+\.?\d*|\.\d+)(?:e[-+]?\d+)?)([a-z%]*)/gi
@@ -19,7 +22,11 @@ function pieces(text: string): Piece[] {
     end = match.index + match[0].length
     const [, string, colour, number, unit] = match
     const rgb = colour ? readColor(colour) : undefined
-    if (rgb) found.push({ kind: 'colour', channels: [rgb.r, rgb.g, rgb.b, rgb.alpha].map((channel) => Math.round(channel * 255)) })
+    if (rgb)
+      found.push({
+        kind: 'colour',
+        channels: [rgb.r, rgb.g, rgb.b, rgb.alpha].map((channel) => Math.round(channel * 255)),
+      })
     else if (number !== undefined) found.push({ kind: 'number', value: Number(number), unit: unit!.toLowerCase() })
     else found.push({ kind: 'text', text: string ?? colour! })
   }
@@ -36,7 +43,10 @@ export function sameComputed(a: string, b: string, tolerance: Tolerance): boolea
 }
 
 function samePiece(a: Piece, b: Piece, tolerance: Tolerance): boolean {
-  if (a.kind === 'colour') return b.kind === 'colour' && a.channels.every((channel, at) => Math.abs(channel - b.channels[at]!) <= tolerance.colour)
+  if (a.kind === 'colour')
+    return (
+      b.kind === 'colour' && a.channels.every((channel, at) => Math.abs(channel - b.channels[at]!) <= tolerance.colour)
+    )
   if (a.kind === 'text') return b.kind === 'text' && a.text === b.text
   if (b.kind !== 'number') return false
   const slack = a.unit === 'px' || b.unit === 'px' ? tolerance.length : tolerance.number
@@ -44,6 +54,15 @@ function samePiece(a: Piece, b: Piece, tolerance: Tolerance): boolean {
   const sameUnit = a.unit === b.unit || (a.value === 0 && b.value === 0)
   return sameUnit && Math.abs(a.value - b.value) <= slack + Number.EPSILON * Math.abs(a.value)
 }
+
+/** A computed value for people: colours of sRGB in the 8-bit steps that are compared. */
+export const readable = (text: string): string =>
+  text.replace(/\bcolor\(srgb [^()]*\)/g, (colour) => {
+    const rgb = readColor(colour)
+    if (!rgb) return colour
+    const bytes = [rgb.r, rgb.g, rgb.b].map((channel) => Math.round(channel * 255)).join(', ')
+    return rgb.alpha === 1 ? `rgb(${bytes})` : `rgba(${bytes}, ${Math.round(rgb.alpha * 1000) / 1000})`
+  })
 
 /** A value that is one number with a unit (or none); undefined otherwise. */
 export function asNumber(text: string): { value: number; unit: string } | undefined {
@@ -53,13 +72,28 @@ export function asNumber(text: string): { value: number; unit: string } | undefi
 
 const signed = (value: number) => (value > 0 ? '+' : '') + Math.round(value * 1000) / 1000
 
-/** How far `measured` is from `expected`: `-2px`, or the steps of each 8-bit channel; empty where neither makes sense. */
+/** How far `measured` is from `expected`: `-2px`, the steps of each 8-bit channel, or of each piece that differs; empty where that makes no sense. */
 export function difference(expected: string, measured: string): string {
   const [wanted, got] = [asNumber(expected), asNumber(measured)]
   if (wanted && got) return wanted.unit === got.unit ? signed(got.value - wanted.value) + got.unit : ''
   const [from, to] = [pieces(expected), pieces(measured)]
-  const [one, two] = [from[0], to[0]]
-  if (from.length !== 1 || to.length !== 1 || one?.kind !== 'colour' || two?.kind !== 'colour') return ''
-  const steps = ['red', 'green', 'blue', 'alpha'].map((channel, at) => ({ channel, by: two.channels[at]! - one.channels[at]! }))
-  return steps.filter(({ by }) => by !== 0).map(({ channel, by }) => `${channel} ${signed(by)}`).join(', ')
+  if (from.length !== to.length || from.some((piece, at) => piece.kind !== to[at]!.kind)) return ''
+  const steps = from.map((piece, at) => pieceDifference(piece, to[at]!))
+  return steps.includes(undefined) ? '' : steps.filter(Boolean).join(', ')
+}
+
+/** Empty for no difference, undefined where a difference cannot be counted. */
+function pieceDifference(from: Piece, to: Piece): string | undefined {
+  if (from.kind === 'text') return to.kind === 'text' && to.text === from.text ? '' : undefined
+  if (from.kind === 'number') {
+    if (to.kind !== 'number' || to.unit !== from.unit) return undefined
+    return to.value === from.value ? '' : signed(to.value - from.value) + to.unit
+  }
+  if (to.kind !== 'colour') return undefined
+  const steps = ['red', 'green', 'blue'].map((channel, at) => ({ channel, by: to.channels[at]! - from.channels[at]! }))
+  const alpha = Math.round(((to.channels[3]! - from.channels[3]!) / 255) * 100)
+  return [
+    ...steps.filter(({ by }) => by !== 0).map(({ channel, by }) => `${channel} ${signed(by)}`),
+    ...(alpha ? [`alpha ${signed(alpha)}%`] : []),
+  ].join(', ')
 }

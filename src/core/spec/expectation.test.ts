@@ -6,7 +6,10 @@ const text = (given: string): Value => ({ literal: false, parts: [{ kind: 'text'
 const quoted = (given: string): Value => ({ literal: true, parts: [{ kind: 'text', text: given }] })
 const is = (...values: Value[]): Check => ({ kind: 'is', not: false, values })
 const isNot = (...values: Value[]): Check => ({ kind: 'is', not: true, values })
-const token = (path: string, alpha?: string): Value => ({ literal: false, parts: [{ kind: 'token', path, ...(alpha && { alpha }) }] })
+const token = (path: string, alpha?: string): Value => ({
+  literal: false,
+  parts: [{ kind: 'token', path, ...(alpha && { alpha }) }],
+})
 const all = (...checks: Check[]): Expectation => ({ kind: 'all', checks })
 
 test.each([
@@ -20,20 +23,53 @@ test.each([
   ['not red or blue', all(isNot(text('red'), text('blue')))],
   ['> 0px', all({ kind: 'compare', operator: '>', value: text('0px') })],
   ['>=4.5', all({ kind: 'compare', operator: '>=', value: text('4.5') })],
-  ['< 3 and >= 1', all({ kind: 'compare', operator: '<', value: text('3') }, { kind: 'compare', operator: '>=', value: text('1') })],
-  [['> 1px', '< 3px'], all({ kind: 'compare', operator: '>', value: text('1px') }, { kind: 'compare', operator: '<', value: text('3px') })],
+  [
+    '< 3 and >= 1',
+    all({ kind: 'compare', operator: '<', value: text('3') }, { kind: 'compare', operator: '>=', value: text('1') }),
+  ],
+  [
+    ['> 1px', '< 3px'],
+    all({ kind: 'compare', operator: '>', value: text('1px') }, { kind: 'compare', operator: '<', value: text('3px') }),
+  ],
   ['1px .. 3px', all({ kind: 'range', from: text('1px'), to: text('3px') })],
   ['1..3', all({ kind: 'range', from: text('1'), to: text('3') })],
   ['8px ± 1px', all({ kind: 'near', value: text('8px'), slack: text('1px') })],
   ['8px +- 1px', all({ kind: 'near', value: text('8px'), slack: text('1px') })],
   ['same as interaction:rest', all({ kind: 'same', where: { interaction: 'rest' } })],
   ['differs from value:off, interaction:rest', all({ kind: 'differs', where: { value: 'off', interaction: 'rest' } })],
-  ['same as interaction:rest and > 2px', all({ kind: 'same', where: { interaction: 'rest' } }, { kind: 'compare', operator: '>', value: text('2px') })],
+  [
+    'same as interaction:rest and > 2px',
+    all({ kind: 'same', where: { interaction: 'rest' } }, { kind: 'compare', operator: '>', value: text('2px') }),
+  ],
   ['{color.pine.600}', all(is(token('color.pine.600')))],
   ['{ color.pine.600 / 22% }', all(is(token('color.pine.600', '22%')))],
-  ['calc({space.2} * 2)', all(is({ literal: false, parts: [{ kind: 'text', text: 'calc(' }, { kind: 'token', path: 'space.2' }, { kind: 'text', text: ' * 2)' }] }))],
+  [
+    'calc({space.2} * 2)',
+    all(
+      is({
+        literal: false,
+        parts: [
+          { kind: 'text', text: 'calc(' },
+          { kind: 'token', path: 'space.2' },
+          { kind: 'text', text: ' * 2)' },
+        ],
+      }),
+    ),
+  ],
   ['@label.box.width', all(is({ literal: false, parts: [{ kind: 'reading', part: 'label', reading: 'box.width' }] }))],
-  ['calc(@label.gap(box) + 2px)', all(is({ literal: false, parts: [{ kind: 'text', text: 'calc(' }, { kind: 'reading', part: 'label', reading: 'gap(box)' }, { kind: 'text', text: ' + 2px)' }] }))],
+  [
+    'calc(@label.gap(box) + 2px)',
+    all(
+      is({
+        literal: false,
+        parts: [
+          { kind: 'text', text: 'calc(' },
+          { kind: 'reading', part: 'label', reading: 'gap(box)' },
+          { kind: 'text', text: ' + 2px)' },
+        ],
+      }),
+    ),
+  ],
   ['"this and that"', all(is(quoted('this and that')))],
   ["'Hut and Trail', serif", all(is(text("'Hut and Trail', serif")))],
   ['rgb(1 2 3 / 20%)', all(is(text('rgb(1 2 3 / 20%)')))],
@@ -50,15 +86,30 @@ test.each([
   ['from 3 .. to 5', all(is(text('from 3 .. to 5')))],
   ['1 .. 5', all({ kind: 'range', from: text('1'), to: text('5') })],
   ['Bunk (lower', all(is(text('Bunk (lower')))],
-  ['a {b c} d', all(is({ literal: false, parts: [{ kind: 'text', text: 'a ' }, { kind: 'token', path: 'b c' }, { kind: 'text', text: ' d' }] }))],
+  [
+    'a {b c} d',
+    all(
+      is({
+        literal: false,
+        parts: [
+          { kind: 'text', text: 'a ' },
+          { kind: 'token', path: 'b c' },
+          { kind: 'text', text: ' d' },
+        ],
+      }),
+    ),
+  ],
   ['"Salt and pepper" or Chive', all(is(quoted('Salt and pepper'), text('Chive')))],
 ] as const)('as words: %j', (source, expected) => {
   expect(parseExpectation(source, { literal: true })).toEqual(expected)
 })
 
-test.each(['', '>', 'a or ', 'rgb(1 2 3', '"open', '{color / x}', 'same as interaction', 'a and '])('%j is refused with a reason', (source) => {
-  expect(() => parseExpectation(source)).toThrow(ExpectationError)
-})
+test.each(['', '>', 'a or ', 'rgb(1 2 3', '"open', '{color / x}', 'same as interaction', 'a and '])(
+  '%j is refused with a reason',
+  (source) => {
+    expect(() => parseExpectation(source)).toThrow(ExpectationError)
+  },
+)
 
 describe('print(parse(x))', () => {
   const word = fc.stringMatching(/^[a-z][a-z0-9]{1,6}$/).filter((name) => !['or', 'and', 'not', 'any'].includes(name))
@@ -66,18 +117,26 @@ describe('print(parse(x))', () => {
     word.map(text),
     fc.integer({ min: -99, max: 99 }).map((n) => text(`${n}px`)),
     fc.stringMatching(/^[ a-z<>.±(]{1,12}$/).map(quoted),
-    fc.tuple(word, fc.option(fc.constantFrom('20%', '0.5'), { nil: undefined })).map(([path, alpha]) => token(path, alpha)),
-    fc.tuple(word, fc.constantFrom('box.width', 'color', 'gap(x)')).map(
-      ([part, reading]): Value => ({ literal: false, parts: [{ kind: 'reading', part, reading }] }),
-    ),
+    fc
+      .tuple(word, fc.option(fc.constantFrom('20%', '0.5'), { nil: undefined }))
+      .map(([path, alpha]) => token(path, alpha)),
+    fc
+      .tuple(word, fc.constantFrom('box.width', 'color', 'gap(x)'))
+      .map(([part, reading]): Value => ({ literal: false, parts: [{ kind: 'reading', part, reading }] })),
   )
   const where = fc.dictionary(word, word, { minKeys: 1, maxKeys: 2 }).map((entries) => ({ ...entries }))
   const check: fc.Arbitrary<Check> = fc.oneof(
-    fc.tuple(fc.boolean(), fc.array(value, { minLength: 1, maxLength: 3 })).map(([not, values]): Check => ({ kind: 'is', not, values })),
-    fc.tuple(fc.constantFrom('>' as const, '>=' as const, '<' as const, '<=' as const), value).map(([operator, of]): Check => ({ kind: 'compare', operator, value: of })),
+    fc
+      .tuple(fc.boolean(), fc.array(value, { minLength: 1, maxLength: 3 }))
+      .map(([not, values]): Check => ({ kind: 'is', not, values })),
+    fc
+      .tuple(fc.constantFrom('>' as const, '>=' as const, '<' as const, '<=' as const), value)
+      .map(([operator, of]): Check => ({ kind: 'compare', operator, value: of })),
     fc.tuple(value, value).map(([from, to]): Check => ({ kind: 'range', from, to })),
     fc.tuple(value, value).map(([of, slack]): Check => ({ kind: 'near', value: of, slack })),
-    fc.tuple(fc.constantFrom('same' as const, 'differs' as const), where).map(([kind, of]): Check => ({ kind, where: of })),
+    fc
+      .tuple(fc.constantFrom('same' as const, 'differs' as const), where)
+      .map(([kind, of]): Check => ({ kind, where: of })),
   )
   test('gives back every expectation', () => {
     fc.assert(

@@ -41,7 +41,8 @@ export function valuesOf(check: Check): readonly Value[] {
   }
 }
 
-export const checksOf = (expectation: Expectation): readonly Check[] => (expectation.kind === 'any' ? [] : expectation.checks)
+export const checksOf = (expectation: Expectation): readonly Check[] =>
+  expectation.kind === 'any' ? [] : expectation.checks
 
 export const partsOf = (expectation: Expectation): readonly ValuePart[] =>
   checksOf(expectation).flatMap((check) => valuesOf(check).flatMap(({ parts }) => parts))

@@ -1,6 +1,24 @@
-export { claimKey, inOrder, makeCascade, readRules, type Claim, type ClaimIssue, type Resolution, type Rule } from './cascade'
-export { sameComputed } from './compare'
-export { checksOf, ExpectationError, partsOf, valuesOf, type Check, type Expectation, type Value, type ValuePart } from './expectation'
+export {
+  claimKey,
+  inOrder,
+  makeCascade,
+  readRules,
+  type Claim,
+  type ClaimIssue,
+  type Resolution,
+  type Rule,
+} from './cascade'
+export { readable, sameComputed } from './compare'
+export {
+  checksOf,
+  ExpectationError,
+  partsOf,
+  valuesOf,
+  type Check,
+  type Expectation,
+  type Value,
+  type ValuePart,
+} from './expectation'
 export { judge, type Computed, type Judgement, type Look } from './judge'
 export { parseExpectation } from './parse'
 export { printExpectation, printValue } from './print'

@@ -9,7 +9,10 @@ const look = (kind: ValueKind, elsewhere: Look['elsewhere'] = () => ({ unread: '
   kind,
   tolerance,
   // The browser's part, played by texts that are computed values already.
-  computed: (value) => (printValue(value) === 'nonsense' ? { invalid: 'the browser does not take it' } : { text: printValue(value).replace(/^"(.*)"$/, '$1') }),
+  computed: (value) =>
+    printValue(value) === 'nonsense'
+      ? { invalid: 'the browser does not take it' }
+      : { text: printValue(value).replace(/^"(.*)"$/, '$1') },
   elsewhere,
 })
 
@@ -48,10 +51,14 @@ test.each([
   ['12', '12.0001', 'text', 'misses'],
   ['nonsense', '1px', 'css', 'unread'],
   ['> red', '1px', 'css', 'unread'],
-] as const)('%s against %s (%s) %s', (source, measured, kind, verdict) => expect(verdictOf(source, measured, kind)).toBe(verdict))
+] as const)('%s against %s (%s) %s', (source, measured, kind, verdict) =>
+  expect(verdictOf(source, measured, kind)).toBe(verdict),
+)
 
 describe('other cases', () => {
-  const withRest = look('length', (where) => (where.interaction === 'rest' ? { text: '20px' } : { unread: 'not in this run' }))
+  const withRest = look('length', (where) =>
+    where.interaction === 'rest' ? { text: '20px' } : { unread: 'not in this run' },
+  )
   test.each([
     ['same as interaction:rest', '20px', 'holds'],
     ['same as interaction:rest', '21px', 'misses'],
@@ -82,5 +89,7 @@ test.each([
   ['1px', 'auto', ''],
   ['1px', '1em', ''],
   ['rgb(31, 94, 74)', 'rgb(31, 90, 75)', 'green -4, blue +1'],
-  ['rgba(0, 0, 0, 0.22)', 'rgba(0, 0, 0, 0.18)', 'alpha -10'],
+  ['rgba(0, 0, 0, 0.22)', 'rgba(0, 0, 0, 0.18)', 'alpha -4%'],
+  ['rgba(0, 0, 0, 0.22) solid 3px', 'rgba(0, 0, 0, 0.18) solid 2px', 'alpha -4%, -1px'],
+  ['1px solid', '1px dashed', ''],
 ])('from %s to %s is %s', (expected, measured, by) => expect(difference(expected, measured)).toBe(by))

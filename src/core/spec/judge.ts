@@ -28,7 +28,10 @@ export function judge(expectation: Expectation, measured: string, look: Look): J
   const judged = expectation.checks.map((check) => judgeCheck(check, measured, look))
   const failed = judged.find(({ verdict }) => verdict !== 'holds')
   if (failed) return failed
-  return { verdict: 'holds', expected: judged.map((one) => (one.verdict === 'holds' ? one.expected : '')).join(' and ') }
+  return {
+    verdict: 'holds',
+    expected: judged.map((one) => (one.verdict === 'holds' ? one.expected : '')).join(' and '),
+  }
 }
 
 const fault = (reason: string): Judgement => ({ verdict: 'unread', reason, fault: true })
@@ -38,18 +41,40 @@ function judgeCheck(check: Check, measured: string, look: Look): Judgement {
     case 'is':
       return judgeEquality(check, measured, look)
     case 'compare':
-      return judgeNumbers([check.value], measured, look, ([limit], got) => compare(got, check.operator, limit!), ([limit]) => `${check.operator} ${limit}`)
+      return judgeNumbers(
+        [check.value],
+        measured,
+        look,
+        ([limit], got) => compare(got, check.operator, limit!),
+        ([limit]) => `${check.operator} ${limit}`,
+      )
     case 'range':
-      return judgeNumbers([check.from, check.to], measured, look, ([from, to], got) => got >= from! && got <= to!, ([from, to]) => `${from} .. ${to}`)
+      return judgeNumbers(
+        [check.from, check.to],
+        measured,
+        look,
+        ([from, to], got) => got >= from! && got <= to!,
+        ([from, to]) => `${from} .. ${to}`,
+      )
     case 'near':
-      return judgeNumbers([check.value, check.slack], measured, look, ([value, slack], got) => Math.abs(got - value!) <= slack!, ([value, slack]) => `${value} ± ${slack}`)
+      return judgeNumbers(
+        [check.value, check.slack],
+        measured,
+        look,
+        ([value, slack], got) => Math.abs(got - value!) <= slack!,
+        ([value, slack]) => `${value} ± ${slack}`,
+      )
     case 'same':
     case 'differs': {
       const other = look.elsewhere(check.where)
       if ('unread' in other) return { verdict: 'unread', reason: other.unread, fault: false }
       const holds = equal(measured, other.text, look) === (check.kind === 'same')
       const expected = check.kind === 'same' ? other.text : `not ${other.text}`
-      return verdict(holds, `${expected} (as ${printWhere(check.where)})`, check.kind === 'same' ? difference(other.text, measured) : '')
+      return verdict(
+        holds,
+        `${expected} (as ${printWhere(check.where)})`,
+        check.kind === 'same' ? difference(other.text, measured) : '',
+      )
     }
   }
 }
@@ -109,8 +134,14 @@ function judgeNumbers(
   }
   const got = asNumber(measured)
   // `auto`, `none` or a colour is neither more nor less than a number: that is a miss, not a fault of the sheet.
-  const comparable = got !== undefined && limits.every(({ unit, value }) => unit === got.unit || value === 0 || got.value === 0)
-  const ok = comparable && holds(limits.map(({ value }) => value), roundOff(got.value))
+  const comparable =
+    got !== undefined && limits.every(({ unit, value }) => unit === got.unit || value === 0 || got.value === 0)
+  const ok =
+    comparable &&
+    holds(
+      limits.map(({ value }) => value),
+      roundOff(got.value),
+    )
   return verdict(ok, print(texts), texts.length === 1 ? difference(texts[0]!, measured) : '')
 }
 

@@ -1,5 +1,12 @@
 import type { ExpectationSource } from '../sheet'
-import { ExpectationError, type Check, type Expectation, type Operator, type Value, type ValuePart } from './expectation'
+import {
+  ExpectationError,
+  type Check,
+  type Expectation,
+  type Operator,
+  type Value,
+  type ValuePart,
+} from './expectation'
 import { splitAt } from './scan'
 
 /** How the text of an expectation is taken. */
@@ -15,14 +22,21 @@ export interface ParseOptions {
 export function parseExpectation(source: ExpectationSource, { literal = false }: ParseOptions = {}): Expectation {
   const texts = (Array.isArray(source) ? source : [source]).map(asText)
   if (texts.length === 1 && texts[0]!.trim() === 'any') return { kind: 'any' }
-  if (literal && texts.length === 1 && texts[0]!.trim() === '') return { kind: 'all', checks: [{ kind: 'is', not: false, values: [EMPTY] }] }
-  return { kind: 'all', checks: texts.flatMap((text) => splitAt(text, /\s+and(?:\s+|$)/, literal).map((piece) => parseCheck(text, piece, literal))) }
+  if (literal && texts.length === 1 && texts[0]!.trim() === '')
+    return { kind: 'all', checks: [{ kind: 'is', not: false, values: [EMPTY] }] }
+  return {
+    kind: 'all',
+    checks: texts.flatMap((text) =>
+      splitAt(text, /\s+and(?:\s+|$)/, literal).map((piece) => parseCheck(text, piece, literal)),
+    ),
+  }
 }
 
 /** No words at all: what an empty name or description must be. */
 const EMPTY: Value = { literal: true, parts: [{ kind: 'text', text: '' }] }
 
-const asText = (value: string | number | boolean) => (typeof value === 'boolean' ? (value ? 'yes' : 'no') : String(value))
+const asText = (value: string | number | boolean) =>
+  typeof value === 'boolean' ? (value ? 'yes' : 'no') : String(value)
 
 interface Piece {
   text: string
@@ -34,15 +48,19 @@ function parseCheck(whole: string, piece: Piece, literal: boolean): Check {
   const start = piece.start + piece.text.indexOf(text)
   const value = (part: string) => parseValue(whole, part, start + text.indexOf(part), literal)
   const relation = /^(same as|differs from)\s+(.+)$/s.exec(text)
-  if (relation) return { kind: relation[1] === 'same as' ? 'same' : 'differs', where: parseRelation(whole, relation[2]!, start) }
+  if (relation)
+    return { kind: relation[1] === 'same as' ? 'same' : 'differs', where: parseRelation(whole, relation[2]!, start) }
   const comparison = /^(>=|<=|>|<)\s*(.*)$/s.exec(text)
   if (comparison) return { kind: 'compare', operator: comparison[1] as Operator, value: value(comparison[2]!) }
   const range = twoSides(text, /\s*(?<!\.)\.\.(?!\.)\s*/, literal)
-  if (range && !(literal && !range.every(isNumberLike))) return { kind: 'range', from: value(range[0]), to: value(range[1]) }
+  if (range && !(literal && !range.every(isNumberLike)))
+    return { kind: 'range', from: value(range[0]), to: value(range[1]) }
   const near = twoSides(text, /\s*(?:±|\+-)\s*/, literal)
   if (near) return { kind: 'near', value: value(near[0]), slack: value(near[1]) }
   const not = /^not\s+/.test(text)
-  const values = splitAt(not ? text.replace(/^not\s+/, '') : text, /\s+or(?:\s+|$)/, literal).map(({ text: part }) => value(part))
+  const values = splitAt(not ? text.replace(/^not\s+/, '') : text, /\s+or(?:\s+|$)/, literal).map(({ text: part }) =>
+    value(part),
+  )
   return { kind: 'is', not, values }
 }
 
@@ -64,7 +82,8 @@ function parseRelation(whole: string, text: string, offset: number): Record<stri
 
 const TOKEN = /^\{\s*([^{}/]+?)\s*(?:\/\s*([\d.]+%?)\s*)?\}$/
 // A reading's name may have an argument, which may be a part: gap(label).
-const READING = /(^|[\s(,*+/-])@([a-z][a-z0-9-]*(?:\[\d+\])?)\.(--[A-Za-z0-9_-]+|[a-z][a-z-]*(?:\.[a-z]+)?(?:\([^()]*\))?)/g
+const READING =
+  /(^|[\s(,*+/-])@([a-z][a-z0-9-]*(?:\[\d+\])?)\.(--[A-Za-z0-9_-]+|[a-z][a-z-]*(?:\.[a-z]+)?(?:\([^()]*\))?)/g
 
 function parseValue(whole: string, text: string, offset: number, literal: boolean): Value {
   const trimmed = text.trim()
@@ -89,7 +108,8 @@ function valueParts(whole: string, text: string, offset: number, literal: boolea
       const token = TOKEN.exec(piece)
       if (token) parts.push({ kind: 'token', path: token[1]!, ...(token[2] && { alpha: token[2] }) })
       else if (literal) addText(piece)
-      else throw new ExpectationError(`"${piece}" is not a token such as {color.ink} or {color.ink / 20%}`, whole, offset)
+      else
+        throw new ExpectationError(`"${piece}" is not a token such as {color.ink} or {color.ink / 20%}`, whole, offset)
     } else {
       let end = 0
       for (const match of piece.matchAll(READING)) {

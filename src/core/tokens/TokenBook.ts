@@ -18,7 +18,9 @@ export interface TokenBook {
 
 /** Reads a library's token files and resolver documents; problems are faults of the files, not of single tokens. */
 export function readTokens(library: Library): { book: TokenBook; problems: Problem[] } {
-  const read = library.data.tokens.filter((file) => library.tree.paths.includes(file)).map((file) => readTokenDocument(library.tree, file))
+  const read = library.data.tokens
+    .filter((file) => library.tree.paths.includes(file))
+    .map((file) => readTokenDocument(library.tree, file))
   const documents = read.map(({ document }) => document)
   const modifiers = documents.flatMap((document) => Object.keys(document.modifiers))
   const cache = new Map<string, ResolvedTokens & { raw: RawTokens }>()
@@ -55,7 +57,9 @@ const MOST_CONTEXTS = 64
 function contextsOf(documents: readonly Readonly<Record<string, readonly string[]>>[]): Record<string, string>[] {
   let contexts: Record<string, string>[] = [{}]
   for (const [name, values] of documents.flatMap((modifiers) => Object.entries(modifiers))) {
-    contexts = contexts.flatMap((context) => values.map((value) => ({ ...context, [name]: value }))).slice(0, MOST_CONTEXTS)
+    contexts = contexts
+      .flatMap((context) => values.map((value) => ({ ...context, [name]: value })))
+      .slice(0, MOST_CONTEXTS)
   }
   return contexts
 }

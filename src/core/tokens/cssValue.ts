@@ -8,16 +8,22 @@ const fail = (what: string): never => {
 }
 
 type Fields = Record<string, unknown>
-const isFields = (value: unknown): value is Fields => typeof value === 'object' && value !== null && !Array.isArray(value)
+const isFields = (value: unknown): value is Fields =>
+  typeof value === 'object' && value !== null && !Array.isArray(value)
 
 const shorten = (value: number) => String(Math.round(value * 1e6) / 1e6)
 
 const number = (value: unknown): string =>
-  typeof value === 'number' ? shorten(value) : typeof value === 'string' && value.trim() !== '' && !Number.isNaN(Number(value)) ? value : fail('a number')
+  typeof value === 'number'
+    ? shorten(value)
+    : typeof value === 'string' && value.trim() !== '' && !Number.isNaN(Number(value))
+      ? value
+      : fail('a number')
 
 /** `{ value, unit }`, or the drafts' string. */
 const withUnit = (what: string, units: RegExp) => (value: unknown) => {
-  if (isFields(value) && typeof value.value === 'number' && units.test(String(value.unit))) return number(value.value) + String(value.unit)
+  if (isFields(value) && typeof value.value === 'number' && units.test(String(value.unit)))
+    return number(value.value) + String(value.unit)
   if (typeof value === 'string' && /^-?[\d.]+[a-z%]+$|^0$|^(calc|min|max|clamp)\(/i.test(value)) return value
   return value === 0 ? '0px' : fail(what)
 }
@@ -49,7 +55,8 @@ function color(value: unknown): string {
 /** sRGB on whole 8-bit steps is written as people write it. */
 function byteColor(space: string, components: string[], alpha: string): string | undefined {
   const bytes = components.map((part) => Number(part) * 255)
-  if (space !== 'srgb' || alpha !== '' || !bytes.every((byte) => Math.abs(byte - Math.round(byte)) < 0.01)) return undefined
+  if (space !== 'srgb' || alpha !== '' || !bytes.every((byte) => Math.abs(byte - Math.round(byte)) < 0.01))
+    return undefined
   return '#' + bytes.map((byte) => Math.round(byte).toString(16).padStart(2, '0')).join('')
 }
 
@@ -63,8 +70,24 @@ function fontFamily(value: unknown): string {
 }
 
 const WEIGHTS: Record<string, number> = {
-  thin: 100, hairline: 100, 'extra-light': 200, 'ultra-light': 200, light: 300, normal: 400, regular: 400, book: 400, medium: 500,
-  'semi-bold': 600, 'demi-bold': 600, bold: 700, 'extra-bold': 800, 'ultra-bold': 800, black: 900, heavy: 900, 'extra-black': 950, 'ultra-black': 950,
+  thin: 100,
+  hairline: 100,
+  'extra-light': 200,
+  'ultra-light': 200,
+  light: 300,
+  normal: 400,
+  regular: 400,
+  book: 400,
+  medium: 500,
+  'semi-bold': 600,
+  'demi-bold': 600,
+  bold: 700,
+  'extra-bold': 800,
+  'ultra-bold': 800,
+  black: 900,
+  heavy: 900,
+  'extra-black': 950,
+  'ultra-black': 950,
 }
 
 function fontWeight(value: unknown): string {
@@ -75,7 +98,9 @@ function fontWeight(value: unknown): string {
 
 function cubicBezier(value: unknown): string {
   if (typeof value === 'string') return value
-  return Array.isArray(value) && value.length === 4 ? `cubic-bezier(${value.map(number).join(', ')})` : fail('four numbers')
+  return Array.isArray(value) && value.length === 4
+    ? `cubic-bezier(${value.map(number).join(', ')})`
+    : fail('four numbers')
 }
 
 function strokeStyle(value: unknown): string {
@@ -89,7 +114,14 @@ const fields = (value: unknown, what: string): Fields => (isFields(value) ? valu
 function shadow(value: unknown): string {
   if (typeof value === 'string') return value
   if (Array.isArray(value)) return value.map(shadow).join(', ')
-  const { inset, offsetX, offsetY, blur = '0px', spread = '0px', color: paint } = fields(value, 'a shadow with offsetX, offsetY and color')
+  const {
+    inset,
+    offsetX,
+    offsetY,
+    blur = '0px',
+    spread = '0px',
+    color: paint,
+  } = fields(value, 'a shadow with offsetX, offsetY and color')
   return `${inset === true ? 'inset ' : ''}${[offsetX, offsetY, blur, spread].map(dimension).join(' ')} ${color(paint)}`
 }
 
@@ -115,7 +147,8 @@ function gradient(value: unknown): string {
   return `linear-gradient(${stops.join(', ')})`
 }
 
-const lineHeight = (value: unknown) => (typeof value === 'number' ? number(value) : typeof value === 'string' ? value : dimension(value))
+const lineHeight = (value: unknown) =>
+  typeof value === 'number' ? number(value) : typeof value === 'string' ? value : dimension(value)
 
 /** A typography token's fields, by CSS property. */
 export function typographyFields(value: unknown): Record<string, string> {
@@ -128,19 +161,38 @@ export function typographyFields(value: unknown): Record<string, string> {
     ['lineHeight', 'line-height', lineHeight],
   ]
   return Object.fromEntries(
-    readers.filter(([field]) => given[field] !== undefined).map(([field, property, read]) => [property, read(given[field])]),
+    readers
+      .filter(([field]) => given[field] !== undefined)
+      .map(([field, property, read]) => [property, read(given[field])]),
   )
 }
 
 function typography(value: unknown): string {
   if (typeof value === 'string') return value
-  const { 'font-weight': weight, 'font-size': size, 'line-height': height, 'font-family': name } = typographyFields(value)
+  const {
+    'font-weight': weight,
+    'font-size': size,
+    'line-height': height,
+    'font-family': name,
+  } = typographyFields(value)
   if (!size || !name) return fail('typography with fontFamily and fontSize')
   return `${weight ? weight + ' ' : ''}${size}${height ? '/' + height : ''} ${name}`
 }
 
 const WRITERS: Record<string, (value: unknown) => string> = {
-  color, dimension, duration, number, fontFamily, fontWeight, cubicBezier, strokeStyle, shadow, border, transition, gradient, typography,
+  color,
+  dimension,
+  duration,
+  number,
+  fontFamily,
+  fontWeight,
+  cubicBezier,
+  strokeStyle,
+  shadow,
+  border,
+  transition,
+  gradient,
+  typography,
 }
 
 export const TOKEN_TYPES: readonly string[] = Object.keys(WRITERS)

@@ -19,6 +19,9 @@ export function customProperties(tokens: Iterable<Token>): [name: string, value:
   return [...tokens].flatMap(({ path, css, fields }): [string, string][] => {
     const name = customPropertyName(path)
     if (!fields) return [[name, css]]
-    return [...Object.entries(fields).map(([field, value]): [string, string] => [`${name}-${field}`, value]), [`${name}-font`, css]]
+    return [
+      ...Object.entries(fields).map(([field, value]): [string, string] => [`${name}-${field}`, value]),
+      [`${name}-font`, css],
+    ]
   })
 }

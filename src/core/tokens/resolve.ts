@@ -83,7 +83,11 @@ export function resolveTokens(raw: RawTokens): ResolvedTokens {
   const checkType = (token: RawToken, type: string | undefined) => {
     if (type !== undefined && !TOKEN_TYPES.includes(type)) {
       const near = nearest(type, TOKEN_TYPES)
-      tell({ code: 'token-type', token, message: `has the unknown type "${type}"${near ? `; did you mean "${near}"?` : ''}` })
+      tell({
+        code: 'token-type',
+        token,
+        message: `has the unknown type "${type}"${near ? `; did you mean "${near}"?` : ''}`,
+      })
     }
     const alias = aliasOf(token.value)
     const target = alias === undefined ? undefined : resolvePathOf(alias, token).type
@@ -99,7 +103,11 @@ export function resolveTokens(raw: RawTokens): ResolvedTokens {
       tokens.set(token.path, { path: token.path, type, css: cssValue(value, type), ...(fields && { fields }) })
     } catch (error) {
       if (error instanceof TokenValueError) {
-        issues.push({ code: 'token-type', token, message: `has a value that its type ${token.type ?? ''} does not take: expected ${error.message}` })
+        issues.push({
+          code: 'token-type',
+          token,
+          message: `has a value that its type ${token.type ?? ''} does not take: expected ${error.message}`,
+        })
       } else if (!(error instanceof Unresolved)) throw error // our bug, not the author's
     }
   }

@@ -28,15 +28,20 @@ export function readTokenDocument(tree: FileTree, file: string): { document: Tok
   const reading: Reading = { tree, problems: [], sources: new Map() }
   const source = open(reading, file)
   const value = source?.value
-  if (!source || !isRecord(value)) return { document: { modifiers: {}, tokensIn: () => new Map() }, problems: reading.problems }
+  if (!source || !isRecord(value))
+    return { document: { modifiers: {}, tokensIn: () => new Map() }, problems: reading.problems }
   if (!isResolver(value)) {
     const tokens = toMap(listTokens(value, file))
     return { document: { modifiers: {}, tokensIn: () => tokens }, problems: reading.problems }
   }
   const layers = readOrder(reading, source, value)
-  const modifiers = Object.fromEntries(layers.flatMap((layer) => (layer.kind === 'modifier' ? [[layer.name, Object.keys(layer.contexts)]] : [])))
+  const modifiers = Object.fromEntries(
+    layers.flatMap((layer) => (layer.kind === 'modifier' ? [[layer.name, Object.keys(layer.contexts)]] : [])),
+  )
   const tokensIn = (context: Readonly<Record<string, string>>) => {
-    const lists = layers.map((layer) => (layer.kind === 'set' ? layer.tokens : (layer.contexts[context[layer.name] ?? layer.usual] ?? [])))
+    const lists = layers.map((layer) =>
+      layer.kind === 'set' ? layer.tokens : (layer.contexts[context[layer.name] ?? layer.usual] ?? []),
+    )
     return toMap(lists.flat())
   }
   return { document: { modifiers, tokensIn }, problems: reading.problems }
@@ -53,17 +58,25 @@ function readOrder(reading: Reading, source: YamlSource, resolver: Json): Layer[
     const at: Path = ['resolutionOrder', index]
     const target = isRecord(entry) && typeof entry.$ref === 'string' ? follow(source, entry.$ref) : { node: entry, at }
     if (!target || !isRecord(target.node)) {
-      reading.problems.push({ ...source.at(at), message: `found ${JSON.stringify(entry)}, which names no set or modifier of this document` })
+      reading.problems.push({
+        ...source.at(at),
+        message: `found ${JSON.stringify(entry)}, which names no set or modifier of this document`,
+      })
       return []
     }
     const { node } = target
-    if (!isRecord(node.contexts)) return [{ kind: 'set', tokens: readSources(reading, source, node.sources, [...target.at, 'sources']) }]
+    if (!isRecord(node.contexts))
+      return [{ kind: 'set', tokens: readSources(reading, source, node.sources, [...target.at, 'sources']) }]
     const contexts = Object.fromEntries(
-      Object.entries(node.contexts).map(([name, list]) => [name, readSources(reading, source, list, [...target.at, 'contexts', name])]),
+      Object.entries(node.contexts).map(([name, list]) => [
+        name,
+        readSources(reading, source, list, [...target.at, 'contexts', name]),
+      ]),
     )
     const names = Object.keys(contexts)
     const usual = typeof node.default === 'string' ? node.default : names[0]!
-    if (!names.includes(usual)) reading.problems.push(unknownName(source.at([...target.at, 'default']), 'context', usual, names))
+    if (!names.includes(usual))
+      reading.problems.push(unknownName(source.at([...target.at, 'default']), 'context', usual, names))
     return [{ kind: 'modifier', name: String(node.name ?? target.at.at(-1)), usual, contexts }]
   })
 }
@@ -75,7 +88,8 @@ function readSources(reading: Reading, source: YamlSource, list: unknown, at: Pa
     const [path, pointer] = entry.$ref.split('#', 2)
     if (path === '') {
       const target = follow(source, entry.$ref)
-      if (isRecord(target?.node) && Array.isArray(target.node.sources)) return readSources(reading, source, target.node.sources, [...target.at, 'sources'])
+      if (isRecord(target?.node) && Array.isArray(target.node.sources))
+        return readSources(reading, source, target.node.sources, [...target.at, 'sources'])
       return target ? listTokens(target.node, source.file, target.at) : []
     }
     const file = resolvePath(source.file, path!)
@@ -97,13 +111,17 @@ function open(reading: Reading, file: string): YamlSource | undefined {
   const source = text === undefined ? undefined : readYaml(text, file)
   if (!source) reading.problems.push({ file, line: 1, column: 1, message: `no file "${file}"` })
   else if (source.problems.length) reading.problems.push(...source.problems)
-  else if (!isRecord(source.value)) reading.problems.push({ ...source.at([]), message: 'found no object: a token document is one' })
+  else if (!isRecord(source.value))
+    reading.problems.push({ ...source.at([]), message: 'found no object: a token document is one' })
   reading.sources.set(file, source)
   return source
 }
 
 function follow(source: YamlSource, reference: string): { node: unknown; at: string[] } | undefined {
   const at = reference.replace(/^#\/?/, '').split('/').filter(Boolean)
-  const node = at.reduce<unknown>((value, step) => (isRecord(value) || Array.isArray(value) ? (value as Json)[step] : undefined), source.value)
+  const node = at.reduce<unknown>(
+    (value, step) => (isRecord(value) || Array.isArray(value) ? (value as Json)[step] : undefined),
+    source.value,
+  )
   return node === undefined ? undefined : { node, at }
 }

@@ -26,7 +26,13 @@ const isToken = (node: Record<string, unknown>) => '$value' in node || typeof no
 export function listTokens(document: unknown, file: string, base: Path = []): RawToken[] {
   if (!isRecord(document)) return []
   const tokens = new Map<string, RawToken>()
-  const walk = (node: Record<string, unknown>, steps: readonly string[], inherited: Inherited, at: Path, depth: number) => {
+  const walk = (
+    node: Record<string, unknown>,
+    steps: readonly string[],
+    inherited: Inherited,
+    at: Path,
+    depth: number,
+  ) => {
     if (depth > MOST_DEPTH) return
     const own: Inherited = {
       type: typeof node.$type === 'string' ? node.$type : inherited.type,
@@ -62,7 +68,11 @@ const MOST_DEPTH = 32
 function extendedGroup(document: Record<string, unknown>, node: Record<string, unknown>) {
   const reference = node.$extends
   const path =
-    typeof reference === 'string' ? referencedPath(reference) : isRecord(reference) ? referencedPath(String(reference.$ref)) : undefined
+    typeof reference === 'string'
+      ? referencedPath(reference)
+      : isRecord(reference)
+        ? referencedPath(String(reference.$ref))
+        : undefined
   if (!path) return undefined
   const at = path.split('.')
   const found = at.reduce<unknown>((group, step) => (isRecord(group) ? group[step] : undefined), document)
@@ -74,6 +84,9 @@ export function referencedPath(reference: string): string | undefined {
   const alias = /^\{([^{}]+)\}$/.exec(reference.trim())
   if (alias) return alias[1]!.trim()
   if (!reference.startsWith('#/')) return undefined
-  const steps = reference.slice(2).split('/').map((step) => step.replaceAll('~1', '/').replaceAll('~0', '~'))
+  const steps = reference
+    .slice(2)
+    .split('/')
+    .map((step) => step.replaceAll('~1', '/').replaceAll('~0', '~'))
   return steps.filter((step) => step !== '$value').join('.')
 }

@@ -33,11 +33,33 @@ test.each([
   ['cubicBezier', [0.2, 0, 0, 1], 'cubic-bezier(0.2, 0, 0, 1)'],
   ['strokeStyle', 'dotted', 'dotted'],
   ['strokeStyle', { dashArray: ['2px'], lineCap: 'round' }, 'dashed'],
-  ['shadow', { offsetX: '0px', offsetY: { value: 2, unit: 'px' }, blur: '4px', color: '#0003' }, '0px 2px 4px 0px #0003'],
-  ['shadow', [{ offsetX: '1px', offsetY: '1px', color: 'red', inset: true }, { offsetX: '0px', offsetY: '0px', color: 'blue' }], 'inset 1px 1px 0px 0px red, 0px 0px 0px 0px blue'],
+  [
+    'shadow',
+    { offsetX: '0px', offsetY: { value: 2, unit: 'px' }, blur: '4px', color: '#0003' },
+    '0px 2px 4px 0px #0003',
+  ],
+  [
+    'shadow',
+    [
+      { offsetX: '1px', offsetY: '1px', color: 'red', inset: true },
+      { offsetX: '0px', offsetY: '0px', color: 'blue' },
+    ],
+    'inset 1px 1px 0px 0px red, 0px 0px 0px 0px blue',
+  ],
   ['border', { width: '1px', style: 'solid', color: 'red' }, '1px solid red'],
-  ['transition', { duration: '100ms', timingFunction: [0, 0, 1, 1], delay: '0ms' }, '100ms cubic-bezier(0, 0, 1, 1) 0ms'],
-  ['gradient', [{ color: 'red', position: 0 }, { color: 'blue', position: 0.5 }], 'linear-gradient(red 0%, blue 50%)'],
+  [
+    'transition',
+    { duration: '100ms', timingFunction: [0, 0, 1, 1], delay: '0ms' },
+    '100ms cubic-bezier(0, 0, 1, 1) 0ms',
+  ],
+  [
+    'gradient',
+    [
+      { color: 'red', position: 0 },
+      { color: 'blue', position: 0.5 },
+    ],
+    'linear-gradient(red 0%, blue 50%)',
+  ],
   ['typography', { fontFamily: 'Hut', fontSize: '16px', fontWeight: 700, lineHeight: 1.5 }, '700 16px/1.5 "Hut"'],
 ] as const)('a %s %j is %s', (type, value, css) => expect(cssValue(value, type)).toBe(css))
 
@@ -73,7 +95,12 @@ describe('a token document', () => {
     })
     const css = (path: string) => book.get(path, {})?.css
     expect(['color.mark', 'ref.a', 'ref.b', 'edge', 'accent', 'accent.strong'].map(css)).toEqual([
-      '#006633', '#006633', '#006633', '1px solid #006633', '#123456', '#123456',
+      '#006633',
+      '#006633',
+      '#006633',
+      '1px solid #006633',
+      '#123456',
+      '#123456',
     ])
     expect(book.get('color.mark', {})?.type).toBe('color')
     expect(book.issues).toEqual([])
@@ -91,10 +118,15 @@ describe('a token document', () => {
 
   test('typography becomes one property a field and the font as a whole', () => {
     const { book } = bookOf({
-      't.tokens.json': { body: { $type: 'typography', $value: { fontFamily: 'Hut', fontSize: '16px', lineHeight: 1.4 } } },
+      't.tokens.json': {
+        body: { $type: 'typography', $value: { fontFamily: 'Hut', fontSize: '16px', lineHeight: 1.4 } },
+      },
     })
     expect(book.customProperties({})).toEqual([
-      ['--body-font-family', '"Hut"'], ['--body-font-size', '16px'], ['--body-line-height', '1.4'], ['--body-font', '16px/1.4 "Hut"'],
+      ['--body-font-family', '"Hut"'],
+      ['--body-font-size', '16px'],
+      ['--body-line-height', '1.4'],
+      ['--body-font', '16px/1.4 "Hut"'],
     ])
   })
 
@@ -110,7 +142,11 @@ describe('a token document', () => {
       },
     })
     expect(book.issues.map(({ code, token }) => `${code} ${token.path}`).sort()).toEqual([
-      'token-cycle b', 'token-type clash', 'token-type color.bad', 'token-type odd', 'unknown-token gone',
+      'token-cycle b',
+      'token-type clash',
+      'token-type color.bad',
+      'token-type odd',
+      'unknown-token gone',
     ])
     expect(book.issues.find(({ code }) => code === 'token-cycle')).toMatchObject({ cycle: ['a', 'b', 'a'] })
     expect(book.issues.find(({ code }) => code === 'unknown-token')).toMatchObject({ nearest: 'color.pine' })
@@ -125,7 +161,10 @@ describe('a resolver document', () => {
       version: '2025.10',
       sets: { base: { sources: [{ $ref: 'base.tokens.json' }] } },
       modifiers: {
-        theme: { default: 'day', contexts: { day: [], night: [{ $ref: 'night.tokens.json' }, { x: { $type: 'number', $value: 7 } }] } },
+        theme: {
+          default: 'day',
+          contexts: { day: [], night: [{ $ref: 'night.tokens.json' }, { x: { $type: 'number', $value: 7 } }] },
+        },
       },
       resolutionOrder: [{ $ref: '#/sets/base' }, { $ref: '#/modifiers/theme' }],
     },
@@ -138,14 +177,23 @@ describe('a resolver document', () => {
     expect(problems).toEqual([])
     const contexts: Record<string, string>[] = [{}, { theme: 'day' }, { theme: 'night' }]
     expect(contexts.map((context) => book.get('text', context)?.css)).toEqual(['#000', '#000', '#eee'])
-    expect([book.has('x'), book.get('x', { theme: 'day' }), book.get('x', { theme: 'night' })?.css]).toEqual([true, undefined, '7'])
+    expect([book.has('x'), book.get('x', { theme: 'day' }), book.get('x', { theme: 'night' })?.css]).toEqual([
+      true,
+      undefined,
+      '7',
+    ])
   })
 
   test('files that are missing or outside the folder are problems at their place', () => {
-    const broken = { ...files['a.resolver.json'], sets: { base: { sources: [{ $ref: 'gone.json' }, { $ref: '../../out.json' }] } } }
+    const broken = {
+      ...files['a.resolver.json'],
+      sets: { base: { sources: [{ $ref: 'gone.json' }, { $ref: '../../out.json' }] } },
+    }
     const { problems } = bookOf({ 'a.resolver.json': broken }, ['a.resolver.json'])
     expect(problems.map(({ message }) => message)).toEqual([
-      'no file "gone.json"', '"../../out.json" leaves the library\'s folder', 'no file "night.tokens.json"',
+      'no file "gone.json"',
+      '"../../out.json" leaves the library\'s folder',
+      'no file "night.tokens.json"',
     ])
   })
 })

@@ -27,7 +27,9 @@ function issueProblems(source: YamlSource, issue: z.core.$ZodIssue, above: Prope
   const found = valueAt(source.value, path)
   switch (issue.code) {
     case 'unrecognized_keys': {
-      const allowed = issue.message.startsWith(KEYS_MARK) ? (JSON.parse(issue.message.slice(KEYS_MARK.length)) as string[]) : []
+      const allowed = issue.message.startsWith(KEYS_MARK)
+        ? (JSON.parse(issue.message.slice(KEYS_MARK.length)) as string[])
+        : []
       return issue.keys.map((key) => named(source.atKey([...path, key]), `unknown key "${key}"`, key, allowed))
     }
     case 'invalid_union': {
@@ -36,15 +38,25 @@ function issueProblems(source: YamlSource, issue: z.core.$ZodIssue, above: Prope
       if ('options' in issue && issue.discriminator) {
         const place = source.at([...path, issue.discriminator])
         const value = show(valueAt(source.value, [...path, issue.discriminator]))
-        return [{ ...place, message: `found ${value} for ${issue.discriminator}`, allowed: (issue.options as unknown[]).map(String) }]
+        return [
+          {
+            ...place,
+            message: `found ${value} for ${issue.discriminator}`,
+            allowed: (issue.options as unknown[]).map(String),
+          },
+        ]
       }
       const allowed = [...new Set(issue.errors.flat().flatMap(expectedOf))]
       return [named(source.at(path), `found ${show(found)}${where(path)}`, String(found), allowed)]
     }
     case 'invalid_key':
-      return issue.issues.map((inner) => ({ ...source.atKey(path), message: `the name "${String(path.at(-1))}" ${inner.message}` }))
+      return issue.issues.map((inner) => ({
+        ...source.atKey(path),
+        message: `the name "${String(path.at(-1))}" ${inner.message}`,
+      }))
     case 'invalid_type':
-      if (found === undefined) return [{ ...source.atKey(path), message: `missing key "${String(path.at(-1) ?? '')}" (${issue.expected})` }]
+      if (found === undefined)
+        return [{ ...source.atKey(path), message: `missing key "${String(path.at(-1) ?? '')}" (${issue.expected})` }]
       return [{ ...source.at(path), message: `found ${show(found)}${where(path)}`, allowed: [issue.expected] }]
     case 'invalid_value':
       return [named(source.at(path), `found ${show(found)}${where(path)}`, String(found), issue.values.map(String))]
@@ -67,7 +79,12 @@ function expectedOf(issue: z.core.$ZodIssue): string[] {
   return [issue.message]
 }
 
-function named(place: Problem | ReturnType<YamlSource['at']>, message: string, found: string, allowed: string[]): Problem {
+function named(
+  place: Problem | ReturnType<YamlSource['at']>,
+  message: string,
+  found: string,
+  allowed: string[],
+): Problem {
   const near = nearest(found, allowed)
   return { ...place, message, allowed, ...(near && { nearest: near }) }
 }

@@ -1,4 +1,15 @@
-import { isAlias, isCollection, isMap, isPair, isScalar, isSeq, LineCounter, parseDocument, type Document, type Node } from 'yaml'
+import {
+  isAlias,
+  isCollection,
+  isMap,
+  isPair,
+  isScalar,
+  isSeq,
+  LineCounter,
+  parseDocument,
+  type Document,
+  type Node,
+} from 'yaml'
 import type { Place, Problem } from '../problem'
 
 export type Path = readonly PropertyKey[]
@@ -77,7 +88,9 @@ function locate(document: Document, path: Path): { key: number; value: number } 
 function childOf(node: Node | null, step: PropertyKey): { node: Node | null; keyOffset?: number } | undefined {
   if (isSeq(node) && typeof step === 'number') return { node: (node.items[step] as Node | undefined) ?? null }
   if (!isMap(node) || !isCollection(node)) return undefined
-  const pair = node.items.find((item) => isPair(item) && String(isScalar(item.key) ? item.key.value : item.key) === String(step))
+  const pair = node.items.find(
+    (item) => isPair(item) && String(isScalar(item.key) ? item.key.value : item.key) === String(step),
+  )
   if (!pair) return undefined
   return { node: pair.value as Node | null, keyOffset: (pair.key as Node).range?.[0] }
 }

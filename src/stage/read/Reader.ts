@@ -73,5 +73,8 @@ export class Reader {
 function scrolled(): { left: number; top: number } {
   const frame = window.frameElement?.getBoundingClientRect()
   const { scrollX = 0, scrollY = 0 } = frame ? parent : {}
-  return { left: window.scrollX + (frame ? frame.left + scrollX : 0), top: window.scrollY + (frame ? frame.top + scrollY : 0) }
+  return {
+    left: window.scrollX + (frame ? frame.left + scrollX : 0),
+    top: window.scrollY + (frame ? frame.top + scrollY : 0),
+  }
 }

@@ -12,10 +12,24 @@ interface Placed {
 }
 
 // What a value may be relative to and a probe would not inherit as its part has it.
-const OWN = ['font-size', 'font-family', 'font-weight', 'font-style', 'line-height', 'color', 'direction', 'writing-mode', 'color-scheme']
+const OWN = [
+  'font-size',
+  'font-family',
+  'font-weight',
+  'font-style',
+  'line-height',
+  'color',
+  'direction',
+  'writing-mode',
+  'color-scheme',
+]
 
 /** Has the browser compute expected values, each in the place of the part that it is expected of. */
-export function answerProbes(component: StageComponent, cases: readonly MountedCase[], probes: readonly StageProbe[]): ProbeAnswer[] {
+export function answerProbes(
+  component: StageComponent,
+  cases: readonly MountedCase[],
+  probes: readonly StageProbe[],
+): ProbeAnswer[] {
   const placed = probes.map((probe) => place(component, cases, probe))
   const answers = placed.map((each): ProbeAnswer => {
     if ('invalid' in each) return each
@@ -29,18 +43,25 @@ export function answerProbes(component: StageComponent, cases: readonly MountedC
   return answers
 }
 
-function place(component: StageComponent, cases: readonly MountedCase[], probe: StageProbe): Placed | { invalid: string } {
+function place(
+  component: StageComponent,
+  cases: readonly MountedCase[],
+  probe: StageProbe,
+): Placed | { invalid: string } {
   const element = document.createElement('div')
   const { style } = element
   // Widths of lines that are not drawn compute to 0.
-  if (/^(border|outline|column-rule).*width$/.test(probe.property)) style.setProperty(probe.property.replace(/width$/, 'style'), 'solid')
+  if (/^(border|outline|column-rule).*width$/.test(probe.property))
+    style.setProperty(probe.property.replace(/width$/, 'style'), 'solid')
   const match = probe.caseIndex === undefined ? undefined : partIn(component, cases[probe.caseIndex], probe.part!)
   if (match) imitate(style, match, probe)
   style.setProperty('display', probe.needs === 'layout' && match ? 'block' : 'none', 'important')
   const before = style.length
   style.setProperty(probe.property, probe.text)
   if (style.getPropertyValue(probe.property) === '' && style.length <= before) {
-    return { invalid: `the browser does not take "${probe.text}" for ${probe.property === 'scale' ? 'a number' : probe.property === 'left' ? 'a length' : probe.property}` }
+    return {
+      invalid: `the browser does not take "${probe.text}" for ${probe.property === 'scale' ? 'a number' : probe.property === 'left' ? 'a length' : probe.property}`,
+    }
   }
   const parent = match ? (match.pseudo ? match.element : (match.element.parentNode ?? document.body)) : document.body
   parent.appendChild(element)
@@ -61,5 +82,6 @@ function imitate(style: CSSStyleDeclaration, match: Match, { property, text, nee
   style.setProperty('transition', 'none')
   style.setProperty('flex', 'none')
   for (const name of ['position', 'float', 'box-sizing']) style.setProperty(name, own.getPropertyValue(name))
-  if (property.startsWith('transform')) for (const name of ['width', 'height']) style.setProperty(name, own.getPropertyValue(name))
+  if (property.startsWith('transform'))
+    for (const name of ['width', 'height']) style.setProperty(name, own.getPropertyValue(name))
 }

@@ -36,7 +36,11 @@ class Interned {
 }
 
 /** Reads all that is asked of all cases, in one go: the page is laid out once. */
-export function readCases(component: StageComponent, cases: readonly MountedCase[], options: ReadOptions): StageReadings {
+export function readCases(
+  component: StageComponent,
+  cases: readonly MountedCase[],
+  options: ReadOptions,
+): StageReadings {
   const texts = new Interned()
   const reasons = new Interned()
   const read = cases.map((one, at) => {
@@ -69,7 +73,8 @@ function readRequest(reader: Reader, request: StageRequest): string {
     throw new Unread(absence(reader, request.part, which))
   }
   // The accessibility tree is the browser's own: the runner fills these in.
-  if (request.origin === 'accessibility') return wanted.map(({ element }) => reader.refOf(element) ?? '').join(MATCH_SEPARATOR)
+  if (request.origin === 'accessibility')
+    return wanted.map(({ element }) => reader.refOf(element) ?? '').join(MATCH_SEPARATOR)
   return wanted.map((match) => readMatch(reader, match, request)).join(MATCH_SEPARATOR)
 }
 
@@ -79,7 +84,8 @@ function absence({ component }: Reader, name: string, which = ''): string {
   return `the part "${name}${which}"${selector} is not there`
 }
 
-const chosen = (matches: readonly Match[], index: number | 'all') => (index === 'all' ? matches : matches.slice(index - 1, index))
+const chosen = (matches: readonly Match[], index: number | 'all') =>
+  index === 'all' ? matches : matches.slice(index - 1, index)
 
 function readMatch(reader: Reader, match: Match, { name, argument, origin }: StageRequest): string {
   switch (origin) {

@@ -32,7 +32,8 @@ function textColour({ element, pseudo }: Match, style: CSSStyleDeclaration): Rgb
 }
 
 const hasOwnText = (element: Element) =>
-  element.matches('input:not([type=checkbox], [type=radio], [type=range]), textarea, select') || textRects(element).length > 0
+  element.matches('input:not([type=checkbox], [type=radio], [type=range]), textarea, select') ||
+  textRects(element).length > 0
 
 function fillColour({ element }: Match, style: CSSStyleDeclaration): Rgba {
   const background = colour(style.backgroundColor)
@@ -41,8 +42,12 @@ function fillColour({ element }: Match, style: CSSStyleDeclaration): Rgba {
     const paint = [style.fill, style.stroke].map(readColor).find((each) => each && each.alpha > 0)
     if (paint) return paint
   }
-  const edges = ['top', 'right', 'bottom', 'left'].filter((side) => Number.parseFloat(style.getPropertyValue(`border-${side}-width`)) > 0)
-  const edge = edges.map((side) => colour(style.getPropertyValue(`border-${side}-color`))).find(({ alpha }) => alpha > 0)
+  const edges = ['top', 'right', 'bottom', 'left'].filter(
+    (side) => Number.parseFloat(style.getPropertyValue(`border-${side}-width`)) > 0,
+  )
+  const edge = edges
+    .map((side) => colour(style.getPropertyValue(`border-${side}-color`)))
+    .find(({ alpha }) => alpha > 0)
   if (edge) return edge
   throw new Unread('the part has neither text nor fill')
 }

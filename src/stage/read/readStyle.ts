@@ -23,4 +23,5 @@ export function computedValue(style: CSSStyleDeclaration, property: string): str
   return names.map((name) => `${name}: ${style.getPropertyValue(name)}`).join('; ')
 }
 
-export const readStyle = (reader: Reader, match: Match, property: string) => computedValue(reader.style(match), property)
+export const readStyle = (reader: Reader, match: Match, property: string) =>
+  computedValue(reader.style(match), property)

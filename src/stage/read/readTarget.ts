@@ -18,7 +18,8 @@ export function readTarget(reader: Reader, match: Match, name: string): string {
   const isHit = (dx: number, dy: number) => hits(element, x + dx, y + dy)
   if (!isHit(0, 0)) return '0px'
   const isWide = name === 'target.width'
-  const extent = (sign: number) => farthest((distance) => (isWide ? isHit(sign * distance, 0) : isHit(0, sign * distance)))
+  const extent = (sign: number) =>
+    farthest((distance) => (isWide ? isHit(sign * distance, 0) : isHit(0, sign * distance)))
   return `${round(Math.round((extent(-1) + extent(1)) / EXACT_PX) * EXACT_PX)}px`
 }
 

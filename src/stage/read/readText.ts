@@ -89,7 +89,8 @@ function spills(element: Element): boolean {
   const style = getComputedStyle(element)
   const box = element.getBoundingClientRect()
   return textRects(element).some((rect) => {
-    const across = style.overflowX === 'visible' && (rect.left < box.left - SLACK_PX || rect.right > box.right + SLACK_PX)
+    const across =
+      style.overflowX === 'visible' && (rect.left < box.left - SLACK_PX || rect.right > box.right + SLACK_PX)
     // Glyph boxes are taller than their line: only text whose middle lies outside runs out below.
     const middle = (rect.top + rect.bottom) / 2
     return across || (style.overflowY === 'visible' && (middle < box.top - SLACK_PX || middle > box.bottom + SLACK_PX))

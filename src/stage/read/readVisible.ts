@@ -6,7 +6,14 @@ import type { Match, Reader } from './Reader'
 export function isVisible(reader: Reader, match: Match): boolean {
   const style = reader.style(match)
   if (style.display === 'none' || style.visibility !== 'visible' || Number(style.opacity) === 0) return false
-  if (!match.element.checkVisibility({ opacityProperty: true, visibilityProperty: !match.pseudo, contentVisibilityAuto: true })) return false
+  if (
+    !match.element.checkVisibility({
+      opacityProperty: true,
+      visibilityProperty: !match.pseudo,
+      contentVisibilityAuto: true,
+    })
+  )
+    return false
   return visibleRect(reader, match) !== undefined
 }
 
@@ -20,7 +27,12 @@ export function visibleRect(reader: Reader, match: Match): Rect | undefined {
     const style = getComputedStyle(link)
     if (clipsAll(style)) return undefined
     // An absolutely positioned box is not clipped by what lies between it and its containing block.
-    const holds = position === 'fixed' ? holdsFixed(style) : position === 'absolute' ? style.position !== 'static' || holdsFixed(style) : true
+    const holds =
+      position === 'fixed'
+        ? holdsFixed(style)
+        : position === 'absolute'
+          ? style.position !== 'static' || holdsFixed(style)
+          : true
     if (!holds) continue
     if (link !== document.documentElement && link !== document.body) rect = clip(rect, link, style)
     position = style.position
@@ -28,11 +40,13 @@ export function visibleRect(reader: Reader, match: Match): Rect | undefined {
   return rect
 }
 
-const holdsFixed = (style: CSSStyleDeclaration) => style.transform !== 'none' || style.filter !== 'none' || /paint|layout|strict|content/.test(style.contain)
+const holdsFixed = (style: CSSStyleDeclaration) =>
+  style.transform !== 'none' || style.filter !== 'none' || /paint|layout|strict|content/.test(style.contain)
 
 /** Customary ways of hiding a box without taking it away. */
 const clipsAll = (style: CSSStyleDeclaration) =>
-  /^inset\((50|100)%/.test(style.clipPath) || (/^rect\(0px(,? 0px){3}\)$/.test(style.clip) && style.position === 'absolute')
+  /^inset\((50|100)%/.test(style.clipPath) ||
+  (/^rect\(0px(,? 0px){3}\)$/.test(style.clip) && style.position === 'absolute')
 
 function clip(rect: Rect, element: Element, style: CSSStyleDeclaration): Rect | undefined {
   const clipsX = style.overflowX !== 'visible'

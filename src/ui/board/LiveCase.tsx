@@ -8,7 +8,14 @@ import { contextOf, stageCase } from './stageCase'
 import { useBoardFrame } from './useBoardFrame'
 
 /** One case, rendered live in a frame of its own. Isolated components are shown so, one document each. */
-export function LiveCase({ model, one, width, height, isIsolated = model.component.isolated, scale = 1 }: LiveCaseProps) {
+export function LiveCase({
+  model,
+  one,
+  width,
+  height,
+  isIsolated = model.component.isolated,
+  scale = 1,
+}: LiveCaseProps) {
   const { viewport, contexts } = model
   const [root, setRoot] = useState<{ left: number; top: number; width: number; height: number }>()
   const [problem, setProblem] = useState<string>()
@@ -31,12 +38,26 @@ export function LiveCase({ model, one, width, height, isIsolated = model.compone
   }, [send])
   const own = contexts[contextOf(contexts, one.values)]!
   useEffect(() => {
-    if (state.phase === 'ready') send({ type: 'open', component: { ...model.component, isolated: isIsolated }, contexts: [own], sample: [], width: viewport.width })
+    if (state.phase === 'ready')
+      send({
+        type: 'open',
+        component: { ...model.component, isolated: isIsolated },
+        contexts: [own],
+        sample: [],
+        width: viewport.width,
+      })
   }, [state.phase, send, model, own, viewport.width, isIsolated])
 
-  const shift = isIsolated && root ? `translate(${(width - root.width) / 2 - root.left}px, ${(height - root.height) / 2 - root.top}px)` : undefined
+  const shift =
+    isIsolated && root
+      ? `translate(${(width - root.width) / 2 - root.left}px, ${(height - root.height) / 2 - root.top}px)`
+      : undefined
   return (
-    <div className="relative overflow-clip" style={{ width, height, scale: String(scale), transformOrigin: '0 0' }} data-live={one.key}>
+    <div
+      className="relative overflow-clip"
+      style={{ width, height, scale: String(scale), transformOrigin: '0 0' }}
+      data-live={one.key}
+    >
       {state.phase === 'hung' || problem !== undefined ? (
         <Trouble text={problem ?? 'Its code does not come back.'} onRetry={retry} />
       ) : (
@@ -48,7 +69,11 @@ export function LiveCase({ model, one, width, height, isIsolated = model.compone
           title={`${model.name}, ${one.key}`}
           tabIndex={-1}
           className="pointer-events-none absolute top-0 left-0 border-0"
-          style={{ width: isIsolated ? viewport.width : width, height: isIsolated ? viewport.height : height, transform: shift }}
+          style={{
+            width: isIsolated ? viewport.width : width,
+            height: isIsolated ? viewport.height : height,
+            transform: shift,
+          }}
         />
       )}
     </div>

@@ -1,6 +1,15 @@
 export { LiveCase } from './LiveCase'
 export { layOut, MOST_CELLS, type BoardLayout, type BoardRow } from './layout'
 export type { BoardModel } from './model'
-export { canBeLaid, defaultPlacement, holdAt, moveTo, printPlacement, readPlacement, type Lane, type Placement } from './placement'
+export {
+  canBeLaid,
+  defaultPlacement,
+  holdAt,
+  moveTo,
+  printPlacement,
+  readPlacement,
+  type Lane,
+  type Placement,
+} from './placement'
 export { contextOf, stageCase } from './stageCase'
 export { useBoardFrame } from './useBoardFrame'

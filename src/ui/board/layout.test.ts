@@ -18,7 +18,12 @@ const space: Space = {
 describe('the default placement', () => {
   const placement = defaultPlacement(space)
   test('shows every case, but holds what belongs to the whole document', () => {
-    expect(placement).toEqual({ pages: ['theme'], down: ['size', 'value'], across: ['state'], held: { motion: 'full' } })
+    expect(placement).toEqual({
+      pages: ['theme'],
+      down: ['size', 'value'],
+      across: ['state'],
+      held: { motion: 'full' },
+    })
     expect(layOut(space, placement).count).toBe(2 * (2 * 2 * 3 - 2))
   })
 
@@ -26,10 +31,23 @@ describe('the default placement', () => {
     const { columns, rows } = layOut(space, placement)
     expect(columns).toEqual([['rest'], ['hover'], ['busy']])
     expect(rows.map((row) => (row.kind === 'page' ? row.label : row.values.join('/')))).toEqual([
-      'theme day', 's/off', 's/on', 'm/off', 'm/on', 'theme night', 's/off', 's/on', 'm/off', 'm/on',
+      'theme day',
+      's/off',
+      's/on',
+      'm/off',
+      'm/on',
+      'theme night',
+      's/off',
+      's/on',
+      'm/off',
+      'm/on',
     ])
     const [, first] = rows
-    expect(first?.kind === 'cells' && first.cells.map((cell) => cell?.key)).toEqual(['size=s,value=off,state=rest', 'size=s,value=off,state=hover', undefined])
+    expect(first?.kind === 'cells' && first.cells.map((cell) => cell?.key)).toEqual([
+      'size=s,value=off,state=rest',
+      'size=s,value=off,state=hover',
+      undefined,
+    ])
   })
 })
 
@@ -57,8 +75,17 @@ describe('the address', () => {
     expect(readPlacement(new URLSearchParams(printPlacement(placement)), space)).toEqual(placement)
   })
 
-  test.each(['', 'across=nothing', 'hold=state:never', 'down=size.size&across=size', 'across=motion'])('with rubbish (%s) still shows every axis once', (query) => {
-    const { pages, down, across, held } = readPlacement(new URLSearchParams(query), space)
-    expect([...pages, ...down, ...across, ...Object.keys(held)].sort()).toEqual(['motion', 'size', 'state', 'theme', 'value'])
-  })
+  test.each(['', 'across=nothing', 'hold=state:never', 'down=size.size&across=size', 'across=motion'])(
+    'with rubbish (%s) still shows every axis once',
+    (query) => {
+      const { pages, down, across, held } = readPlacement(new URLSearchParams(query), space)
+      expect([...pages, ...down, ...across, ...Object.keys(held)].sort()).toEqual([
+        'motion',
+        'size',
+        'state',
+        'theme',
+        'value',
+      ])
+    },
+  )
 })

@@ -2,7 +2,8 @@ import { exists, makeCase, type Case, type Space } from '@/core/matrix'
 import type { Placement } from './placement'
 
 /** A row of the board: a page's heading, or cells. `undefined` is a combination that does not exist. */
-export type BoardRow = { kind: 'page'; label: string } | { kind: 'cells'; values: readonly string[]; cells: readonly (Case | undefined)[] }
+export type BoardRow =
+  { kind: 'page'; label: string } | { kind: 'cells'; values: readonly string[]; cells: readonly (Case | undefined)[] }
 
 export interface BoardLayout {
   /** Values of the axes across, one list a column. */
@@ -24,11 +25,17 @@ export function layOut(space: Space, placement: Placement, chosen?: ReadonlySet<
   const rows: BoardRow[] = []
   let count = 0
   for (const page of pages) {
-    if (placement.pages.length > 0) rows.push({ kind: 'page', label: placement.pages.map((name, at) => `${name} ${page[at]}`).join(' · ') })
+    if (placement.pages.length > 0)
+      rows.push({ kind: 'page', label: placement.pages.map((name, at) => `${name} ${page[at]}`).join(' · ') })
     for (const down of downs) {
       if (count + columns.length > MOST_CELLS) return { columns, rows, count }
       const cells = columns.map((across) => {
-        const values = { ...placement.held, ...pair(placement.pages, page), ...pair(placement.down, down), ...pair(placement.across, across) }
+        const values = {
+          ...placement.held,
+          ...pair(placement.pages, page),
+          ...pair(placement.down, down),
+          ...pair(placement.across, across),
+        }
         if (!exists(values, space)) return undefined
         const one = makeCase(values, space)
         return chosen && !chosen.has(one.key) ? undefined : one
@@ -41,9 +48,13 @@ export function layOut(space: Space, placement: Placement, chosen?: ReadonlySet<
   return { columns, rows, count }
 }
 
-const pair = (names: readonly string[], values: readonly string[]) => Object.fromEntries(names.map((name, at) => [name, values[at]!]))
+const pair = (names: readonly string[], values: readonly string[]) =>
+  Object.fromEntries(names.map((name, at) => [name, values[at]!]))
 
 /** All combinations, the last list turning fastest; one empty combination for no lists. */
 function product(lists: readonly (readonly string[])[]): string[][] {
-  return lists.reduce<string[][]>((combinations, values) => combinations.flatMap((combination) => values.map((value) => [...combination, value])), [[]])
+  return lists.reduce<string[][]>(
+    (combinations, values) => combinations.flatMap((combination) => values.map((value) => [...combination, value])),
+    [[]],
+  )
 }

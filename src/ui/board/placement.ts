@@ -22,7 +22,9 @@ export function defaultPlacement({ dimensions }: Space): Placement {
     pages: contexts.filter(canBeLaid).map(({ name }) => name),
     down: axes.slice(0, -1),
     across: axes.slice(-1),
-    held: Object.fromEntries(contexts.filter((context) => !canBeLaid(context)).map(({ name, default: value }) => [name, value])),
+    held: Object.fromEntries(
+      contexts.filter((context) => !canBeLaid(context)).map(({ name, default: value }) => [name, value]),
+    ),
   }
 }
 
@@ -31,7 +33,12 @@ const LANES: readonly Lane[] = ['pages', 'down', 'across']
 /** Moves an axis to the end of a lane. */
 export function moveTo(placement: Placement, name: string, lane: Lane): Placement {
   const { [name]: _, ...held } = placement.held
-  const lanes = Object.fromEntries(LANES.map((each) => [each, [...placement[each].filter((other) => other !== name), ...(each === lane ? [name] : [])]]))
+  const lanes = Object.fromEntries(
+    LANES.map((each) => [
+      each,
+      [...placement[each].filter((other) => other !== name), ...(each === lane ? [name] : [])],
+    ]),
+  )
   return { ...(lanes as Record<Lane, string[]>), held }
 }
 
@@ -44,7 +51,8 @@ export function holdAt(placement: Placement, name: string, value: string): Place
 /** A placement as it stands in the address. */
 export function printPlacement({ pages, down, across, held }: Placement): string {
   const query = new URLSearchParams()
-  for (const [lane, names] of Object.entries({ pages, down, across })) if (names.length > 0) query.set(lane, names.join('.'))
+  for (const [lane, names] of Object.entries({ pages, down, across }))
+    if (names.length > 0) query.set(lane, names.join('.'))
   const kept = Object.entries(held).map(([name, value]) => `${name}:${value}`)
   if (kept.length > 0) query.set('hold', kept.join('.'))
   return query.toString()
@@ -71,6 +79,7 @@ export function readPlacement(query: URLSearchParams, space: Space): Placement {
     named.add(name)
     placement = holdAt(placement, name, value)
   }
-  for (const { name, default: value } of space.dimensions) if (!named.has(name)) placement = holdAt(placement, name, value)
+  for (const { name, default: value } of space.dimensions)
+    if (!named.has(name)) placement = holdAt(placement, name, value)
   return placement
 }

@@ -10,4 +10,7 @@ export function stageCase(reachable: Reachable, { key, values }: Case): StageCas
 
 /** The context that surrounds a case, by its place among a model's contexts. */
 export const contextOf = (contexts: readonly StageContext[], values: Readonly<Record<string, string>>): number =>
-  Math.max(0, contexts.findIndex((context) => Object.entries(context.values).every(([name, value]) => values[name] === value)))
+  Math.max(
+    0,
+    contexts.findIndex((context) => Object.entries(context.values).every(([name, value]) => values[name] === value)),
+  )

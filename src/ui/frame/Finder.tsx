@@ -14,12 +14,23 @@ export interface Findable {
 const MOST_SHOWN = 40
 
 /** Finds components, cases and commands by words that stand in them, in any order. */
-export function Finder({ open, onOpenChange, items }: { open: boolean; onOpenChange: (open: boolean) => void; items: () => Findable[] }) {
+export function Finder({
+  open,
+  onOpenChange,
+  items,
+}: {
+  open: boolean
+  onOpenChange: (open: boolean) => void
+  items: () => Findable[]
+}) {
   return (
     <Dialog.Root open={open} onOpenChange={onOpenChange}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-black/25" />
-        <Dialog.Content className="floating fixed top-24 left-1/2 w-[min(560px,92vw)] -translate-x-1/2" aria-describedby={undefined}>
+        <Dialog.Content
+          className="floating fixed top-24 left-1/2 w-[min(560px,92vw)] -translate-x-1/2"
+          aria-describedby={undefined}
+        >
           <Dialog.Title className="sr-only">Find anything</Dialog.Title>
           {open && <FinderList items={items} onDone={() => onOpenChange(false)} />}
         </Dialog.Content>
@@ -35,7 +46,11 @@ function FinderList({ items, onDone }: { items: () => Findable[]; onDone: () => 
   const all = useMemo(items, [items])
   const found = useMemo(() => {
     const wanted = words.toLowerCase().split(/\s+/).filter(Boolean)
-    return all.filter(({ kind, label, detail = '' }) => wanted.every((word) => `${kind} ${label} ${detail}`.toLowerCase().includes(word))).slice(0, MOST_SHOWN)
+    return all
+      .filter(({ kind, label, detail = '' }) =>
+        wanted.every((word) => `${kind} ${label} ${detail}`.toLowerCase().includes(word)),
+      )
+      .slice(0, MOST_SHOWN)
   }, [all, words])
   useEffect(() => list.current?.children[at]?.scrollIntoView({ block: 'nearest' }), [at])
   const take = (item: Findable | undefined) => {

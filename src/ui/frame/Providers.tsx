@@ -7,7 +7,10 @@ import { useState, type ReactNode } from 'react'
 
 /** What every view stands in: data, light and dark, tooltips. */
 export function Providers({ children }: { children: ReactNode }) {
-  const [client] = useState(() => new QueryClient({ defaultOptions: { queries: { staleTime: 30_000, retry: 1, refetchOnWindowFocus: false } } }))
+  const [client] = useState(
+    () =>
+      new QueryClient({ defaultOptions: { queries: { staleTime: 30_000, retry: 1, refetchOnWindowFocus: false } } }),
+  )
   return (
     <ThemeProvider attribute="data-scheme" defaultTheme="system" enableSystem disableTransitionOnChange>
       <QueryClientProvider client={client}>

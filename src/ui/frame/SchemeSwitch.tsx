@@ -7,7 +7,12 @@ import { useTheme } from 'next-themes'
 export function SchemeSwitch() {
   const { resolvedTheme, setTheme } = useTheme()
   return (
-    <button type="button" className="control border-transparent bg-transparent" aria-label="Light or dark" onClick={() => setTheme(resolvedTheme === 'dark' ? 'light' : 'dark')}>
+    <button
+      type="button"
+      className="control border-transparent bg-transparent"
+      aria-label="Light or dark"
+      onClick={() => setTheme(resolvedTheme === 'dark' ? 'light' : 'dark')}
+    >
       <Contrast size={14} aria-hidden />
     </button>
   )

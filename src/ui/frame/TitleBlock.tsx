@@ -51,7 +51,12 @@ export function TitleBlock({ library, libraries, slug, keys = [], findables }: T
     v: () => going.phase === 'idle' && verify(slug ? [slug] : undefined),
   })
   const items = useCallback((): Findable[] => {
-    const places = library.components.map((each): Findable => ({ kind: 'component', label: each.name, detail: each.slug, go: () => router.push(`/${library.id}/${each.slug}/matrix`) }))
+    const places = library.components.map((each): Findable => ({
+      kind: 'component',
+      label: each.name,
+      detail: each.slug,
+      go: () => router.push(`/${library.id}/${each.slug}/matrix`),
+    }))
     const commands: Findable[] = [
       { kind: 'command', label: 'Verify all components', go: () => verify() },
       { kind: 'command', label: 'Go to the wall', go: () => router.push(`/${library.id}`) },
@@ -63,12 +68,23 @@ export function TitleBlock({ library, libraries, slug, keys = [], findables }: T
     <header className="border-b-2 border-ink bg-sheet">
       <div className="flex min-h-11 flex-wrap items-stretch">
         <Cell label="Library">
-          <Switcher label={library.name} items={libraries.map(({ id, name }) => ({ id, name, href: `/${id}` }))} current={library.id} />
+          <Switcher
+            label={library.name}
+            items={libraries.map(({ id, name }) => ({ id, name, href: `/${id}` }))}
+            current={library.id}
+          />
         </Cell>
         <Cell label="Component" className="min-w-36">
           <Switcher
             label={component?.name ?? 'All components'}
-            items={[{ id: '', name: 'All components', href: `/${library.id}` }, ...library.components.map((each) => ({ id: each.slug, name: each.name, href: `/${library.id}/${each.slug}/matrix` }))]}
+            items={[
+              { id: '', name: 'All components', href: `/${library.id}` },
+              ...library.components.map((each) => ({
+                id: each.slug,
+                name: each.name,
+                href: `/${library.id}/${each.slug}/matrix`,
+              })),
+            ]}
             current={slug ?? ''}
           />
         </Cell>
@@ -128,10 +144,24 @@ function Marks({ states }: { states: readonly ComponentState[] }) {
 function LastRead({ states }: { states: readonly ComponentState[] }) {
   const [latest] = states.toSorted((a, b) => b.startedAt.localeCompare(a.startedAt))
   if (!latest) return <span className="text-quiet">never</span>
-  return <time dateTime={latest.startedAt}>{new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' }).format(new Date(latest.startedAt))}</time>
+  return (
+    <time dateTime={latest.startedAt}>
+      {new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' }).format(
+        new Date(latest.startedAt),
+      )}
+    </time>
+  )
 }
 
-function Switcher({ label, items, current }: { label: string; items: { id: string; name: string; href: string }[]; current: string }) {
+function Switcher({
+  label,
+  items,
+  current,
+}: {
+  label: string
+  items: { id: string; name: string; href: string }[]
+  current: string
+}) {
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger className="inline-flex items-center gap-1 font-semibold">
@@ -139,7 +169,11 @@ function Switcher({ label, items, current }: { label: string; items: { id: strin
         <ChevronDown size={12} aria-hidden />
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content className="floating max-h-[60vh] min-w-44 overflow-auto py-1" align="start" sideOffset={6}>
+        <DropdownMenu.Content
+          className="floating max-h-[60vh] min-w-44 overflow-auto py-1"
+          align="start"
+          sideOffset={6}
+        >
           {items.map(({ id, name, href }) => (
             <DropdownMenu.Item key={id} asChild className="floating-item">
               <Link href={href}>

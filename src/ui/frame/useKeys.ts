@@ -4,7 +4,8 @@ import { useEffect, useRef } from 'react'
 
 export type KeyMap = Record<string, () => void>
 
-const isTyping = (target: EventTarget | null) => target instanceof HTMLElement && target.closest('input, textarea, select, [contenteditable]') !== null
+const isTyping = (target: EventTarget | null) =>
+  target instanceof HTMLElement && target.closest('input, textarea, select, [contenteditable]') !== null
 
 /** Single keys of a view. They rest while somebody types or a dialog is open. */
 export function useKeys(keys: KeyMap) {

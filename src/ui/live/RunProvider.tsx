@@ -7,7 +7,9 @@ import { request } from './request'
 import type { ComponentState, LibraryStates } from './states'
 
 /** What is going on: nothing, or a run with how far it has come. */
-export type Going = { phase: 'idle'; problem?: string } | { phase: 'running'; runId: string; progress: Extract<RunEvent, { type: 'progress' }> }
+export type Going =
+  | { phase: 'idle'; problem?: string }
+  | { phase: 'running'; runId: string; progress: Extract<RunEvent, { type: 'progress' }> }
 
 interface Runs {
   library: string
@@ -24,7 +26,10 @@ const RunContext = createContext<Runs | undefined>(undefined)
 export function RunProvider({ library, children }: { library: string; children: ReactNode }) {
   const queries = useQueryClient()
   const statesKey = useMemo(() => ['states', library], [library])
-  const { data, isLoading } = useQuery({ queryKey: statesKey, queryFn: () => request<LibraryStates>(`/api/libraries/${library}/states`) })
+  const { data, isLoading } = useQuery({
+    queryKey: statesKey,
+    queryFn: () => request<LibraryStates>(`/api/libraries/${library}/states`),
+  })
   const [going, setGoing] = useState<Going>({ phase: 'idle' })
   const source = useRef<EventSource>(undefined)
 
@@ -62,7 +67,11 @@ export function RunProvider({ library, children }: { library: string; children: 
   const verify = useCallback(
     async (components?: string[]) => {
       try {
-        const options = { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify({ components }) }
+        const options = {
+          method: 'POST',
+          headers: { 'content-type': 'application/json' },
+          body: JSON.stringify({ components }),
+        }
         const { run } = await request<{ run: string }>(`/api/libraries/${library}/runs`, options)
         follow(run)
       } catch (error) {
@@ -76,7 +85,14 @@ export function RunProvider({ library, children }: { library: string; children: 
   }, [going])
 
   const value = useMemo(
-    (): Runs => ({ library, states: data?.components ?? [], isLoading, going, verify: (components) => void verify(components), stop }),
+    (): Runs => ({
+      library,
+      states: data?.components ?? [],
+      isLoading,
+      going,
+      verify: (components) => void verify(components),
+      stop,
+    }),
     [library, data, isLoading, going, verify, stop],
   )
   return <RunContext value={value}>{children}</RunContext>

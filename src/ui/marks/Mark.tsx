@@ -23,7 +23,16 @@ export const markLabel = (kind: MarkKind, isOutdated = false, misses = 0) =>
 export function Mark({ kind, isOutdated = false, className = '', ...rest }: MarkProps) {
   const tone = kind === 'misses' ? 'text-miss' : 'text-ink'
   return (
-    <svg viewBox="0 0 12 12" width="12" height="12" aria-hidden data-mark={kind} data-outdated={isOutdated} className={`shrink-0 ${tone} ${className}`} {...rest}>
+    <svg
+      viewBox="0 0 12 12"
+      width="12"
+      height="12"
+      aria-hidden
+      data-mark={kind}
+      data-outdated={isOutdated}
+      className={`shrink-0 ${tone} ${className}`}
+      {...rest}
+    >
       <Shape kind={kind} isOutdated={isOutdated} />
     </svg>
   )
@@ -50,8 +59,25 @@ function Shape({ kind, isOutdated }: { kind: MarkKind; isOutdated: boolean }) {
         <path d="M1 11h10V1z" fill="currentColor" />
       )
     case 'unread':
-      return <path d="M2.5 2.5h7v7h-7zM2.5 2.5l7 7M9.5 2.5l-7 7" fill="none" stroke="currentColor" strokeDasharray={isOutdated ? '2 1.5' : undefined} />
+      return (
+        <path
+          d="M2.5 2.5h7v7h-7zM2.5 2.5l7 7M9.5 2.5l-7 7"
+          fill="none"
+          stroke="currentColor"
+          strokeDasharray={isOutdated ? '2 1.5' : undefined}
+        />
+      )
     case 'open':
-      return <rect x="2.5" y="2.5" width="7" height="7" fill="none" stroke="currentColor" strokeDasharray={isOutdated ? '2 1.5' : undefined} />
+      return (
+        <rect
+          x="2.5"
+          y="2.5"
+          width="7"
+          height="7"
+          fill="none"
+          stroke="currentColor"
+          strokeDasharray={isOutdated ? '2 1.5' : undefined}
+        />
+      )
   }
 }

@@ -32,7 +32,12 @@ export function AxisRail({ dimensions, placement, onPlace }: AxisRailProps) {
       {held.length > 0 && (
         <RailLane label="Held">
           {held.map(([name, value]) => (
-            <AxisMenu key={name} dimension={byName.get(name)!} label={`${name}: ${value}`} {...{ placement, onPlace }} />
+            <AxisMenu
+              key={name}
+              dimension={byName.get(name)!}
+              label={`${name}: ${value}`}
+              {...{ placement, onPlace }}
+            />
           ))}
         </RailLane>
       )}
@@ -64,10 +69,20 @@ function AxisMenu({ dimension, label, lane, placement, onPlace }: AxisMenuProps)
         {label}
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content className="floating min-w-40 py-1" align="start" sideOffset={4} onCloseAutoFocus={(event) => focusAxis(event, name)}>
+        <DropdownMenu.Content
+          className="floating min-w-40 py-1"
+          align="start"
+          sideOffset={4}
+          onCloseAutoFocus={(event) => focusAxis(event, name)}
+        >
           {canBeLaid(dimension) ? (
             LANES.map((each) => (
-              <DropdownMenu.Item key={each.lane} className="floating-item" disabled={each.lane === lane} onSelect={() => onPlace(moveTo(placement, name, each.lane))}>
+              <DropdownMenu.Item
+                key={each.lane}
+                className="floating-item"
+                disabled={each.lane === lane}
+                onSelect={() => onPlace(moveTo(placement, name, each.lane))}
+              >
                 {each.what}
                 {each.lane === lane && <span className="ml-auto text-quiet">here</span>}
               </DropdownMenu.Item>
@@ -78,7 +93,11 @@ function AxisMenu({ dimension, label, lane, placement, onPlace }: AxisMenuProps)
           <DropdownMenu.Separator className="my-1 border-t border-line" />
           <DropdownMenu.Label className="px-2.5 py-0.5 text-quiet">Hold at</DropdownMenu.Label>
           {values.map((value) => (
-            <DropdownMenu.Item key={value} className="floating-item" onSelect={() => onPlace(holdAt(placement, name, value))}>
+            <DropdownMenu.Item
+              key={value}
+              className="floating-item"
+              onSelect={() => onPlace(holdAt(placement, name, value))}
+            >
               {value}
               {value === shown && <span className="ml-auto text-quiet">here</span>}
             </DropdownMenu.Item>

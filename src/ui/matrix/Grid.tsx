@@ -48,10 +48,20 @@ export function Grid(props: GridProps) {
     <div ref={scroller} className="relative min-h-0 flex-1 overflow-auto bg-paper" data-testid="board">
       <div style={{ width: rowHeadWidth + geometry.width, height: headHeight + geometry.height }} className="relative">
         <ColumnHeads {...{ layout, geometry, axes, headHeight, rowHeadWidth }} />
-        <div className="absolute" style={{ left: rowHeadWidth, top: headHeight, width: geometry.width, height: geometry.height }}>
+        <div
+          className="absolute bg-line"
+          style={{ left: rowHeadWidth, top: headHeight, width: geometry.width, height: geometry.height }}
+        >
           {children}
         </div>
-        <div role="grid" aria-label="Cases" aria-rowcount={layout.rows.length} aria-colcount={layout.columns.length} className="absolute left-0" style={{ top: headHeight, width: '100%' }}>
+        <div
+          role="grid"
+          aria-label="Cases"
+          aria-rowcount={layout.rows.length}
+          aria-colcount={layout.columns.length}
+          className="absolute left-0"
+          style={{ top: headHeight, width: '100%' }}
+        >
           {rows.getVirtualItems().map(({ index }) => (
             <Row key={index} {...props} index={index} reveal={reveal} />
           ))}
@@ -61,10 +71,22 @@ export function Grid(props: GridProps) {
   )
 }
 
-function ColumnHeads({ layout, geometry, axes, headHeight, rowHeadWidth }: Pick<GridProps, 'layout' | 'geometry' | 'axes' | 'headHeight' | 'rowHeadWidth'>) {
+function ColumnHeads({
+  layout,
+  geometry,
+  axes,
+  headHeight,
+  rowHeadWidth,
+}: Pick<GridProps, 'layout' | 'geometry' | 'axes' | 'headHeight' | 'rowHeadWidth'>) {
   return (
-    <div className="sticky top-0 z-20 border-b border-line-strong bg-paper" style={{ height: headHeight, width: rowHeadWidth + geometry.width }}>
-      <div className="sticky left-0 z-10 float-left flex h-full flex-col justify-end overflow-hidden border-r border-line bg-paper px-2 pb-0.5 text-quiet" style={{ width: rowHeadWidth }}>
+    <div
+      className="sticky top-0 z-20 border-b border-line-strong bg-paper"
+      style={{ height: headHeight, width: rowHeadWidth + geometry.width }}
+    >
+      <div
+        className="sticky left-0 z-10 float-left flex h-full flex-col justify-end overflow-hidden border-r border-line bg-paper px-2 pb-0.5 text-quiet"
+        style={{ width: rowHeadWidth }}
+      >
         <span className="truncate">{axes.across.join(' · ')} →</span>
         <span className="truncate">{axes.down.join(' · ')} ↓</span>
       </div>
@@ -96,7 +118,12 @@ function Row(props: GridProps & { index: number; reveal(row: number): void }) {
   const top = geometry.rowTops[index]!
   if (row.kind === 'page') {
     return (
-      <div role="row" aria-rowindex={index + 1} className="absolute left-0 w-full" style={{ top, height: geometry.pageHeight }}>
+      <div
+        role="row"
+        aria-rowindex={index + 1}
+        className="absolute left-0 w-full bg-paper"
+        style={{ top, height: geometry.pageHeight }}
+      >
         <div role="gridcell" className="sticky left-0 inline-flex h-full items-end gap-2 px-2 pb-1 font-semibold">
           {row.label}
         </div>
@@ -104,16 +131,35 @@ function Row(props: GridProps & { index: number; reveal(row: number): void }) {
     )
   }
   return (
-    <div role="row" aria-rowindex={index + 1} className="absolute left-0 w-full" style={{ top, height: geometry.cellHeight }}>
+    <div
+      role="row"
+      aria-rowindex={index + 1}
+      className="absolute left-0 w-full"
+      style={{ top, height: geometry.cellHeight }}
+    >
       <div
         role="rowheader"
         className="sticky left-0 z-10 float-left flex h-full flex-col justify-center overflow-hidden border-r border-b border-line bg-paper px-2 leading-tight"
         style={{ width: rowHeadWidth }}
         title={row.values.join(' · ')}
       >
-        {geometry.cellHeight < 34 ? <span className="truncate">{row.values.join(' · ')}</span> : row.values.map((value, at) => <span key={at} className="truncate">{value}</span>)}
+        {geometry.cellHeight < 34 ? (
+          <span className="truncate">{row.values.join(' · ')}</span>
+        ) : (
+          row.values.map((value, at) => (
+            <span key={at} className="truncate">
+              {value}
+            </span>
+          ))
+        )}
       </div>
-      {row.cells.map((one, column) => (one ? <Cell key={one.key} {...props} one={one} column={column} /> : <Absent key={column} {...props} column={column} />))}
+      {row.cells.map((one, column) =>
+        one ? (
+          <Cell key={one.key} {...props} one={one} column={column} />
+        ) : (
+          <Absent key={column} {...props} column={column} />
+        ),
+      )}
     </div>
   )
 }
@@ -121,21 +167,53 @@ function Row(props: GridProps & { index: number; reveal(row: number): void }) {
 function Absent({ geometry, rowHeadWidth, column }: GridProps & { column: number }) {
   const left = rowHeadWidth + cellLeft(geometry, column)
   return (
-    <div role="gridcell" className="absolute flex items-center justify-center text-quiet" title="This combination does not exist" style={{ left, width: geometry.cellWidth, height: geometry.cellHeight }}>
+    <div
+      role="gridcell"
+      className="absolute flex items-center justify-center bg-paper text-quiet"
+      title="This combination does not exist"
+      style={{ left, width: geometry.cellWidth, height: geometry.cellHeight }}
+    >
       ×
     </div>
   )
 }
 
-const STEPS: Record<string, readonly [number, number]> = { ArrowRight: [0, 1], ArrowLeft: [0, -1], ArrowDown: [1, 0], ArrowUp: [-1, 0] }
+const STEPS: Record<string, readonly [number, number]> = {
+  ArrowRight: [0, 1],
+  ArrowLeft: [0, -1],
+  ArrowDown: [1, 0],
+  ArrowUp: [-1, 0],
+}
 
-function Cell({ model, layout, geometry, zoom, stateOf, isOutdated, shown, failures, selected, onSelect, isIsolated, rowHeadWidth, index, column, one, reveal }: GridProps & { index: number; column: number; one: Case; reveal(row: number): void }) {
+function Cell({
+  model,
+  layout,
+  geometry,
+  zoom,
+  stateOf,
+  isOutdated,
+  shown,
+  failures,
+  selected,
+  onSelect,
+  isIsolated,
+  rowHeadWidth,
+  index,
+  column,
+  one,
+  reveal,
+}: GridProps & { index: number; column: number; one: Case; reveal(row: number): void }) {
   const button = useRef<HTMLButtonElement>(null)
   const { mark, misses } = stateOf(one.key)
   const isSelected = selected === one.key
   const isFaded = !shown.has(mark)
   useEffect(() => {
-    if (isSelected && document.activeElement?.getAttribute('data-case') !== null && document.activeElement !== button.current) button.current?.focus({ preventScroll: true })
+    if (
+      isSelected &&
+      document.activeElement?.getAttribute('data-case') !== null &&
+      document.activeElement !== button.current
+    )
+      button.current?.focus({ preventScroll: true })
   }, [isSelected])
   const onKeyDown = (event: React.KeyboardEvent) => {
     const step = STEPS[event.key]
@@ -148,8 +226,26 @@ function Cell({ model, layout, geometry, zoom, stateOf, isOutdated, shown, failu
   }
   const failure = failures.get(one.key)
   return (
-    <div role="gridcell" aria-colindex={column + 1} className="absolute" style={{ left: rowHeadWidth + cellLeft(geometry, column), width: geometry.cellWidth, height: geometry.cellHeight }}>
-      {isIsolated && zoom > 0 && <LiveCase model={model} one={one} width={geometry.cellWidth / zoom} height={geometry.cellHeight / zoom} scale={zoom} isIsolated />}
+    <div
+      role="gridcell"
+      aria-colindex={column + 1}
+      className="absolute"
+      style={{
+        left: rowHeadWidth + cellLeft(geometry, column),
+        width: geometry.cellWidth,
+        height: geometry.cellHeight,
+      }}
+    >
+      {isIsolated && zoom > 0 && (
+        <LiveCase
+          model={model}
+          one={one}
+          width={geometry.cellWidth / zoom}
+          height={geometry.cellHeight / zoom}
+          scale={zoom}
+          isIsolated
+        />
+      )}
       <button
         ref={button}
         type="button"
@@ -163,9 +259,13 @@ function Cell({ model, layout, geometry, zoom, stateOf, isOutdated, shown, failu
         onClick={() => onSelect(one)}
         onKeyDown={onKeyDown}
       >
-        <span className={`flex items-center gap-0.5 ${zoom === 0 ? 'absolute inset-0 justify-center' : 'absolute top-0 left-0 border-r border-b border-line bg-sheet p-px pr-0.5'}`}>
+        <span
+          className={`flex items-center gap-0.5 ${zoom === 0 ? 'absolute inset-0 justify-center' : 'absolute top-0 left-0 border-r border-b border-line bg-sheet p-px pr-0.5'}`}
+        >
           <Mark kind={failure === undefined ? mark : 'unread'} isOutdated={isOutdated} width={10} height={10} />
-          {mark === 'misses' && zoom > 0 && <span className="num text-[0.6875rem] leading-none text-miss">{misses}</span>}
+          {mark === 'misses' && zoom > 0 && (
+            <span className="num text-[0.6875rem] leading-none text-miss">{misses}</span>
+          )}
         </span>
       </button>
     </div>
@@ -176,8 +276,17 @@ const isFirst = (layout: BoardLayout, row: number, column: number) =>
   row === layout.rows.findIndex((each) => each.kind === 'cells') && column === 0
 
 /** The next case in a direction, over pages' headings and combinations that do not exist. */
-export function neighbour({ rows, columns }: BoardLayout, row: number, column: number, [down, across]: readonly [number, number]): { row: number; one: Case } | undefined {
-  for (let at = row + down, over = column + across; at >= 0 && at < rows.length && over >= 0 && over < columns.length; at += down, over += across) {
+export function neighbour(
+  { rows, columns }: BoardLayout,
+  row: number,
+  column: number,
+  [down, across]: readonly [number, number],
+): { row: number; one: Case } | undefined {
+  for (
+    let at = row + down, over = column + across;
+    at >= 0 && at < rows.length && over >= 0 && over < columns.length;
+    at += down, over += across
+  ) {
     const next = rows[at]!
     const one = next.kind === 'cells' ? next.cells[over] : undefined
     if (one) return { row: at, one }

@@ -26,7 +26,20 @@ export interface LiveBoardProps {
 
 /** The frame in which the board's cases live. It is as large as the board; only what is near the reader's sight is mounted. */
 export function LiveBoard(props: LiveBoardProps) {
-  const { model, layout, geometry, zoom, ownContext, cell, scroller, headHeight, sample, onSize, onTrespass, onFailures } = props
+  const {
+    model,
+    layout,
+    geometry,
+    zoom,
+    ownContext,
+    cell,
+    scroller,
+    headHeight,
+    sample,
+    onSize,
+    onTrespass,
+    onFailures,
+  } = props
   const [isOpen, setOpen] = useState(false)
   const [problem, setProblem] = useState<string>()
   const [rendered, setRendered] = useState<{ mounted: number; milliseconds: number }>()
@@ -44,17 +57,32 @@ export function LiveBoard(props: LiveBoardProps) {
   const { frame, state, send, retry, attempt } = useBoardFrame(onMessage)
 
   // The document's own context comes first; cells in others bear theirs themselves.
-  const contexts = useMemo(() => [model.contexts[ownContext]!, ...model.contexts.filter((_, index) => index !== ownContext)], [model, ownContext])
+  const contexts = useMemo(
+    () => [model.contexts[ownContext]!, ...model.contexts.filter((_, index) => index !== ownContext)],
+    [model, ownContext],
+  )
   const opening = useRef<unknown>(undefined)
   useEffect(() => {
     if (state.phase !== 'ready' || opening.current === contexts) return
     opening.current = contexts
     setProblem(undefined)
-    send({ type: 'open', component: model.component, contexts, sample: sample.map((one) => stageCase(model.reachable, one)), width: model.viewport.width })
+    send({
+      type: 'open',
+      component: model.component,
+      contexts,
+      sample: sample.map((one) => stageCase(model.reachable, one)),
+      width: model.viewport.width,
+    })
   }, [state.phase, send, model, contexts, sample])
 
   const cells = useMemo(
-    () => (zoom === 0 ? [] : boardCells(layout, geometry, (one) => ({ one: stageCase(model.reachable, one), context: contextOf(contexts, one.values) }))),
+    () =>
+      zoom === 0
+        ? []
+        : boardCells(layout, geometry, (one) => ({
+            one: stageCase(model.reachable, one),
+            context: contextOf(contexts, one.values),
+          })),
     [layout, geometry, zoom, model, contexts],
   )
   useEffect(() => {
@@ -85,7 +113,9 @@ export function LiveBoard(props: LiveBoardProps) {
   if (state.phase === 'hung') {
     return (
       <div role="alert" className="p-4">
-        <p className="mb-2 text-miss">The component’s code does not come back. The board was closed so that Brelt keeps working.</p>
+        <p className="mb-2 text-miss">
+          The component’s code does not come back. The board was closed so that Brelt keeps working.
+        </p>
         <button type="button" className="control" onClick={retry}>
           Open the board again
         </button>

@@ -34,7 +34,10 @@ const KINDS: readonly MarkKind[] = ['holds', 'misses', 'unread', 'open']
 /** The board of live cases of one component, with what was read in each. */
 export function Matrix(props: MatrixProps) {
   const { library, slug } = props
-  const { data: model, error } = useQuery({ queryKey: ['board', library.id, slug], queryFn: () => request<BoardModel>(`/api/libraries/${library.id}/components/${slug}/board`) })
+  const { data: model, error } = useQuery({
+    queryKey: ['board', library.id, slug],
+    queryFn: () => request<BoardModel>(`/api/libraries/${library.id}/components/${slug}/board`),
+  })
   return (
     <RunProvider library={library.id}>
       <div className="flex h-dvh flex-col">
@@ -43,7 +46,15 @@ export function Matrix(props: MatrixProps) {
         ) : (
           <>
             <TitleBlock library={library} libraries={props.libraries} slug={slug} />
-            <main className="p-4">{error ? <p role="alert" className="whitespace-pre-wrap text-miss">{error.message}</p> : <p className="text-quiet">Loading …</p>}</main>
+            <main className="p-4">
+              {error ? (
+                <p role="alert" className="whitespace-pre-wrap text-miss">
+                  {error.message}
+                </p>
+              ) : (
+                <p className="text-quiet">Loading …</p>
+              )}
+            </main>
           </>
         )}
       </div>
@@ -71,13 +82,32 @@ function Board({ library, libraries, slug, query, model }: MatrixProps & { model
   const geometry = useMemo(() => geometryOf(layout, size, zoom), [layout, size.width, size.height, zoom]) // eslint-disable-line
   const marks = useMemo(() => new Map(state?.marks.map(([key, mark, misses]) => [key, { mark, misses }])), [state])
   const stateOf = useCallback((key: string) => marks.get(key) ?? { mark: 'open' as const, misses: 0 }, [marks])
-  const cases = useMemo(() => new Map(layout.rows.flatMap((row) => (row.kind === 'cells' ? row.cells : [])).flatMap((one) => (one ? [[one.key, one] as const] : []))), [layout])
+  const cases = useMemo(
+    () =>
+      new Map(
+        layout.rows
+          .flatMap((row) => (row.kind === 'cells' ? row.cells : []))
+          .flatMap((one) => (one ? [[one.key, one] as const] : [])),
+      ),
+    [layout],
+  )
   const selected = selectedKey === undefined ? undefined : cases.get(selectedKey)
-  const ownContext = Math.max(0, model.contexts.findIndex(({ values }) => Object.entries(values).every(([name, value]) => (placement.held[name] ?? values[name]) === value)))
+  const ownContext = Math.max(
+    0,
+    model.contexts.findIndex(({ values }) =>
+      Object.entries(values).every(([name, value]) => (placement.held[name] ?? values[name]) === value),
+    ),
+  )
   const headHeight = geometry.cellWidth < 40 ? 76 : Math.max(1, placement.across.length) * HEAD_LINE + 22
 
   const findables = useCallback(
-    (): Findable[] => [...cases.values()].map((one) => ({ kind: 'case', label: one.key, detail: stateOf(one.key).mark, go: () => select(one.key) })),
+    (): Findable[] =>
+      [...cases.values()].map((one) => ({
+        kind: 'case',
+        label: one.key,
+        detail: stateOf(one.key).mark,
+        go: () => select(one.key),
+      })),
     [cases, stateOf, select],
   )
   useKeys({
@@ -93,15 +123,32 @@ function Board({ library, libraries, slug, query, model }: MatrixProps & { model
       <div className="flex flex-wrap items-center gap-x-5 gap-y-1 border-b border-line bg-sheet px-3 py-1.5">
         <AxisRail dimensions={model.space.dimensions} placement={placement} onPlace={place} />
         <div className="ml-auto flex items-center gap-4">
-          <ToggleGroup.Root type="multiple" value={[...shown]} onValueChange={(values) => setShown(new Set(values as MarkKind[]))} aria-label="Marks shown" className="flex -space-x-px">
+          <ToggleGroup.Root
+            type="multiple"
+            value={[...shown]}
+            onValueChange={(values) => setShown(new Set(values as MarkKind[]))}
+            aria-label="Marks shown"
+            className="flex -space-x-px"
+          >
             {KINDS.map((kind) => (
-              <ToggleGroup.Item key={kind} value={kind} className="control group px-1.5 data-[state=on]:border-line-strong data-[state=on]:bg-sheet data-[state=on]:text-ink data-[state=off]:opacity-45" title={`Show cases marked ${MARK_NAMES[kind]}`}>
+              <ToggleGroup.Item
+                key={kind}
+                value={kind}
+                className="control group px-1.5 data-[state=on]:border-line-strong data-[state=on]:bg-sheet data-[state=on]:text-ink data-[state=off]:opacity-45"
+                title={`Show cases marked ${MARK_NAMES[kind]}`}
+              >
                 <Mark kind={kind} />
                 <span className="sr-only">{MARK_NAMES[kind]}</span>
               </ToggleGroup.Item>
             ))}
           </ToggleGroup.Root>
-          <ToggleGroup.Root type="single" value={String(zoom)} onValueChange={(value) => value && setZoom(Number(value))} aria-label="Zoom" className="flex -space-x-px">
+          <ToggleGroup.Root
+            type="single"
+            value={String(zoom)}
+            onValueChange={(value) => value && setZoom(Number(value))}
+            aria-label="Zoom"
+            className="flex -space-x-px"
+          >
             {ZOOMS.map(([value, label]) => (
               <ToggleGroup.Item key={value} value={String(value)} className="control">
                 {label}
@@ -111,8 +158,16 @@ function Board({ library, libraries, slug, query, model }: MatrixProps & { model
         </div>
       </div>
       <Notices state={state} />
-      {layout.count >= MOST_CELLS && <p className="border-b border-line bg-sheet px-3 py-1">The first {layout.count.toLocaleString('en')} cases are shown. Hold an axis to see the others.</p>}
-      {trespass !== undefined && <p className="border-b border-line bg-sheet px-3 py-1 text-quiet">Each case stands in a document of its own, since the component {trespass}.</p>}
+      {layout.count >= MOST_CELLS && (
+        <p className="border-b border-line bg-sheet px-3 py-1">
+          The first {layout.count.toLocaleString('en')} cases are shown. Hold an axis to see the others.
+        </p>
+      )}
+      {trespass !== undefined && (
+        <p className="border-b border-line bg-sheet px-3 py-1 text-quiet">
+          Each case stands in a document of its own, since the component {trespass}.
+        </p>
+      )}
       <main className="flex min-h-0 flex-1">
         <Grid
           {...{ model, layout, geometry, zoom, stateOf, shown, failures, scroller, headHeight, isIsolated }}
@@ -122,9 +177,27 @@ function Board({ library, libraries, slug, query, model }: MatrixProps & { model
           onSelect={(one) => select(one.key)}
           rowHeadWidth={placement.down.length > 0 ? 112 : 64}
         >
-          {!isIsolated && <LiveBoard key={ownContext} {...{ model, layout, geometry, zoom, cell, scroller, headHeight, sample, ownContext }} onSize={setCell} onTrespass={setTrespass} onFailures={setFailures} />}
+          {!isIsolated && (
+            <LiveBoard
+              key={ownContext}
+              {...{ model, layout, geometry, zoom, cell, scroller, headHeight, sample, ownContext }}
+              onSize={setCell}
+              onTrespass={setTrespass}
+              onFailures={setFailures}
+            />
+          )}
         </Grid>
-        {selected && <ReadingCard key={selected.key} one={selected} state={state} slug={slug} sheetFile={model.sheetFile} onClose={() => select(undefined)} />}
+        {selected && (
+          <ReadingCard
+            key={selected.key}
+            one={selected}
+            dimensions={model.space.dimensions}
+            state={state}
+            slug={slug}
+            sheetFile={model.sheetFile}
+            onClose={() => select(undefined)}
+          />
+        )}
       </main>
     </>
   )
@@ -145,7 +218,11 @@ function sampleOf({ space }: BoardModel): Case[] {
   return coverage.kind === 'cases' ? coverage.cases : []
 }
 
-function nextMiss(keys: readonly string[], from: string | undefined, isMiss: (key: string) => boolean): string | undefined {
+function nextMiss(
+  keys: readonly string[],
+  from: string | undefined,
+  isMiss: (key: string) => boolean,
+): string | undefined {
   const at = from === undefined ? -1 : keys.indexOf(from)
   return [...keys.slice(at + 1), ...keys.slice(0, at + 1)].find(isMiss)
 }
@@ -160,16 +237,19 @@ function useAddress(model: BoardModel, query: string) {
     const placement = readPlacement(given, model.space)
     return { placement, zoom, selectedKey: key && Object.keys(parseCaseKey(key)).length > 0 ? key : undefined }
   })
-  const change = useCallback((next: Partial<{ placement: Placement; zoom: number; selectedKey: string | undefined }>) => {
-    setState((now) => {
-      const then = { ...now, ...next }
-      const written = new URLSearchParams(printPlacement(then.placement))
-      if (then.zoom !== 1) written.set('zoom', String(then.zoom))
-      if (then.selectedKey !== undefined) written.set('case', then.selectedKey)
-      history.replaceState(history.state, '', `?${written}`)
-      return then
-    })
-  }, [])
+  const change = useCallback(
+    (next: Partial<{ placement: Placement; zoom: number; selectedKey: string | undefined }>) => {
+      setState((now) => {
+        const then = { ...now, ...next }
+        const written = new URLSearchParams(printPlacement(then.placement))
+        if (then.zoom !== 1) written.set('zoom', String(then.zoom))
+        if (then.selectedKey !== undefined) written.set('case', then.selectedKey)
+        history.replaceState(history.state, '', `?${written}`)
+        return then
+      })
+    },
+    [],
+  )
   return {
     ...state,
     place: useCallback((placement: Placement) => change({ placement }), [change]),

@@ -13,8 +13,19 @@ export function Notices({ state }: { state?: ComponentState }) {
   const errors = lints.filter(({ severity }) => severity === 'error').length
   return (
     <div className="border-b border-line bg-sheet px-3 py-1">
-      <button type="button" aria-expanded={isOpen} className="underline decoration-line-strong underline-offset-2" onClick={() => setOpen(!isOpen)}>
-        {[errors && `${errors} lint errors`, lints.length - errors && `${lints.length - errors} lint warnings`, notes.length && `${notes.length} notes`].filter(Boolean).join(', ')}
+      <button
+        type="button"
+        aria-expanded={isOpen}
+        className="underline decoration-line-strong underline-offset-2"
+        onClick={() => setOpen(!isOpen)}
+      >
+        {[
+          errors && `${errors} lint errors`,
+          lints.length - errors && `${lints.length - errors} lint warnings`,
+          notes.length && `${notes.length} notes`,
+        ]
+          .filter(Boolean)
+          .join(', ')}
       </button>
       {isOpen && (
         <ul className="max-h-48 overflow-auto py-1">

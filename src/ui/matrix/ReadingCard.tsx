@@ -5,13 +5,15 @@ import { X } from 'lucide-react'
 import { useState } from 'react'
 import { groupBy } from '@/core/group'
 import type { CheckResult } from '@/core/plan'
-import type { Case } from '@/core/matrix'
+import type { Case, Dimension } from '@/core/matrix'
 import { request, useRuns, type ComponentState } from '../live'
 import { Mark, markLabel } from '../marks'
+import { ValueText } from './ValueText'
 import { SourceLines } from './SourceLines'
 
 export interface ReadingCardProps {
   one: Case
+  dimensions: readonly Dimension[]
   state?: ComponentState
   slug: string
   sheetFile: string
@@ -19,7 +21,7 @@ export interface ReadingCardProps {
 }
 
 /** Everything that was read in one case, part by part, with what was expected and what says so. */
-export function ReadingCard({ one, state, slug, sheetFile, onClose }: ReadingCardProps) {
+export function ReadingCard({ one, dimensions, state, slug, sheetFile, onClose }: ReadingCardProps) {
   const { library, verify, going } = useRuns()
   const [isAll, setAll] = useState(false)
   const isRead = state?.marks.some(([key]) => key === one.key) ?? false
@@ -27,31 +29,47 @@ export function ReadingCard({ one, state, slug, sheetFile, onClose }: ReadingCar
     queryKey: ['case', state?.runId, slug, one.key],
     enabled: isRead,
     staleTime: Infinity,
-    queryFn: () => request<{ checks: CheckResult[]; failure?: string }>(`/api/runs/${state!.runId}/cases?slug=${slug}&key=${encodeURIComponent(one.key)}`),
+    queryFn: () =>
+      request<{ checks: CheckResult[]; failure?: string }>(
+        `/api/runs/${state!.runId}/cases?slug=${slug}&key=${encodeURIComponent(one.key)}`,
+      ),
   })
   const checks = data?.checks ?? []
   const wrong = checks.filter(({ verdict }) => verdict !== 'holds')
   const shown = isAll || wrong.length === 0 ? checks : wrong
   return (
-    <aside aria-label="Reading card" className="flex w-[420px] shrink-0 flex-col border-l border-line-strong bg-sheet" data-testid="card">
+    <aside
+      aria-label="Reading card"
+      className="flex w-[420px] shrink-0 flex-col border-l border-line-strong bg-sheet"
+      data-testid="card"
+    >
       <header className="border-b border-line px-3 py-2">
         <div className="flex items-start gap-2">
           <dl className="flex flex-wrap gap-x-3">
-            {Object.entries(one.values).map(([name, value]) => (
-              <div key={name} className="flex gap-1">
-                <dt className="text-quiet">{name}</dt>
-                <dd className="font-semibold">{value}</dd>
-              </div>
-            ))}
+            {dimensions
+              .map(({ name }) => [name, one.values[name]] as const)
+              .map(([name, value]) => (
+                <div key={name} className="flex gap-1">
+                  <dt className="text-quiet">{name}</dt>
+                  <dd className="font-semibold">{value}</dd>
+                </div>
+              ))}
           </dl>
-          <button type="button" className="control ml-auto border-transparent px-1" aria-label="Close the reading card" onClick={onClose}>
+          <button
+            type="button"
+            className="control ml-auto border-transparent px-1"
+            aria-label="Close the reading card"
+            onClick={onClose}
+          >
             <X size={14} aria-hidden />
           </button>
         </div>
         {checks.length > 0 && (
           <div className="mt-1 flex items-center gap-3">
             <span>
-              {wrong.length === 0 ? `All ${checks.length} readings hold` : `${wrong.length} of ${checks.length} readings do not hold`}
+              {wrong.length === 0
+                ? `All ${checks.length} readings hold`
+                : `${wrong.length} of ${checks.length} readings do not hold`}
               {state?.isOutdated && <span className="text-quiet">, out of date</span>}
             </span>
             {wrong.length > 0 && (
@@ -65,16 +83,28 @@ export function ReadingCard({ one, state, slug, sheetFile, onClose }: ReadingCar
       <div className="min-h-0 flex-1 overflow-auto">
         {!isRead && (
           <div className="p-3">
-            <p className="mb-2 text-quiet">Nothing has been read here yet. A run renders this case in a browser of its own and holds every reading against the spec.</p>
-            <button type="button" className="control" disabled={going.phase === 'running'} onClick={() => verify([slug])}>
+            <p className="mb-2 text-quiet">
+              Nothing has been read here yet. A run renders this case in a browser of its own and holds every reading
+              against the spec.
+            </p>
+            <button
+              type="button"
+              className="control"
+              disabled={going.phase === 'running'}
+              onClick={() => verify([slug])}
+            >
               Verify this component
             </button>
           </div>
         )}
         {isRead && isLoading && <p className="p-3 text-quiet">Loading …</p>}
         {error && <p className="p-3 text-miss">{error.message}</p>}
-        {data?.failure !== undefined && <p className="border-b border-line p-3 text-miss">This case could not be brought about: {data.failure}</p>}
-        {isRead && data && checks.length === 0 && <p className="p-3 text-quiet">No rule of the spec speaks of this case.</p>}
+        {data?.failure !== undefined && (
+          <p className="border-b border-line p-3 text-miss">This case could not be brought about: {data.failure}</p>
+        )}
+        {isRead && data && checks.length === 0 && (
+          <p className="p-3 text-quiet">No rule of the spec speaks of this case.</p>
+        )}
         {[...groupBy(shown, ({ part }) => part)].map(([part, own]) => (
           <section key={part} aria-label={part}>
             <h3 className="sticky top-0 border-b border-line bg-paper px-3 py-0.5 font-semibold">{part}</h3>
@@ -93,19 +123,34 @@ function CheckRow({ check, library, sheetFile }: { check: CheckResult; library: 
   const [isOpen, setOpen] = useState(verdict !== 'holds')
   return (
     <div className="border-b border-line" data-reading={reading} data-verdict={verdict}>
-      <button type="button" className="grid w-full grid-cols-[14px_minmax(0,1fr)_minmax(0,1.1fr)] items-baseline gap-2 px-3 py-1 text-left hover:bg-pick" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
-        <Mark kind={verdict} className="self-center" />
+      <button
+        type="button"
+        className="grid w-full grid-cols-[14px_minmax(0,1fr)_minmax(0,1.1fr)] items-baseline gap-2 px-3 py-1 text-left hover:bg-pick"
+        aria-expanded={isOpen}
+        onClick={() => setOpen(!isOpen)}
+      >
+        <Mark kind={verdict} className="mt-[3px] self-start" />
         <span className="truncate">
           {reading}
           <span className="sr-only">, {markLabel(verdict)}</span>
         </span>
-        <span className={`num break-words ${verdict === 'misses' ? 'text-miss' : ''}`}>{verdict === 'unread' ? 'not read' : measured || 'empty'}</span>
+        <span className={`num break-words ${verdict === 'misses' ? 'text-miss' : ''}`}>
+          {verdict === 'unread' ? 'not read' : <ValueText text={measured} />}
+        </span>
       </button>
       {isOpen && (
         <dl className="grid grid-cols-[64px_minmax(0,1fr)] gap-x-2 gap-y-0.5 px-3 pb-2 pl-[38px]">
           <Fact term="asked">{expectation}</Fact>
-          {expected && expected !== expectation && <Fact term="expected">{expected}</Fact>}
-          {verdict !== 'unread' && <Fact term="read">{measured || 'empty'}</Fact>}
+          {expected && expected !== expectation && (
+            <Fact term="expected">
+              <ValueText text={expected} />
+            </Fact>
+          )}
+          {verdict !== 'unread' && (
+            <Fact term="read">
+              <ValueText text={measured} />
+            </Fact>
+          )}
           {difference && <Fact term="difference">{difference}</Fact>}
           {reason && <Fact term="reason">{reason}</Fact>}
           {origin && (

@@ -14,7 +14,12 @@ export function SourceLines({ library, file, line }: { library: string; file: st
         {file.slice(file.lastIndexOf('/') + 1)}:{line}
       </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content className="floating max-w-[min(640px,90vw)] p-2" side="left" sideOffset={8} aria-label={`${file}, line ${line}`}>
+        <Popover.Content
+          className="floating max-w-[min(640px,90vw)] p-2"
+          side="left"
+          sideOffset={8}
+          aria-label={`${file}, line ${line}`}
+        >
           <Lines library={library} file={file} line={line} />
         </Popover.Content>
       </Popover.Portal>

@@ -17,7 +17,11 @@ const DOT = 22
 const GAP = 1
 
 /** Works out where everything stands. A zoom of 0 shows marks only. */
-export function geometryOf({ rows, columns }: BoardLayout, cell: { width: number; height: number }, zoom: number): Geometry {
+export function geometryOf(
+  { rows, columns }: BoardLayout,
+  cell: { width: number; height: number },
+  zoom: number,
+): Geometry {
   const cellWidth = zoom === 0 ? DOT : Math.max(DOT, Math.round(cell.width * zoom))
   const cellHeight = zoom === 0 ? DOT : Math.max(DOT, Math.round(cell.height * zoom))
   const rowTops: number[] = []
@@ -26,16 +30,31 @@ export function geometryOf({ rows, columns }: BoardLayout, cell: { width: number
     rowTops.push(top)
     top += row.kind === 'page' ? PAGE_HEIGHT : cellHeight + GAP
   }
-  return { cellWidth, cellHeight, pageHeight: PAGE_HEIGHT, rowTops, width: columns.length * (cellWidth + GAP), height: top }
+  return {
+    cellWidth,
+    cellHeight,
+    pageHeight: PAGE_HEIGHT,
+    rowTops,
+    width: columns.length * (cellWidth + GAP),
+    height: top,
+  }
 }
 
 export const cellLeft = ({ cellWidth }: Geometry, column: number) => column * (cellWidth + GAP)
 
 /** The cells of a layout as the stage takes them. */
-export function boardCells({ rows }: BoardLayout, geometry: Geometry, toCell: (one: NonNullable<Extract<BoardLayout['rows'][number], { kind: 'cells' }>['cells'][number]>) => Pick<BoardCell, 'one' | 'context'>): BoardCell[] {
+export function boardCells(
+  { rows }: BoardLayout,
+  geometry: Geometry,
+  toCell: (
+    one: NonNullable<Extract<BoardLayout['rows'][number], { kind: 'cells' }>['cells'][number]>,
+  ) => Pick<BoardCell, 'one' | 'context'>,
+): BoardCell[] {
   return rows.flatMap((row, index) =>
     row.kind === 'page'
       ? []
-      : row.cells.flatMap((one, column) => (one ? [{ ...toCell(one), x: cellLeft(geometry, column), y: geometry.rowTops[index]! }] : [])),
+      : row.cells.flatMap((one, column) =>
+          one ? [{ ...toCell(one), x: cellLeft(geometry, column), y: geometry.rowTops[index]! }] : [],
+        ),
   )
 }

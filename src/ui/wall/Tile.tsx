@@ -20,10 +20,16 @@ export interface TileProps {
 
 /** One component: its first case live, and its whole matrix in miniature. */
 export function Tile({ library, slug, name, state }: TileProps) {
-  const { data: model, error } = useQuery({ queryKey: ['board', library, slug], queryFn: () => request<BoardModel>(`/api/libraries/${library}/components/${slug}/board`) })
+  const { data: model, error } = useQuery({
+    queryKey: ['board', library, slug],
+    queryFn: () => request<BoardModel>(`/api/libraries/${library}/components/${slug}/board`),
+  })
   return (
     <li className="border border-line bg-sheet" data-tile={slug}>
-      <Link href={`/${library}/${slug}/matrix`} className="flex items-baseline gap-3 border-b border-line px-3 py-1.5 hover:bg-pick">
+      <Link
+        href={`/${library}/${slug}/matrix`}
+        className="flex items-baseline gap-3 border-b border-line px-3 py-1.5 hover:bg-pick"
+      >
         <span className="font-semibold">{name}</span>
         <span className="num text-quiet">{model ? `${model.cases} cases` : ''}</span>
         <span className="ml-auto flex gap-3">
@@ -31,7 +37,13 @@ export function Tile({ library, slug, name, state }: TileProps) {
         </span>
       </Link>
       <div className="overflow-hidden border-b border-line" style={{ height: LIVE_HEIGHT_PX }}>
-        {error ? <p className="p-3 whitespace-pre-wrap text-miss">{error.message}</p> : model ? <FirstCase model={model} /> : <p className="p-3 text-quiet">Loading …</p>}
+        {error ? (
+          <p className="p-3 whitespace-pre-wrap text-miss">{error.message}</p>
+        ) : model ? (
+          <FirstCase model={model} />
+        ) : (
+          <p className="p-3 text-quiet">Loading …</p>
+        )}
       </div>
       <div className="min-h-16 p-3">{model && <Matrix model={model} state={state} name={name} />}</div>
     </li>
@@ -43,9 +55,11 @@ function Counts({ state }: { state: ComponentState }) {
   return (
     <>
       <MarkCount kind="holds" count={count('holds')} isOutdated={state.isOutdated} />
-      {(['misses', 'unread', 'open'] as const).filter((kind) => count(kind) > 0).map((kind) => (
-        <MarkCount key={kind} kind={kind} count={count(kind)} isOutdated={state.isOutdated} />
-      ))}
+      {(['misses', 'unread', 'open'] as const)
+        .filter((kind) => count(kind) > 0)
+        .map((kind) => (
+          <MarkCount key={kind} kind={kind} count={count(kind)} isOutdated={state.isOutdated} />
+        ))}
     </>
   )
 }
@@ -56,20 +70,33 @@ function FirstCase({ model }: { model: BoardModel }) {
   useLayoutEffect(() => setWidth(box.current?.clientWidth ?? 0), [])
   const first = useMemo(() => {
     const [values] = combinations(model.space)
-    return makeCase({ ...values, ...Object.fromEntries(model.space.dimensions.map(({ name, default: usual }) => [name, usual])) }, model.space)
+    return makeCase(
+      { ...values, ...Object.fromEntries(model.space.dimensions.map(({ name, default: usual }) => [name, usual])) },
+      model.space,
+    )
   }, [model])
-  return <div ref={box}>{width > 0 && <LiveCase model={model} one={first} width={width} height={LIVE_HEIGHT_PX} />}</div>
+  return (
+    <div ref={box}>{width > 0 && <LiveCase model={model} one={first} width={width} height={LIVE_HEIGHT_PX} />}</div>
+  )
 }
 
 function Matrix({ model, state, name }: { model: BoardModel; state?: ComponentState; name: string }) {
-  const { marks, columns } = useMemo(() => {
+  const pages = useMemo(() => {
     const known = new Map(state?.marks.map(([key, mark]) => [key, mark]))
-    const { rows, columns: across } = layOut(model.space, defaultPlacement(model.space), model.chosen && new Set(model.chosen))
-    const cells = rows.flatMap((row) => (row.kind === 'cells' ? row.cells : [])).filter((cell) => cell !== undefined)
-    // As wide as one row a page, and wider where that would be a tower.
-    const width = Math.max(across.length, Math.ceil(Math.sqrt(cells.length * 4)))
-    return { marks: cells.map(({ key }): MarkKind => known.get(key) ?? 'open'), columns: Math.ceil(width / across.length) * across.length }
+    const { rows } = layOut(model.space, defaultPlacement(model.space), model.chosen && new Set(model.chosen))
+    const made: (MarkKind | undefined)[][][] = [[]]
+    for (const row of rows) {
+      if (row.kind === 'page') made.push([])
+      else made.at(-1)!.push(row.cells.map((cell) => cell && (known.get(cell.key) ?? 'open')))
+    }
+    return made.filter((page) => page.length > 0)
   }, [model, state])
-  const misses = marks.filter((mark) => mark === 'misses').length
-  return <Miniature marks={marks} columns={columns} isOutdated={state?.isOutdated ?? false} label={`${name}: ${marks.length} cases, ${misses} of them miss`} />
+  const misses = pages.flat(2).filter((mark) => mark === 'misses').length
+  return (
+    <Miniature
+      pages={pages}
+      isOutdated={state?.isOutdated ?? false}
+      label={`${name}: ${model.cases} cases, ${misses} of them miss`}
+    />
+  )
 }

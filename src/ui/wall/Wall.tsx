@@ -32,28 +32,51 @@ function Tiles({ library }: { library: LibraryFacts }) {
   const { states } = useRuns()
   const [order, setOrder] = useState<WallOrder>('misses')
   const [words, setWords] = useState('')
-  const shown = orderComponents(library.components, states, order).filter(({ name, slug }) => `${name} ${slug}`.toLowerCase().includes(words.toLowerCase()))
+  const shown = orderComponents(library.components, states, order).filter(({ name, slug }) =>
+    `${name} ${slug}`.toLowerCase().includes(words.toLowerCase()),
+  )
   return (
     <main className="p-4">
       <h1 className="sr-only">{library.name}</h1>
       <div className="mb-3 flex flex-wrap items-center gap-2">
-        <ToggleGroup.Root type="single" value={order} onValueChange={(value) => value && setOrder(value as WallOrder)} aria-label="Order" className="flex -space-x-px">
+        <ToggleGroup.Root
+          type="single"
+          value={order}
+          onValueChange={(value) => value && setOrder(value as WallOrder)}
+          aria-label="Order"
+          className="flex -space-x-px"
+        >
           {ORDERS.map(([value, label]) => (
             <ToggleGroup.Item key={value} value={value} className="control">
               {label}
             </ToggleGroup.Item>
           ))}
         </ToggleGroup.Root>
-        <input type="search" aria-label="Filter by name" placeholder="Filter by name" className="control w-48" value={words} onChange={(event) => setWords(event.target.value)} />
+        <input
+          type="search"
+          aria-label="Filter by name"
+          placeholder="Filter by name"
+          className="control w-48"
+          value={words}
+          onChange={(event) => setWords(event.target.value)}
+        />
       </div>
       <ul className="grid grid-cols-[repeat(auto-fill,minmax(340px,1fr))] gap-4">
         {shown.map(({ slug, name }) => (
-          <Tile key={slug} library={library.id} slug={slug} name={name} state={states.find((state) => state.slug === slug)} />
+          <Tile
+            key={slug}
+            library={library.id}
+            slug={slug}
+            name={name}
+            state={states.find((state) => state.slug === slug)}
+          />
         ))}
       </ul>
       {shown.length === 0 && (
         <p className="text-quiet">
-          {library.components.length === 0 ? 'This library has no components yet. Put sheets under components/ and import it again: brelt import FOLDER.' : `No component has “${words}” in its name.`}
+          {library.components.length === 0
+            ? 'This library has no components yet. Put sheets under components/ and import it again: brelt import FOLDER.'
+            : `No component has “${words}” in its name.`}
         </p>
       )}
     </main>

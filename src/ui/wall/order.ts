@@ -3,7 +3,11 @@ import { countMarks, type ComponentState } from '../live'
 export type WallOrder = 'name' | 'misses' | 'read'
 
 /** Orders components: by name, worst first, or longest unread first. */
-export function orderComponents<T extends { slug: string; name: string }>(components: readonly T[], states: readonly ComponentState[], order: WallOrder): T[] {
+export function orderComponents<T extends { slug: string; name: string }>(
+  components: readonly T[],
+  states: readonly ComponentState[],
+  order: WallOrder,
+): T[] {
   const stateOf = (slug: string) => states.find((state) => state.slug === slug)
   const misses = ({ slug }: T) => countMarks([stateOf(slug)].filter((state) => state !== undefined)).misses
   const read = ({ slug }: T) => stateOf(slug)?.startedAt ?? ''

@@ -14,6 +14,8 @@ export default async function MatrixPage({ params, searchParams }: PageProps) {
   const facts = await libraryFacts(library)
   if (!facts || ('library' in facts && !facts.library.components.some(({ slug }) => slug === component))) notFound()
   if ('problem' in facts) return <pre className="p-6 text-miss">{facts.problem}</pre>
-  const given = Object.entries(await searchParams).flatMap(([name, value]): [string, string][] => (typeof value === 'string' ? [[name, value]] : []))
+  const given = Object.entries(await searchParams).flatMap(([name, value]): [string, string][] =>
+    typeof value === 'string' ? [[name, value]] : [],
+  )
   return <Matrix key={component} {...facts} slug={component} query={new URLSearchParams(given).toString()} />
 }

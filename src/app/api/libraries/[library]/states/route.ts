@@ -22,7 +22,11 @@ export async function GET(_: Request, { params }: { params: Promise<{ library: s
       lints,
       notes,
       findings,
-      marks: (await caseMarks(db, runId, slug)).map(({ key, mark, misses }): [string, typeof mark, number] => [key, mark, misses]),
+      marks: (await caseMarks(db, runId, slug)).map(({ key, mark, misses }): [string, typeof mark, number] => [
+        key,
+        mark,
+        misses,
+      ]),
     })),
   )
   return Response.json({ going: goingRun(library) ?? null, components } satisfies LibraryStates)

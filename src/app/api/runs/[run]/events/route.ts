@@ -27,5 +27,7 @@ export async function GET(request: Request, { params }: { params: Promise<{ run:
     cancel: () => stopListening?.(),
   })
   if (!isKnown) return notFound(`run "${run}" going on`)
-  return new Response(stream, { headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store, no-transform' } })
+  return new Response(stream, {
+    headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store, no-transform' },
+  })
 }
