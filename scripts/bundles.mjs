@@ -27,5 +27,13 @@ export const bundleAll = () =>
   Promise.all([
     build({ ...browser, entryPoints: ['src/stage/runnerEntry.ts'], outfile: 'dist/stage-runner.js' }),
     build({ ...browser, entryPoints: ['src/stage/boardEntry.ts'], outfile: 'dist/stage-board.js' }),
-    bundleForNode('src/cli/index.ts', 'dist/cli.mjs'),
+    // In pieces, so that a command loads only what it needs.
+    build({
+      ...node,
+      sourcemap: false,
+      entryPoints: { cli: 'src/cli/index.ts' },
+      outdir: 'dist',
+      outExtension: { '.js': '.mjs' },
+      splitting: true,
+    }),
   ])

@@ -2,7 +2,6 @@ import { Command, InvalidArgumentError, Option } from 'commander'
 import { BadInput, describeProblem } from '@/core/problem'
 import { NoBrowser } from '@/runner'
 import { check } from './check'
-import { importLibrary, setUp } from './import'
 import { read } from './read'
 import { verify, type VerifyArguments } from './verify'
 
@@ -61,9 +60,9 @@ program
   .command('import')
   .description('take a folder into Brelt’s own store, where the interface shows it')
   .argument('<folder>', "the library's folder")
-  .action((folder: string) => finish(importLibrary(folder)))
+  .action((folder: string) => finish(import('./import').then(({ importLibrary }) => importLibrary(folder))))
 
-program.command('set-up', { hidden: true }).action(() => finish(setUp()))
+program.command('set-up', { hidden: true }).action(() => finish(import('./import').then(({ setUp }) => setUp())))
 
 async function finish(work: Promise<number>) {
   try {

@@ -23,9 +23,11 @@ export class StageHang extends Error {
   }
 }
 
-/** Longest that one case may take to mount, and one call that mounts nothing, in ms. */
-const MOUNT_LIMIT_MS = 2000
+/** Longest that one case may take to mount, and one call that mounts nothing, where a component brings code of its own, in ms. */
+const MOUNT_LIMIT_MS = 1500
 const CALL_LIMIT_MS = 5000
+/** Without code of its own nothing can hang; a machine may still be slow, or a page be lost. */
+const PATIENT_LIMIT_MS = 60_000
 const WATCH_EVERY_MS = 100
 
 /** Nodes of the mounted cases by reference number. */
@@ -38,6 +40,7 @@ export class StagePage {
   #lastBeat = Date.now()
   #beating: number | undefined
   #isMounting = false
+  #hasCode = false
   #crashed = false
   #globalId?: string
   #sheetUrls = new Map<string, string>()
@@ -110,7 +113,6 @@ export class StagePage {
     if (errorText) throw new Error(`the stage did not load: ${errorText}`)
     const { result } = await session.send('Runtime.evaluate', { expression: 'globalThis' })
     this.#globalId = result.objectId
-    await session.send('DOM.getDocument', { depth: 0 })
   }
 
   /** Runs a function of the stage with data, and gives back its data. @throws StageHang */
@@ -140,7 +142,7 @@ export class StagePage {
     let timer: NodeJS.Timeout | undefined
     const hang = new Promise<never>((_, reject) => {
       timer = setInterval(() => {
-        const limit = this.#isMounting ? MOUNT_LIMIT_MS : CALL_LIMIT_MS
+        const limit = !this.#hasCode ? PATIENT_LIMIT_MS : this.#isMounting ? MOUNT_LIMIT_MS : CALL_LIMIT_MS
         if (this.#crashed) reject(new StageHang('its page crashed', this.#beating))
         else if (Date.now() - this.#lastBeat > limit)
           reject(new StageHang(`its code did not return within ${limit / 1000} s`, this.#beating))
@@ -160,6 +162,7 @@ export class StagePage {
     first: StageCase | undefined,
     viewport: Viewport,
   ) {
+    this.#hasCode = component.script !== undefined
     return this.call('open', component, context, first, viewport)
   }
 
@@ -176,9 +179,10 @@ export class StagePage {
     cases: readonly StageCase[],
     referred: readonly string[],
   ): Promise<{ failures: Record<number, string>; isSettled: boolean }> {
+    // Makes the browser forget the nodes it has told of: it would report each one that is mounted from here on.
+    await this.session.send('DOM.getDocument', { depth: 0 })
     const mounted = await this.call('mount', cases, referred)
     if (mounted.forced.length > 0 || referred.length > 0) await this.learnNodes()
-    await this.call('unmark')
     this.#pseudoNodes.clear()
     await this.watched(
       Promise.all(

@@ -1,3 +1,4 @@
+import { availableParallelism } from 'node:os'
 import type { Browser } from 'puppeteer-core'
 import { ContextJudge, unreadCheck, type CaseResult, type CheckResult, type Plan, type PlannedCase } from '@/core/plan'
 import { groupBy } from '@/core/group'
@@ -30,7 +31,11 @@ export interface RunListener {
 
 // As many as stand in one document before laying it out costs more than opening another.
 const CASES_PER_CHUNK = 500
+// Fewer where a component brings code: what is done in one go is then done in well under the time after which it is taken to hang.
+const SCRIPTED_CASES_PER_CHUNK = 100
 const DOCUMENTS_PER_CHUNK = 24
+/** Pages that share a component's chunks: a browser lays out one page on one core. */
+const MOST_LANES = Math.max(1, Math.min(4, availableParallelism()))
 /** A component whose code hangs is opened anew this often; then the rest of its cases stays unread. */
 const MOST_HANGS = 2
 
@@ -44,9 +49,25 @@ export async function runComponent(browser: Browser, setup: RunSetup, listener: 
   }
 }
 
+/** Cases of one context that are mounted together. */
+interface Chunk {
+  cases: readonly PlannedCase[]
+  context: StageContext
+  judge: ContextJudge
+}
+
+/** One of the pages that work at a component side by side. */
+interface Lane {
+  name: string
+  page?: StagePage
+}
+
 class ComponentRun {
-  #page?: StagePage
+  #lanes: Lane[] = []
+  #chunks: Chunk[] = []
   #isolated: boolean
+  /** The first page has been opened: what it found out holds for all others. */
+  #isScouted = false
   #hangs = 0
   #store: ReadingStore = new Map()
   #waiting: Waiting[] = []
@@ -64,24 +85,24 @@ class ComponentRun {
   }
 
   async all() {
-    const { plan, contexts, tokens, tolerance } = this.setup
-    const groups = groupBy(plan.cases, ({ values }) => contexts.map((name) => values[name]).join('|'))
-    for (const cases of groups.values()) {
-      const { values } = cases[0]!
-      const inContext = Object.fromEntries(contexts.map((name) => [name, values[name]!]))
-      const context: StageContext = {
-        values: { theme: 'default', ...inContext },
-        properties: tokens.customProperties(inContext),
-      }
-      const judge = new ContextJudge(plan, tokens, tolerance)
-      await this.runGroup(
-        cases.filter((one) => this.canReach(one)),
-        context,
-        judge,
-      )
-      if (this.listener.signal?.aborted) return
-    }
-    this.judgeWaiting()
+    const { plan, contexts, component } = this.setup
+    const groups = groupBy(
+      plan.cases.filter((one) => this.canReach(one)),
+      ({ values }) => contexts.map((name) => values[name]).join('|'),
+    )
+    const lists = [...groups.values()]
+    // The first page finds out whether the component needs documents of its own: only then is the work divided.
+    const [first] = lists
+    if (!first) return
+    const scout: Lane = { name: component.slug }
+    this.#lanes = [scout]
+    await this.scout(scout, first[0]!)
+    this.#isScouted = true
+    this.#chunks = lists.flatMap((cases) => this.divide(cases))
+    const count = Math.min(MOST_LANES, this.#chunks.length)
+    for (let at = 1; at < count; at++) this.#lanes.push({ name: `${component.slug}-${at}` })
+    await Promise.all(this.#lanes.map((lane) => this.work(lane)))
+    if (!this.listener.signal?.aborted) this.judgeWaiting()
   }
 
   /** Cases that are reached by steps wait for the scenario engine. */
@@ -92,71 +113,93 @@ class ComponentRun {
     return axis === undefined
   }
 
-  private async runGroup(cases: readonly PlannedCase[], context: StageContext, judge: ContextJudge) {
-    let rest = cases
-    while (rest.length > 0 && !this.listener.signal?.aborted) {
-      if (this.#lost !== undefined) {
-        for (const one of rest) if (one.judged) this.giveUp(one, this.#lost)
-        return
-      }
-      let chunk: readonly PlannedCase[] = []
-      try {
-        const page = await this.openPage(context, rest[0]!)
-        chunk = rest.slice(0, this.#isolated ? DOCUMENTS_PER_CHUNK : CASES_PER_CHUNK)
-        const { results, waiting, isSettled } = await runChunk(this.setup, page, judge, chunk, this.#store)
-        if (!isSettled) this.incident('its animations never come to rest: each end starts new ones')
-        for (const result of results) this.listener.onCase(result)
-        this.#waiting.push(...waiting)
-        for (const message of await page.incidents()) this.incident(message)
-        await page.clear()
-        rest = rest.slice(chunk.length)
-      } catch (error) {
-        rest = await this.recover(error, rest, chunk)
+  private divide(cases: readonly PlannedCase[]): Chunk[] {
+    const { plan, tokens, tolerance, component } = this.setup
+    const context = this.contextOf(cases[0]!)
+    const size = this.#isolated ? DOCUMENTS_PER_CHUNK : component.script ? SCRIPTED_CASES_PER_CHUNK : CASES_PER_CHUNK
+    // Judges are not shared between chunks: lanes work at the same time.
+    return Array.from({ length: Math.ceil(cases.length / size) }, (_, at) => ({
+      cases: cases.slice(at * size, (at + 1) * size),
+      context,
+      judge: new ContextJudge(plan, tokens, tolerance),
+    }))
+  }
+
+  private contextOf({ values }: PlannedCase): StageContext {
+    const inContext = Object.fromEntries(this.setup.contexts.map((name) => [name, values[name]!]))
+    return { values: { theme: 'default', ...inContext }, properties: this.setup.tokens.customProperties(inContext) }
+  }
+
+  /** Opens the first page. What goes wrong here goes wrong again with the first chunk, and is dealt with there. */
+  private async scout(lane: Lane, first: PlannedCase) {
+    try {
+      await this.openPage(lane, this.contextOf(first), first)
+    } catch {
+      await closePage(lane)
+    }
+  }
+
+  private async work(lane: Lane) {
+    for (let chunk = this.#chunks.shift(); chunk && !this.listener.signal?.aborted; chunk = this.#chunks.shift()) {
+      let { cases } = chunk
+      while (cases.length > 0 && !this.listener.signal?.aborted) {
+        if (this.#lost !== undefined) {
+          for (const one of cases) if (one.judged) this.giveUp(one, this.#lost)
+          break
+        }
+        try {
+          const page = await this.openPage(lane, chunk.context, cases[0]!)
+          const { results, waiting, isSettled } = await runChunk(this.setup, page, chunk.judge, cases, this.#store)
+          if (!isSettled) this.incident('its animations never come to rest: each end starts new ones')
+          for (const result of results) this.listener.onCase(result)
+          this.#waiting.push(...waiting)
+          for (const message of await page.incidents()) this.incident(message)
+          await page.clear()
+          break
+        } catch (error) {
+          cases = await this.recover(lane, error, cases)
+        }
       }
     }
   }
 
-  /** The page, opened and set to a context; opened anew where the component turns out to need documents of its own. */
-  private async openPage(context: StageContext, first: PlannedCase): Promise<StagePage> {
+  /** A lane's page, opened and set to a context; opened anew where the component turns out to need documents of its own. */
+  private async openPage(lane: Lane, context: StageContext, first: PlannedCase): Promise<StagePage> {
     const { component, viewport, plan } = this.setup
-    if (!this.#page) {
-      this.#page = await StagePage.open(this.browser, component.slug, viewport)
-      const tries = plan.sheet.data.stage.isolate === 'auto' && !this.#isolated
-      const { trespass } = await this.#page.openComponent(
+    if (!lane.page) {
+      lane.page = await StagePage.open(this.browser, lane.name, viewport)
+      const isScout = !this.#isScouted && plan.sheet.data.stage.isolate === 'auto' && !this.#isolated
+      const { trespass } = await lane.page.openComponent(
         { ...component, isolated: this.#isolated },
         context,
-        tries ? toStageCase(first) : undefined,
+        isScout ? toStageCase(first) : undefined,
         viewport,
       )
       if (trespass !== undefined) {
         this.#isolated = true
-        await this.close()
-        return this.openPage(context, first)
+        await closePage(lane)
+        return this.openPage(lane, context, first)
       }
     }
-    await this.#page.setContext(context)
-    return this.#page
+    await lane.page.setContext(context)
+    return lane.page
   }
 
   /** Decides what to do after a chunk has failed: leave out the case that hangs, or give the component up. */
-  private async recover(
-    error: unknown,
-    rest: readonly PlannedCase[],
-    chunk: readonly PlannedCase[],
-  ): Promise<readonly PlannedCase[]> {
-    await this.close()
+  private async recover(lane: Lane, error: unknown, cases: readonly PlannedCase[]): Promise<readonly PlannedCase[]> {
+    await closePage(lane)
     if (this.listener.signal?.aborted) return []
     if (!(error instanceof StageHang)) {
       this.#lost = `the component could not be staged: ${(error as Error).message}`
-      return rest
+      return cases
     }
-    const culprit = error.caseIndex === undefined || error.caseIndex < 0 ? undefined : chunk[error.caseIndex]
+    const culprit = error.caseIndex === undefined || error.caseIndex < 0 ? undefined : cases[error.caseIndex]
     if (++this.#hangs >= MOST_HANGS || !culprit) {
       this.#lost = error.reason
-      return rest
+      return cases
     }
     if (culprit.judged) this.giveUp(culprit, error.reason)
-    return rest.filter((one) => one !== culprit)
+    return cases.filter((one) => one !== culprit)
   }
 
   private giveUp(one: PlannedCase, reason: string) {
@@ -190,8 +233,12 @@ class ComponentRun {
   }
 
   async close() {
-    const page = this.#page
-    this.#page = undefined
-    await page?.close()
+    await Promise.all(this.#lanes.map(closePage))
   }
+}
+
+async function closePage(lane: Lane) {
+  const { page } = lane
+  lane.page = undefined
+  await page?.close()
 }

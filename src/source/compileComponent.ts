@@ -34,7 +34,7 @@ export async function compileComponent(
   const problems: Problem[] = [...templateProblems(tree, templateFile)]
   const sheets: CompiledStyles[] = []
   for (const path of [...data.styles.map((each) => resolvePath('library.yaml', each)!), ...source.styles.map(own)]) {
-    const read = compileStyles(tree, path)
+    const read = await compileStyles(tree, path)
     sheets.push(...read.styles.filter(({ sheet: { url } }) => !sheets.some((known) => known.sheet.url === url)))
     problems.push(...read.problems)
   }

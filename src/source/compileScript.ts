@@ -1,9 +1,10 @@
-import { build, type BuildFailure, type Plugin } from 'esbuild'
+import type { BuildFailure, Plugin } from 'esbuild'
 import { resolvePath, textOf, type FileTree } from '@/core/sheet'
 import type { Problem } from '@/core/problem'
 
 /** Bundles a component's script with the library files that it imports, into one ES module. */
 export async function compileScript(tree: FileTree, path: string): Promise<{ text?: string; problems: Problem[] }> {
+  const { build } = await import('esbuild')
   try {
     const { outputFiles } = await build({
       entryPoints: [path],

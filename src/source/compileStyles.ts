@@ -1,6 +1,6 @@
 import { originalPositionFor, TraceMap } from '@jridgewell/trace-mapping'
 import { parse, walk } from 'css-tree'
-import { compileString, Exception, type ImporterResult } from 'sass'
+import type { ImporterResult } from 'sass'
 import { resolvePath, textOf, type FileTree } from '@/core/sheet'
 import type { Place, Problem } from '@/core/problem'
 import type { StageComponent } from '@/stage'
@@ -13,21 +13,26 @@ export interface CompiledStyles {
 }
 
 /** Compiles one .css or .scss file. Files that it names are taken in; nothing outside the library is reached. */
-export function compileStyles(tree: FileTree, path: string): { styles: CompiledStyles[]; problems: Problem[] } {
+export async function compileStyles(
+  tree: FileTree,
+  path: string,
+): Promise<{ styles: CompiledStyles[]; problems: Problem[] }> {
   const problems: Problem[] = []
   const done = new Set<string>()
   const styles: CompiledStyles[] = []
-  const add = (file: string) => {
+  const add = async (file: string) => {
     if (done.has(file)) return
     done.add(file)
     const text = textOf(tree, file)!
-    const compiled = file.endsWith('.scss') ? compileScss(tree, file, text, problems) : { css: text, map: undefined }
+    const compiled = file.endsWith('.scss')
+      ? await compileScss(tree, file, text, problems)
+      : { css: text, map: undefined }
     if (!compiled) return
     const { css, imports } = inlineAssets(tree, file, compiled.css, problems)
-    imports.forEach(add)
+    for (const imported of imports) await add(imported)
     styles.push({ sheet: { url: file, text: css, ...scopeStyles(css) }, originalPlace: placesOf(file, compiled.map) })
   }
-  add(path)
+  await add(path)
   return { styles, problems }
 }
 
@@ -42,7 +47,9 @@ function placesOf(file: string, map: TraceMap | undefined): CompiledStyles['orig
 
 const LIBRARY_URL = 'brelt-library:/'
 
-function compileScss(tree: FileTree, file: string, text: string, problems: Problem[]) {
+async function compileScss(tree: FileTree, file: string, text: string, problems: Problem[]) {
+  // Loaded when needed: it takes longer than most runs' preparation.
+  const { compileString, Exception } = await import('sass')
   const toUrl = (path: string) => new URL(LIBRARY_URL + encodeURI(path))
   const candidates = (path: string) => {
     const slash = path.lastIndexOf('/') + 1

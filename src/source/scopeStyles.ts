@@ -27,7 +27,7 @@ export function scopeStyles(css: string): ScopedStyles {
       }
       // Nested rules (`&:hover`) keep their selectors: their parents' were rewritten.
       if (node.type === 'Rule' && !this.rule && node.prelude.type === 'SelectorList') {
-        if (rewriteRule(node, edits))
+        if (rewriteRule(css, node, edits))
           page.push(
             `${around.map((each) => `${each} {`).join(' ')} ${sourceOf(css, node)} ${'}'.repeat(around.length)}`,
           )
@@ -47,7 +47,7 @@ interface Edit {
 }
 
 /** Rewrites a rule's selectors; tells whether the rule speaks of the page's root itself. */
-function rewriteRule(rule: Rule, edits: Edit[]): boolean {
+function rewriteRule(css: string, rule: Rule, edits: Edit[]): boolean {
   let isOfRoot = false
   if (rule.prelude.type !== 'SelectorList') return false
   rule.prelude.children.forEach((selector) => {
@@ -56,23 +56,35 @@ function rewriteRule(rule: Rule, edits: Edit[]): boolean {
     const roots = compounds.findIndex((compound) => !isRoot(compound))
     const leading = roots < 0 ? compounds : compounds.slice(0, roots)
     if (roots < 0 && compounds.length > 0) isOfRoot = true
-    leading.forEach((compound, index) => {
-      const isLast = index === leading.length - 1
-      for (const part of compound) {
-        const isName = part.type === 'TypeSelector' || (part.type === 'PseudoClassSelector' && part.name === 'root')
-        if (!isName) continue
-        // `html body .x`: both stand for the one frame, so the first goes.
-        const text = isLast ? (part.type === 'TypeSelector' ? FRAME_TAG : '[data-frame]') : ''
-        edits.push({
-          start: part.loc!.start.offset,
-          end: isLast ? part.loc!.end.offset : leading[index + 1]![0]!.loc!.start.offset,
-          text,
-        })
-      }
-    })
+    edits.push(...frameEdits(css, leading))
   })
   if (isOfRoot) keepHandedDown(rule, edits)
   return isOfRoot
+}
+
+/**
+ * Lets the leading compounds of a selector name the case's frame. `html[data-theme] body .x`: both stand for the one
+ * frame, so the first goes and its attributes are asked of the second.
+ */
+function frameEdits(css: string, leading: readonly (readonly CssNode[])[]): Edit[] {
+  const last = leading.at(-1)
+  if (!last) return []
+  const isName = (node: CssNode) => node.type === 'TypeSelector' || node.type === 'PseudoClassSelector'
+  const before = leading.slice(0, -1)
+  const asked = before
+    .flatMap((compound) => compound.filter((node) => !isName(node)).map((node) => sourceOf(css, node)))
+    .join('')
+  const [start, end] = [leading[0]![0]!.loc!.start.offset, last[0]!.loc!.start.offset]
+  const name = last.find(isName)
+  const edits: Edit[] = before.length > 0 ? [{ start, end, text: '' }] : []
+  if (name)
+    edits.push({
+      start: name.loc!.start.offset,
+      end: name.loc!.end.offset,
+      text: (name.type === 'TypeSelector' ? FRAME_TAG : '[data-frame]') + asked,
+    })
+  else if (asked) edits.push({ start: end, end, text: asked })
+  return edits
 }
 
 function keepHandedDown(rule: Rule, edits: Edit[]) {

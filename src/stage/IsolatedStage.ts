@@ -73,10 +73,6 @@ export class IsolatedStage {
     for (const { stage } of this.#rooms) stage.referTo(parts)
   }
 
-  unmark(): void {
-    for (const { stage } of this.#rooms) stage.unmark()
-  }
-
   async show(): Promise<{ isSettled: boolean }> {
     const shown = await Promise.all(this.#rooms.map(({ stage }) => stage.show()))
     return { isSettled: shown.every(({ isSettled }) => isSettled) }

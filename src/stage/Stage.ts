@@ -139,11 +139,6 @@ export class Stage {
     return reference
   }
 
-  /** Takes the marks off again: the component must not see them when it is read. */
-  unmark(): void {
-    for (const element of this.#references.keys()) element.removeAttribute(REFERENCE)
-  }
-
   async show(): Promise<{ isSettled: boolean }> {
     this.container.style.display = ''
     return settle(() => this.roots(), this.natives)

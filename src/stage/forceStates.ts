@@ -23,10 +23,12 @@ export function collectForced(
     if (!element) throw new Error(`the part "${on}" is not there, so it cannot be brought into :${pseudo.join(':')}`)
     for (const name of pseudo) {
       if (BY_PROPERTY.has(name)) Object.assign(element, { [name]: true })
-      else if (ON_CHAIN.has(name)) chainOf(element, one.host).forEach((link) => add(forced, link, name))
+      else if (ON_CHAIN.has(name)) chainOf(element, one.frame).forEach((link) => add(forced, link, name))
       else {
         add(forced, element, name)
-        if (name.startsWith('focus')) chainOf(element, one.host).forEach((link) => add(forced, link, 'focus-within'))
+        // Each forced node is a message to the browser: what no rule asks for is left out.
+        if (name.startsWith('focus') && asksFor(component, ':focus-within'))
+          chainOf(element, one.frame).forEach((link) => add(forced, link, 'focus-within'))
       }
     }
   }
@@ -38,14 +40,15 @@ function add(forced: Forced, element: Element, pseudo: string) {
   else forced.set(element, new Set([pseudo]))
 }
 
-/** The element, all that it lies in up to the case's host, and the control of a label among them. */
-function chainOf(element: Element, host: Element): Element[] {
+/** The element, all of the component that it lies in, and the control of a label among them. */
+function chainOf(element: Element, frame: Element): Element[] {
   const chain: Element[] = []
-  for (let link: Element | null = element; link; link = flatParent(link)) {
+  for (let link: Element | null = element; link && link !== frame; link = flatParent(link)) {
     chain.push(link)
     const control = (link as HTMLLabelElement).control
     if (link.localName === 'label' && control) chain.push(control)
-    if (link === host) break
   }
   return chain
 }
+
+const asksFor = ({ sheets }: StageComponent, pseudo: string) => sheets.some(({ text }) => text.includes(pseudo))

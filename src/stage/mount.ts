@@ -40,7 +40,7 @@ export function mountCase(tools: MountTools, parent: Element, one: StageCase, in
   parent.append(host)
   const mounted: MountedCase = { key: one.key, index, host, scope, frame }
   try {
-    frame.innerHTML = tools.renderer.render(one.props, one.slots, `c${++lastId}`)
+    frame.append(tools.renderer.render(one.props, one.slots, `c${++lastId}`))
     startScript(tools, mounted, one)
     for (const change of one.changes) applyChange(tools.component, mounted, change)
   } catch (error) {

@@ -19,7 +19,6 @@ export interface RunnerStage {
     cases: readonly StageCase[],
     parts: readonly string[],
   ): Promise<{ failures: Record<number, string>; forced: [number, string[]][] }>
-  unmark(): void
   show(): Promise<{ isSettled: boolean }>
   read(profiles: StageRequest[][], profileOf: number[], pseudoBoxes: PseudoBoxes): ReturnType<Stage['read']>
   probe(probes: StageProbe[]): ReturnType<Stage['probe']>
@@ -44,7 +43,12 @@ const watch = watchTrespass(view, () => (stage instanceof Stage ? stage.containe
 
 // Component code may replace the binding; the runner listens to the one it made.
 const beat = view.breltBeat
-const onBeat = (index: number) => beat?.(String(index))
+// Without a script no case runs code of the component's: a beat now and then tells that work goes on.
+const BEAT_EVERY = 50
+const onBeat = (index: number) => {
+  if (hasScript || index % BEAT_EVERY === 0) beat?.(String(index))
+}
+let hasScript = false
 
 const opened = () => {
   if (!stage) throw new Error('no component is open')
@@ -53,7 +57,8 @@ const opened = () => {
 
 view.breltStage = {
   open: async (component, context, first, viewport) => {
-    onBeat(-1)
+    hasScript = component.script !== undefined
+    beat?.('-1')
     stage = component.isolated ? new IsolatedStage(component, program, viewport) : await Stage.open(component, natives)
     stage.setContext(context)
     if (!first || component.isolated || !component.script) return {}
@@ -69,7 +74,6 @@ view.breltStage = {
     opened().referTo(parts)
     return mounted
   },
-  unmark: () => opened().unmark(),
   show: () => opened().show(),
   read: (profiles, profileOf, pseudoBoxes) => opened().read(profiles, profileOf, pseudoBoxes),
   probe: (probes) => opened().probe(probes),

@@ -36,7 +36,7 @@ export type Readings = (request: number) => Measured
 /** Looks a reading of another case up; `later` when that case has not been read yet. */
 export type Elsewhere = (caseKey: string, request: string) => Measured | 'later'
 
-type Asked = { plain: string } | { invalid: string } | { asked: AskedProbe; literal?: string }
+type Asked = { plain: string } | { invalid: string; isLookup: true } | { asked: AskedProbe; literal?: string }
 
 /** Judges the cases of one context: asks for the expected values that it needs, then gives the verdicts. */
 export class ContextJudge {
@@ -58,8 +58,8 @@ export class ContextJudge {
     for (const { claim, request } of profile.claims) {
       if (this.#isShared.get(claim) || 'unread' in readings(request)) continue
       let needsNothing = dependsOnItselfOnly(claim)
-      for (const { value, isSlack } of valuesAsked(claim)) {
-        const ask = this.ask(one, profile, claim, value, isSlack, readings)
+      for (const { value, role } of valuesAsked(claim)) {
+        const ask = this.ask(one, profile, claim, value, role, readings)
         if (!('asked' in ask)) continue
         if (ask.asked.caseKey !== undefined) needsNothing = false
         if (!this.#answers.has(ask.asked.key)) yield ask.asked
@@ -102,12 +102,12 @@ export class ContextJudge {
     readings: Readings,
     elsewhere: Elsewhere,
   ): CheckResult | 'later' {
-    const slacks = new Set([...valuesAsked(claim)].filter(({ isSlack }) => isSlack).map(({ value }) => value))
+    const roles = new Map([...valuesAsked(claim)].map(({ value, role }) => [value, role]))
     let isLater = false
     const look: Look = {
       kind: claim.reading.kind,
       tolerance: this.tolerance,
-      computed: (value) => this.computed(this.ask(one, profile, claim, value, slacks.has(value), readings)),
+      computed: (value) => this.computed(this.ask(one, profile, claim, value, roles.get(value) ?? 'equal', readings)),
       elsewhere: (where) => {
         const other = comparedCase(one, where, this.plan.space)
         if (!other) return { unread: 'the case to compare with does not exist' }
@@ -137,7 +137,7 @@ export class ContextJudge {
     profile: Profile,
     claim: Claim,
     value: Value,
-    isSlack: boolean,
+    role: ValueRole,
     readings: Readings,
   ): Asked {
     const lookup = (part: string, name: string): string | undefined => {
@@ -149,7 +149,8 @@ export class ContextJudge {
     const filled = fillIn(value, one.values, this.tokens, lookup)
     if ('invalid' in filled) return filled
     const { kind, name } = claim.reading
-    const asKind = isSlack && kind === 'css' ? (/^[\d.]+$/.test(filled.text) ? 'number' : 'length') : kind
+    if (role !== 'equal' && PIXELS.test(filled.text)) return { plain: filled.text }
+    const asKind = role === 'slack' && kind === 'css' ? (/^[\d.]+$/.test(filled.text) ? 'number' : 'length') : kind
     if (isPlain(asKind, filled.text)) return { plain: filled.text }
     // A value that stood in quotes is CSS where the property takes strings: content: "✓".
     const text = value.literal ? JSON.stringify(filled.text) : filled.text
@@ -171,10 +172,20 @@ function placesOf(profile: Profile): ReadonlyMap<string, number> {
   return known
 }
 
-/** How the values of a claim are computed: a slack is a length or a number whatever the property. */
-function* valuesAsked(claim: Claim): Generator<{ value: Value; isSlack: boolean }> {
+/** What a value is there for: to be equal to, to be more or less than, or to be off by. */
+type ValueRole = 'equal' | 'limit' | 'slack'
+
+// Nothing is a limit in pixels but itself, whatever the property.
+const PIXELS = /^-?(\d+\.?\d*|\.\d+)px$/
+
+function* valuesAsked(claim: Claim): Generator<{ value: Value; role: ValueRole }> {
   for (const check of checksOf(claim.expectation)) {
-    for (const value of valuesOf(check)) yield { value, isSlack: check.kind === 'near' && value === check.slack }
+    for (const value of valuesOf(check)) {
+      yield {
+        value,
+        role: check.kind === 'is' ? 'equal' : check.kind === 'near' && value === check.slack ? 'slack' : 'limit',
+      }
+    }
   }
 }
 

@@ -64,7 +64,7 @@ export function makePlan(sheet: Sheet, library: Pick<Library, 'data'>, cases: re
       planned.set(one.key, { ...one, settings: settingsOf(sheet, one.values), profile: profileOf(one.values), judged })
   }
   for (const one of cases) add(one, true)
-  for (const one of [...planned.values()]) {
+  for (const one of compared.length > 0 ? [...planned.values()] : []) {
     for (const other of comparedCases(one, profiles[one.profile]!, space)) add(other, false)
   }
   return { sheet, space, cases: [...planned.values()], profiles, rules, compared: new Set(compared.map(requestKey)) }

@@ -34,7 +34,10 @@ export function probeFor(kind: ValueKind, property: string, text: string, part: 
   if (kind === 'css' && BY_LAYOUT.test(property) && (NEEDS_LAYOUT.test(text) || property.startsWith('transform'))) {
     return { property: asked, text, part, needs: 'layout' }
   }
-  const relative = RELATIVE.test(withoutColours(text)) || (kind === 'css' && /^(line-height|font)$/.test(property))
+  // A line height without a unit is a multiple of the part's own font size.
+  const ofFont =
+    kind === 'css' && (property === 'font' || (property === 'line-height' && !/^[\d.]+(px|rem)$/.test(text)))
+  const relative = ofFont || RELATIVE.test(withoutColours(text))
   return relative ? { property: asked, text, part, needs: 'inheritance' } : { property: asked, text, needs: 'nothing' }
 }
 
@@ -53,18 +56,18 @@ export function fillIn(
   context: Readonly<Record<string, string>>,
   tokens: TokenBook,
   lookup: ReadingLookup,
-): { text: string } | { invalid: string } {
+): { text: string } | { invalid: string; isLookup: true } {
   let text = ''
   for (const part of value.parts) {
     if (part.kind === 'text') text += part.text
     else if (part.kind === 'token') {
       const token = tokens.get(part.path, context)
-      if (!token) return { invalid: `there is no token {${part.path}} in this context` }
+      if (!token) return { invalid: `there is no token {${part.path}} in this context`, isLookup: true }
       // Relative colour syntax: the browser, not we, knows how to make a colour of any space transparent.
       text += part.alpha ? `rgb(from ${token.css} r g b / ${part.alpha})` : token.css
     } else {
       const measured = lookup(part.part, part.reading)
-      if (measured === undefined) return { invalid: `@${part.part}.${part.reading} could not be read` }
+      if (measured === undefined) return { invalid: `@${part.part}.${part.reading} could not be read`, isLookup: true }
       text += measured
     }
   }

@@ -5,7 +5,10 @@ import type { Check, Expectation, Operator, Value } from './expectation'
 import { printWhere } from './print'
 
 /** What an expected value comes to in the browser, in the place where the reading was taken. */
-export type Computed = { text: string } | { invalid: string }
+export type Computed =
+  | { text: string }
+  /** `isLookup`: the value could not be looked up in this case, which is no fault of the expectation. */
+  | { invalid: string; isLookup?: boolean }
 
 /** What judging needs to look up. */
 export interface Look {
@@ -34,7 +37,7 @@ export function judge(expectation: Expectation, measured: string, look: Look): J
   }
 }
 
-const fault = (reason: string): Judgement => ({ verdict: 'unread', reason, fault: true })
+const fault = (reason: string, isLookup = false): Judgement => ({ verdict: 'unread', reason, fault: !isLookup })
 
 function judgeCheck(check: Check, measured: string, look: Look): Judgement {
   switch (check.kind) {
@@ -86,7 +89,7 @@ function judgeEquality({ not, values }: Extract<Check, { kind: 'is' }>, measured
   const texts: string[] = []
   for (const value of values) {
     const computed = look.computed(value)
-    if ('invalid' in computed) return fault(computed.invalid)
+    if ('invalid' in computed) return fault(computed.invalid, computed.isLookup)
     texts.push(computed.text)
   }
   const holds = texts.some((text) => equal(measured, text, look)) !== not
@@ -126,7 +129,7 @@ function judgeNumbers(
   const limits: { value: number; unit: string }[] = []
   for (const value of values) {
     const computed = look.computed(value)
-    if ('invalid' in computed) return fault(computed.invalid)
+    if ('invalid' in computed) return fault(computed.invalid, computed.isLookup)
     const number = asNumber(computed.text)
     if (!number) return fault(`"${computed.text}" is not one number, so nothing can be more or less than it`)
     texts.push(computed.text)

@@ -36,15 +36,9 @@ function issueProblems(source: YamlSource, issue: z.core.$ZodIssue, above: Prope
       const branch = bestBranch(issue.errors)
       if (branch) return branch.flatMap((inner) => issueProblems(source, inner, path))
       if ('options' in issue && issue.discriminator) {
-        const place = source.at([...path, issue.discriminator])
-        const value = show(valueAt(source.value, [...path, issue.discriminator]))
-        return [
-          {
-            ...place,
-            message: `found ${value} for ${issue.discriminator}`,
-            allowed: (issue.options as unknown[]).map(String),
-          },
-        ]
+        // The path leads to the discriminator itself.
+        const allowed = (issue.options as unknown[]).map(String)
+        return [named(source.at(path), `found ${show(found)} for ${issue.discriminator}`, String(found), allowed)]
       }
       const allowed = [...new Set(issue.errors.flat().flatMap(expectedOf))]
       return [named(source.at(path), `found ${show(found)}${where(path)}`, String(found), allowed)]

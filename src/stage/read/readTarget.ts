@@ -3,7 +3,7 @@ import { Unread, type Match, type Reader } from './Reader'
 
 // A pointer target is looked for this far around the middle of the part; nothing larger fits the window.
 const REACH_PX = 2000
-const EXACT_PX = 0.125
+const EXACT_PX = 0.25
 
 /**
  * What a pointer can hit of a part: the stretch through its middle where the part, or something in it, is on top.
@@ -20,8 +20,14 @@ export function readTarget(reader: Reader, match: Match, name: string): string {
   const isWide = name === 'target.width'
   const extent = (sign: number) =>
     farthest((distance) => (isWide ? isHit(sign * distance, 0) : isHit(0, sign * distance)))
-  return `${round(Math.round((extent(-1) + extent(1)) / EXACT_PX) * EXACT_PX)}px`
+  const half = (isWide ? box.width : box.height) / 2
+  return `${round(snap(extent(-1), half) + snap(extent(1), half))}px`
 }
+
+// The browser hits whole pixels: an edge found this close to the box's own is the box's own.
+const PIXEL = 1
+
+const snap = (extent: number, half: number) => (Math.abs(extent - half) <= PIXEL ? half : Math.round(extent))
 
 function hits(element: Element, x: number, y: number): boolean {
   const found = (element.getRootNode() as Document | ShadowRoot).elementFromPoint(x, y)
@@ -39,7 +45,7 @@ function farthest(isHit: (distance: number) => boolean): number {
     inside = outside
     outside *= 2
   }
-  while (outside - inside > EXACT_PX / 4) {
+  while (outside - inside > EXACT_PX) {
     const middle = (inside + outside) / 2
     if (isHit(middle)) inside = middle
     else outside = middle

@@ -1,0 +1,51 @@
+import { launchChromium } from '@/runner'
+import { brelt, handWritten, limit } from './ways'
+
+/** Medians of a few rounds, all ways in each round, so that a busy machine slows them alike. */
+const ROUNDS = 3
+const PAUSE_MS = 500
+
+const median = (values: readonly number[]) => values.toSorted((a, b) => a - b)[Math.floor(values.length / 2)]!
+const show = (value: number) => (value >= 100 ? value.toFixed(0) : value.toPrecision(3))
+const print = (text: string) => process.stdout.write(text + '\n')
+
+const browser = await launchChromium()
+try {
+  await brelt(browser, 90) // the first run of anything pays for what later ones find ready
+  for (const cases of [90, 5040]) {
+    const rounds: Record<'brelt' | 'limit' | 'page' | 'paused', number>[] = []
+    for (let round = 0; round < ROUNDS; round++) {
+      rounds.push({
+        brelt: await brelt(browser, cases),
+        limit: await limit(browser, cases),
+        page: await handWritten(browser, cases, 0, 20),
+        paused: await handWritten(browser, cases, PAUSE_MS, 4),
+      })
+    }
+    const of = (way: keyof (typeof rounds)[number]) => median(rounds.map((round) => round[way]))
+    print(`\n${cases} cases, 20 properties of 4 parts, ms a case (median of ${ROUNDS} rounds)`)
+    print(
+      `  a page a case, ${PAUSE_MS} ms pause  ${show(of('paused')).padStart(8)}   ${show(of('paused') / of('brelt'))} × Brelt (goal 800)`,
+    )
+    print(
+      `  a page a case, no pause      ${show(of('page')).padStart(8)}   ${show(of('page') / of('brelt'))} × Brelt (goal 120)`,
+    )
+    print(
+      `  Brelt, end to end            ${show(of('brelt')).padStart(8)}   ${show(of('brelt') / of('limit'))} × the limit (goal 3)`,
+    )
+    print(`  only getComputedStyle        ${show(of('limit')).padStart(8)}`)
+  }
+  print('\nHow the cost grows')
+  for (const cases of [1000, 5000, 20_000]) {
+    globalThis.gc?.()
+    let peak = 0
+    const watch = setInterval(() => (peak = Math.max(peak, process.memoryUsage().rss)), 20)
+    const each = await brelt(browser, cases)
+    clearInterval(watch)
+    print(
+      `  ${String(cases).padStart(6)} cases  ${show(each)} ms a case, at most ${Math.round(peak / 1e6)} MB in this process`,
+    )
+  }
+} finally {
+  await browser.close()
+}

@@ -1,0 +1,270 @@
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import type { Page } from 'puppeteer-core'
+import { boardFrame, press, stageFrames, startApp, waitForText, type App } from './support/app'
+
+let app: App
+beforeAll(async () => {
+  app = await startApp(['tests/fixtures/odd-hut'])
+}, 60_000)
+afterAll(() => app.close())
+
+const count = (page: Page, selector: string) => page.$$eval(selector, (found) => found.length)
+const texts = (page: Page, selector: string) =>
+  page.$$eval(selector, (found) => found.map((element) => element.textContent?.trim()))
+const focusedCase = (page: Page) => page.evaluate(() => (document.activeElement as HTMLElement).dataset.case)
+const column = (page: Page) => page.$eval('[role=grid]', (grid) => grid.getAttribute('aria-colcount'))
+
+describe('the wall', () => {
+  test('the address without a library opens the first one, with every component live', async () => {
+    const page = await app.open('/')
+    await page.waitForSelector('[data-tile] iframe')
+    expect(new URL(page.url()).pathname).toBe('/firnline')
+    expect(await texts(page, '[data-tile] a > span:first-child')).toEqual(['Bunk check', 'Call button', 'Trail tile'])
+    await page.waitForFunction(() => document.querySelectorAll('[data-tile] iframe').length === 3)
+    const shown = async () =>
+      Promise.all(
+        stageFrames(page).map((frame) =>
+          frame.evaluate(
+            () => document.querySelector('brelt-case')?.shadowRoot?.textContent?.replace(/\s+/g, ' ').trim() ?? '',
+          ),
+        ),
+      )
+    let found: string[] = []
+    for (let tries = 0; tries < 50 && !found.every(Boolean); tries++) {
+      await new Promise((done) => setTimeout(done, 100))
+      found = await shown()
+    }
+    expect(found.toSorted()).toEqual(['Call the hut', 'Lower bunk', 'Over the Grey Saddle Open'])
+    await page.close()
+  })
+
+  test('is filtered and ordered', async () => {
+    const page = await app.open('/firnline')
+    await (await page.waitForSelector('input[type=search]'))!.type('trail')
+    await page.waitForFunction(() => document.querySelectorAll('[data-tile]').length === 1)
+    await page.type('input[type=search]', 'zzz')
+    await waitForText(page, 'main', /No component has/)
+    await page.close()
+  })
+
+  test('verifies all, with progress, and keeps what it found', async () => {
+    const page = await app.open('/firnline')
+    await press(page, 'button', 'Verify all')
+    await page.waitForSelector('[role=progressbar]')
+    await waitForText(page, '[data-testid=progress]', /^\d+\/156$/)
+    await page.waitForSelector('[data-testid=counts]', { timeout: 40_000 })
+    await waitForText(page, 'header', /Verify all/, 40_000)
+    await waitForText(page, '[data-testid=counts]', /140.*16/)
+    await page.reload()
+    await waitForText(page, '[data-testid=counts]', /140.*16/)
+    expect(await page.$eval('[data-tile=bunk-check] canvas', (canvas) => canvas.getAttribute('aria-label'))).toBe(
+      'Bunk check: 72 cases, 16 of them miss',
+    )
+    await page.close()
+  })
+
+  test('a run can be stopped, and the results of the one before stay', async () => {
+    const page = await app.open('/firnline')
+    await press(page, 'button', 'Verify all')
+    await press(page, 'button', 'Stop')
+    await waitForText(page, 'header', /Verify all/, 20_000)
+    await waitForText(page, '[data-testid=counts]', /140.*16/)
+    await page.close()
+  })
+})
+
+describe('the matrix', () => {
+  test('shows every case live, in its own forced state and context', async () => {
+    const page = await app.open('/firnline/bunk-check/matrix', { width: 1280, height: 1600 })
+    const frame = await boardFrame(page, 72)
+    expect(await count(page, '[data-case]')).toBe(72)
+    const outline = (key: string) =>
+      frame.evaluate((wanted) => {
+        const host = document.querySelector(`brelt-case[data-key="${wanted}"]`)!
+        const box = host.shadowRoot!.querySelector('.bunk__box')!
+        return [
+          getComputedStyle(box).outlineStyle,
+          getComputedStyle(box).outlineColor,
+          getComputedStyle(box).backgroundColor,
+        ]
+      }, key)
+    expect(await outline('size=compact,value=off,interaction=rest')).toEqual([
+      'none',
+      expect.anything(),
+      'rgb(255, 255, 255)',
+    ])
+    expect(await outline('size=compact,value=off,interaction=hover')).toEqual([
+      'solid',
+      expect.stringContaining('0.18'),
+      'rgb(255, 255, 255)',
+    ])
+    expect(await outline('size=regular,value=mixed,interaction=focus@theme=night')).toEqual([
+      'solid',
+      expect.stringContaining('0.6'),
+      'rgb(143, 196, 168)',
+    ])
+    await page.close()
+  })
+
+  test('component code has no origin, no network and no way to the application', async () => {
+    const page = await app.open('/firnline/call-button/matrix')
+    const frame = await boardFrame(page)
+    const reached = await frame.evaluate(async () => ({
+      origin: self.origin,
+      fetch: await fetch('/api/libraries/firnline/states').then(
+        () => 'reached',
+        () => 'refused',
+      ),
+      parent: (() => {
+        try {
+          return parent.document.title
+        } catch {
+          return 'refused'
+        }
+      })(),
+    }))
+    expect(reached).toEqual({ origin: 'null', fetch: 'refused', parent: 'refused' })
+    await page.close()
+  })
+
+  test('axes are pivoted and held, and a reload brings them back', async () => {
+    const page = await app.open('/firnline/bunk-check/matrix')
+    await page.waitForSelector('[data-axis=theme]')
+    expect(await column(page)).toBe('6')
+    await page.click('[data-axis=theme]')
+    await press(page, 'menuitem', 'To columns')
+    await page.waitForFunction(() => document.querySelector('[role=grid]')?.getAttribute('aria-colcount') === '12')
+    await page.click('[data-axis=value]')
+    await press(page, 'menuitem', 'mixed')
+    await page.waitForFunction(() => document.querySelectorAll('[data-case]').length === 24)
+    await page.reload()
+    await page.waitForFunction(() => document.querySelectorAll('[data-case]').length === 24)
+    expect(await column(page)).toBe('12')
+    expect(await page.$eval('[data-axis=value]', (chip) => chip.textContent)).toBe('value: mixed')
+    await page.close()
+  })
+
+  test('a case is selected, and the card tells expected, read, rule and source line', async () => {
+    const page = await app.open('/firnline/bunk-check/matrix')
+    const key = 'size=regular,value=on,interaction=hover'
+    const cell = await page.waitForSelector(`[data-case="${key}"][data-mark=misses]`)
+    await cell!.click()
+    await page.waitForSelector('[data-testid=card] [data-reading=outline]')
+    const [row] = await texts(page, '[data-testid=card] [data-reading=outline]')
+    expect(row).toMatch(/asked\{line\.ring\} solid \{color\.accent\.\$root \/ 22%\}/)
+    expect(row).toMatch(/expectedrgba\(30, 96, 73, 0\.22\) solid 3px/)
+    expect(row).toMatch(/readrgba\(30, 96, 73, 0\.18\) solid 3px/)
+    expect(row).toMatch(/differencealpha -4%/)
+    expect(row).toMatch(/becauseoutline: var\(--line-ring\) solid rgb\(from var\(--bunk-tone\) r g b \/ 18%\)/)
+    await press(page, 'button', 'bunk-check.css:74')
+    await waitForText(page, '[role=dialog] pre', /74.*outline: var\(--line-ring\)/)
+    await page.keyboard.press('Escape')
+    await press(page, 'button', 'All readings')
+    await page.waitForFunction(() => document.querySelectorAll('[data-testid=card] [data-verdict=holds]').length > 20)
+    await page.reload()
+    await page.waitForSelector('[data-testid=card] [data-reading=outline]')
+    await page.close()
+  })
+
+  test('everything is done by keyboard', async () => {
+    const page = await app.open('/firnline/trail-tile/matrix')
+    await page.waitForSelector('[data-case]')
+    await page.focus('[data-case][tabindex="0"]')
+    await page.keyboard.press('ArrowRight')
+    expect(await focusedCase(page)).toBe('chosen=off,condition=caution')
+    await page.keyboard.press('ArrowDown')
+    expect(await focusedCase(page)).toBe('chosen=on,condition=caution')
+    await page.keyboard.press('ArrowDown')
+    expect(await focusedCase(page)).toBe('chosen=off,condition=caution@theme=night')
+    await page.waitForSelector('[data-testid=card]')
+    await page.keyboard.press('Escape')
+    await page.waitForFunction(() => !document.querySelector('[data-testid=card]'))
+    await page.keyboard.press('?')
+    await waitForText(page, '[role=dialog]', /The next case that misses/)
+    await page.keyboard.press('Escape')
+    await page.keyboard.press(']')
+    await page.waitForFunction(() => location.pathname === '/firnline/bunk-check/matrix')
+    await waitForText(page, '[data-testid=counts]', /56.*16/)
+    await page.keyboard.press('n')
+    await page.waitForSelector('[data-testid=card] [data-verdict=misses]')
+    await page.keyboard.press('/')
+    await page.waitForSelector('[role=combobox]')
+    await page.keyboard.type('call button')
+    await page.keyboard.press('Enter')
+    await page.waitForFunction(() => location.pathname === '/firnline/call-button/matrix')
+    await page.close()
+  })
+
+  test('zoom, marks and scheme', async () => {
+    const page = await app.open('/firnline/bunk-check/matrix')
+    await boardFrame(page)
+    await press(page, 'radio', 'Marks')
+    await page.waitForFunction(() => document.querySelector('[data-case]')!.getBoundingClientRect().width < 30)
+    expect(await count(page, '[data-case]')).toBe(72)
+    await press(page, 'radio', '200 %')
+    await page.waitForFunction(() => document.querySelector('[data-case]')!.getBoundingClientRect().width > 200)
+    await press(page, 'button', 'holds')
+    await page.waitForFunction(() =>
+      document.querySelector('[data-case][data-mark=holds]')!.className.includes('bg-paper/80'),
+    )
+    await press(page, 'button', 'Light or dark')
+    await page.waitForFunction(() => document.documentElement.dataset.scheme === 'dark')
+    await page.close()
+  })
+
+  test('switching the component in the title block', async () => {
+    const page = await app.open('/firnline/bunk-check/matrix')
+    await press(page, 'button', 'Bunk check')
+    await press(page, 'menuitem', 'Trail tile')
+    await page.waitForFunction(() => location.pathname === '/firnline/trail-tile/matrix')
+    await boardFrame(page, 12)
+    await page.close()
+  })
+})
+
+describe('components that misbehave', () => {
+  test('a script that never returns closes its board, not the application', async () => {
+    const page = await app.open('/odd-hut/looper/matrix')
+    await waitForText(page, '[role=alert]', /does not come back/, 20_000)
+    await page.keyboard.press('?')
+    await waitForText(page, '[role=dialog]', /Find anything/)
+    await page.close()
+  })
+
+  test('a component that covers the window is shown in documents of its own, and verified there', async () => {
+    const page = await app.open('/odd-hut/portal/matrix')
+    await page.waitForFunction(() => document.querySelectorAll('[data-live] iframe').length === 2, { timeout: 15_000 })
+    const veils = () =>
+      Promise.all(
+        stageFrames(page).map((frame) =>
+          frame.evaluate(() => getComputedStyle(document.querySelector('.veil') ?? document.body).opacity),
+        ),
+      )
+    let found: string[] = []
+    for (let tries = 0; tries < 50 && !found.includes('0.2'); tries++) {
+      await new Promise((done) => setTimeout(done, 100))
+      found = await veils()
+    }
+    expect(found.toSorted()).toEqual(['0.2', '0.6'])
+    await press(page, 'button', 'Verify')
+    await page.waitForFunction(() => document.querySelectorAll('[data-case][data-mark=holds]').length === 2, {
+      timeout: 20_000,
+    })
+    await page.close()
+  })
+
+  test('what is not there says so', async () => {
+    const page = await app.open('/firnline/no-such/matrix')
+    await waitForText(page, 'h1', /nothing at this address/)
+    await page.close()
+  })
+
+  test('a page of another origin cannot start a run', async () => {
+    const response = await fetch(`${app.address}/api/libraries/firnline/runs`, {
+      method: 'POST',
+      headers: { origin: 'http://elsewhere.invalid' },
+      body: '{}',
+    })
+    expect(response.status).toBe(403)
+  })
+})

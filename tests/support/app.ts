@@ -1,0 +1,105 @@
+import { spawn, spawnSync, type ChildProcess } from 'node:child_process'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { createServer } from 'node:net'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import type { Browser, Frame, Page } from 'puppeteer-core'
+import { launchChromium } from '@/runner'
+
+const HOST = '127.0.0.1'
+
+/** Brelt as people run it, on a store of its own, with a browser to use it. */
+export interface App {
+  address: string
+  open(path: string, size?: { width: number; height: number }): Promise<Page>
+  close(): Promise<void>
+}
+
+const freePort = () =>
+  new Promise<number>((answer) => {
+    const probe = createServer()
+    probe.listen(0, HOST, () => {
+      const { port } = probe.address() as { port: number }
+      probe.close(() => answer(port))
+    })
+  })
+
+/** Starts the built application; `folders` are imported beside the demo library. */
+export async function startApp(folders: readonly string[] = []): Promise<App> {
+  const home = process.env.BRELT_HOME ?? process.cwd()
+  const data = mkdtempSync(join(tmpdir(), 'brelt-app-'))
+  const port = await freePort()
+  const environment = { ...process.env, BRELT_DATA: join(data, 'brelt.db'), PORT: String(port), NODE_OPTIONS: '' }
+  const command = (...given: string[]) => {
+    const { status, stderr } = spawnSync(process.execPath, [join(home, 'dist', 'cli.mjs'), ...given], {
+      env: { ...environment, BRELT_HOME: home },
+      encoding: 'utf8',
+    })
+    if (status !== 0) throw new Error(stderr)
+  }
+  command('set-up')
+  for (const folder of folders) command('import', folder)
+  const server = spawn(process.execPath, [join(home, 'scripts', 'serve.mjs')], {
+    env: environment,
+    stdio: ['ignore', 'pipe', 'inherit'],
+  })
+  await started(server)
+  const browser = await launchChromium()
+  const address = `http://${HOST}:${port}`
+  return {
+    address,
+    open: (path, size = { width: 1280, height: 800 }) => openPage(browser, address + path, size),
+    close: async () => {
+      await browser.close()
+      await new Promise((done) => {
+        server.once('exit', done)
+        server.kill('SIGTERM')
+      })
+      rmSync(data, { recursive: true, force: true })
+    },
+  }
+}
+
+const started = (server: ChildProcess) =>
+  new Promise<void>((done, fail) => {
+    server.stdout!.on('data', (text: Buffer) => text.includes('Brelt is at') && done())
+    server.once('exit', (code) => fail(new Error(`the server ended with ${code}`)))
+  })
+
+async function openPage(browser: Browser, url: string, size: { width: number; height: number }): Promise<Page> {
+  const page = await browser.newPage()
+  await page.setViewport(size)
+  await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: 'light' }])
+  await page.goto(url, { waitUntil: 'load' })
+  return page
+}
+
+/** Presses what a person would: a control by its role and name. */
+export const press = async (page: Page, role: string, name: string) => {
+  const control = await page.waitForSelector(`aria/${name}[role="${role}"]`, { timeout: 10_000 })
+  await control!.click()
+}
+
+/** Waits until the text of what `selector` finds fits. */
+export const waitForText = (page: Page, selector: string, pattern: RegExp, timeout = 30_000) =>
+  page.waitForFunction(
+    (css: string, source: string) =>
+      [...document.querySelectorAll(css)].some((element) => new RegExp(source).test(element.textContent ?? '')),
+    { timeout },
+    selector,
+    pattern.source,
+  )
+
+/** Frames in which component code runs. */
+export const stageFrames = (page: Page): Frame[] => page.frames().filter((frame) => frame.url().endsWith('/stage'))
+
+/** The board's frame, once it has mounted at least `least` cases. */
+export async function boardFrame(page: Page, least = 1): Promise<Frame> {
+  await page.waitForFunction(
+    (count: number) =>
+      Number(document.querySelector<HTMLElement>('iframe[data-mounted]')?.dataset.mounted ?? 0) >= count,
+    { timeout: 15_000 },
+    least,
+  )
+  return stageFrames(page)[0]!
+}

@@ -1,0 +1,61 @@
+import type { Browser } from 'puppeteer-core'
+import { readLibrary, treeOf, type FileTree } from '@/core/sheet'
+import type { CaseResult } from '@/core/plan'
+import type { Report } from '@/core/report'
+import { launchChromium, prepareLibrary, verifyLibrary, type Selection } from '@/runner'
+
+/** A library with one component, `thing`, made from texts. Paths are relative to the library. */
+export function thing({
+  sheet,
+  markup,
+  css = '',
+  library = '',
+  ...files
+}: {
+  sheet: string
+  markup: string
+  css?: string
+  library?: string
+  [path: string]: string | undefined
+}): FileTree {
+  const source = /^source:/m.test(sheet) ? '' : 'source: { kind: markup, markup: thing.liquid, styles: [thing.css] }\n'
+  return treeOf({
+    'library.yaml': `library: 1\nname: Test\n${library}`,
+    'components/thing/thing.sheet.yaml': `sheet: 1\nname: Thing\n${source}${sheet}`,
+    'components/thing/thing.liquid': markup,
+    'components/thing/thing.css': css,
+    ...(files as Record<string, string>),
+  })
+}
+
+export interface Verified {
+  report: Report
+  cases: Map<string, CaseResult>
+}
+
+/** Verifies a library in a real browser, and gives back the report and every case. */
+export async function verifyTree(browser: Browser, tree: FileTree, selection: Selection = {}): Promise<Verified> {
+  const cases = new Map<string, CaseResult>()
+  const report = await verifyLibrary(browser, await prepareLibrary(tree, selection), {
+    onCase: (_, result) => cases.set(result.key, result),
+  })
+  return { report, cases }
+}
+
+/** A browser for the tests of one file: `const browser = testBrowser()`, then `await browser()`. */
+export function testBrowser(hooks: { afterAll: (work: () => Promise<void>) => void }): () => Promise<Browser> {
+  let launched: Promise<Browser> | undefined
+  hooks.afterAll(async () => (await launched)?.close())
+  return () => (launched ??= launchChromium())
+}
+
+/** `part · reading: verdict (measured)` of every check of a case, for comparing in one go. */
+export const told = (result: CaseResult | undefined) =>
+  Object.fromEntries(
+    (result?.checks ?? []).map(({ part, reading, verdict, measured, reason }) => [
+      `${part} · ${reading}`,
+      `${verdict}: ${measured || reason}`,
+    ]),
+  )
+
+export { readLibrary, treeOf }
