@@ -109,8 +109,11 @@ export class StagePage {
         mobile: false,
       }),
     ])
+    const loaded = new Promise<void>((done) => session.once('Page.loadEventFired', () => done()))
     const { errorText } = await session.send('Page.navigate', { url: address })
     if (errorText) throw new Error(`the stage did not load: ${errorText}`)
+    // The address answers before the page's program has run.
+    await this.watched(loaded, false)
     const { result } = await session.send('Runtime.evaluate', { expression: 'globalThis' })
     this.#globalId = result.objectId
   }

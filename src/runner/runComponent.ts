@@ -99,7 +99,8 @@ class ComponentRun {
     await this.scout(scout, first[0]!)
     this.#isScouted = true
     this.#chunks = lists.flatMap((cases) => this.divide(cases))
-    const count = Math.min(MOST_LANES, this.#chunks.length)
+    // A page costs about half a second to open: it must have enough to do.
+    const count = Math.min(MOST_LANES, this.#chunks.length, Math.ceil(plan.cases.length / CASES_PER_CHUNK))
     for (let at = 1; at < count; at++) this.#lanes.push({ name: `${component.slug}-${at}` })
     await Promise.all(this.#lanes.map((lane) => this.work(lane)))
     if (!this.listener.signal?.aborted) this.judgeWaiting()

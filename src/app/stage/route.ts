@@ -5,7 +5,7 @@ export function GET() {
   return new Response(stagePage(stageProgram('board')), {
     headers: {
       'content-type': 'text/html; charset=utf-8',
-      'content-security-policy': `${STAGE_POLICY}; sandbox allow-scripts; frame-ancestors 'self'`,
+      'content-security-policy': `${STAGE_POLICY}; sandbox allow-scripts; frame-ancestors http://127.0.0.1:* http://localhost:*`,
       'cache-control': 'no-cache',
     },
   })

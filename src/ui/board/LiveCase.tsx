@@ -32,7 +32,7 @@ export function LiveCase({
     if (message.type === 'broken') setProblem(message.reason)
     if (message.type === 'rendered') setProblem(message.failures[0]?.[1])
   }
-  const { frame, state, send, attempt, retry } = useBoardFrame(onMessage)
+  const { frame, state, send, attempt, retry, address } = useBoardFrame(model.slug, onMessage)
   useEffect(() => {
     sendRef.current = send
   }, [send])
@@ -64,7 +64,7 @@ export function LiveCase({
         <iframe
           key={attempt}
           ref={frame}
-          src="/stage"
+          src={address}
           sandbox="allow-scripts"
           title={`${model.name}, ${one.key}`}
           tabIndex={-1}

@@ -1,21 +1,26 @@
 'use client'
 
 import { useCallback, useEffect, useRef, useState } from 'react'
+import { stageAddress } from './stageAddress'
 import { CONNECT, fromBoardSchema, READY, type FromBoard, type ToBoard } from '@/stage'
 
 // A frame that does not answer for this long is taken to hang in its component's code.
 const SILENCE_MS = 4000
 const PING_EVERY_MS = 1000
+// A frame that has not loaded by then is loaded from the plain name.
+const LOAD_MS = 5000
 
 export type FrameState = { phase: 'loading' } | { phase: 'ready' } | { phase: 'hung' }
 
 /** A stage frame and the port to it. What comes in is checked; a frame that falls silent is told as hung. */
-export function useBoardFrame(onMessage: (message: FromBoard) => void) {
+export function useBoardFrame(slug: string, onMessage: (message: FromBoard) => void) {
   const frame = useRef<HTMLIFrameElement>(null)
   const port = useRef<MessagePort>(undefined)
   const handler = useRef(onMessage)
   const [state, setState] = useState<FrameState>({ phase: 'loading' })
   const [attempt, setAttempt] = useState(0)
+  const [address, setAddress] = useState<string>()
+  useEffect(() => setAddress(stageAddress(slug, attempt)), [slug, attempt])
   useEffect(() => {
     handler.current = onMessage
   })
@@ -37,6 +42,9 @@ export function useBoardFrame(onMessage: (message: FromBoard) => void) {
       setState({ phase: 'ready' })
     }
     window.addEventListener('message', onReady)
+    const late = setTimeout(() => {
+      if (!port.current && attempt === 0) setAttempt(1)
+    }, LOAD_MS)
     const watch = setInterval(() => {
       if (!port.current) return
       port.current.postMessage({ type: 'ping' } satisfies ToBoard)
@@ -45,6 +53,7 @@ export function useBoardFrame(onMessage: (message: FromBoard) => void) {
     return () => {
       window.removeEventListener('message', onReady)
       clearInterval(watch)
+      clearTimeout(late)
       port.current?.close()
       port.current = undefined
     }
@@ -55,5 +64,5 @@ export function useBoardFrame(onMessage: (message: FromBoard) => void) {
     setState({ phase: 'loading' })
     setAttempt((count) => count + 1)
   }, [])
-  return { frame, state, send, retry, attempt }
+  return { frame, state, send, retry, attempt, address }
 }

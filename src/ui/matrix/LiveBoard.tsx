@@ -54,7 +54,7 @@ export function LiveBoard(props: LiveBoardProps) {
       onFailures(new Map(message.failures))
     }
   }
-  const { frame, state, send, retry, attempt } = useBoardFrame(onMessage)
+  const { frame, state, send, retry, attempt, address } = useBoardFrame(model.slug, onMessage)
 
   // The document's own context comes first; cells in others bear theirs themselves.
   const contexts = useMemo(
@@ -132,7 +132,7 @@ export function LiveBoard(props: LiveBoardProps) {
       <iframe
         key={attempt}
         ref={frame}
-        src="/stage"
+        src={address}
         sandbox="allow-scripts"
         title={`${model.name}, all cases live`}
         tabIndex={-1}
