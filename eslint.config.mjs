@@ -33,7 +33,10 @@ const layerRules = Object.entries(LAYERS).map(([layer, below]) => {
     message: `${layer}/ may not import from ${other}/ (docs/architecture.md).`,
   }))
   if (layer === 'core') patterns.push({ group: NODE_OR_DOM_PACKAGES, message: 'core/ is pure computation.' })
-  patterns.push({ regex: '^@/[^/]+/[^/]+/[^/]+', message: 'Import a folder by its door (its index.ts).' })
+  patterns.push({
+    regex: '^@/[^/]+/[^/]+/[^/]+|^(\\.\\./)+[a-z][^/]*/',
+    message: 'Import a folder by its door (its index.ts).',
+  })
   return {
     files: [`src/${layer}/**/*.{ts,tsx}`],
     ignores: ['**/*.test.ts', '**/*.test.tsx'],
@@ -42,7 +45,7 @@ const layerRules = Object.entries(LAYERS).map(([layer, below]) => {
 })
 
 export default tseslint.config(
-  { ignores: ['node_modules', '.next', 'dist', 'demo', 'next-env.d.ts', '.brelt'] },
+  { ignores: ['node_modules', '.next', 'dist', 'demo', 'next-env.d.ts', '.brelt', 'tests/fixtures'] },
   js.configs.recommended,
   ...tseslint.configs.recommended,
   {

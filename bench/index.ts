@@ -1,4 +1,5 @@
 import { launchChromium } from '@/runner'
+import { boardTimes } from './board'
 import { brelt, handWritten, limit } from './ways'
 
 /** Medians of a few rounds, all ways in each round, so that a busy machine slows them alike. */
@@ -49,3 +50,10 @@ try {
 } finally {
   await browser.close()
 }
+
+const { openMs, longestFrameMs, mostMounted } = await boardTimes()
+print('\nThe board')
+print(`  500 live cases in sight after ${show(openMs)} ms (goal 2000)`)
+print(
+  `  scrolling through 5,000: longest frame ${show(longestFrameMs)} ms (goal 50), at most ${mostMounted} cases mounted`,
+)

@@ -1,6 +1,6 @@
+import { connection } from '@/app/_server'
 import { redirect } from 'next/navigation'
 import { listLibraries } from '@/store'
-import { connection } from './_server/connection'
 
 export const dynamic = 'force-dynamic'
 

@@ -59,8 +59,11 @@ export function readCases(
   return { texts: texts.list, reasons: reasons.list, cases: read }
 }
 
-// What a pointer would find can only be asked of points in the window.
-const bringIntoView = ({ host }: MountedCase) => host.scrollIntoView({ block: 'center', behavior: 'instant' })
+/** What a pointer would find can only be asked of points in the window. Each scroll costs a new layout: a windowful is read before the next. */
+function bringIntoView({ host }: MountedCase) {
+  const { top, bottom } = host.getBoundingClientRect()
+  if (top < 0 || bottom > innerHeight) host.scrollIntoView({ block: 'start', behavior: 'instant' })
+}
 
 function readRequest(reader: Reader, request: StageRequest): string {
   const matches = reader.matches(request.part)

@@ -79,7 +79,7 @@ function Board({ library, libraries, slug, query, model }: MatrixProps & { model
   const layout = useMemo(() => layOut(model.space, placement, chosen), [model, placement, chosen])
   const sample = useMemo(() => sampleOf(model), [model])
   const size = cell.width > 0 ? cell : isIsolated ? ISOLATED_CELL : { width: 120, height: 60 }
-  const geometry = useMemo(() => geometryOf(layout, size, zoom), [layout, size.width, size.height, zoom]) // eslint-disable-line
+  const geometry = useMemo(() => geometryOf(layout, size, zoom), [layout, size.width, size.height, zoom])
   const marks = useMemo(() => new Map(state?.marks.map(([key, mark, misses]) => [key, { mark, misses }])), [state])
   const stateOf = useCallback((key: string) => marks.get(key) ?? { mark: 'open' as const, misses: 0 }, [marks])
   const cases = useMemo(

@@ -1,5 +1,5 @@
+import { libraryFacts } from '@/app/_server'
 import { notFound } from 'next/navigation'
-import { libraryFacts } from '@/app/_server/facts'
 import { Matrix } from '@/ui/matrix'
 
 export const dynamic = 'force-dynamic'

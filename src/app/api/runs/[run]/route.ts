@@ -1,5 +1,4 @@
-import { isOwn, notFound, refused } from '@/app/_server/guard'
-import { stopRun } from '@/app/_server/runs'
+import { isOwn, notFound, refused, stopRun } from '@/app/_server'
 
 /** Stops a run. What it has found stays. */
 export async function DELETE(request: Request, { params }: { params: Promise<{ run: string }> }) {

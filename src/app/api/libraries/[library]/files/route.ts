@@ -1,5 +1,4 @@
-import { connection } from '@/app/_server/connection'
-import { notFound } from '@/app/_server/guard'
+import { connection, notFound } from '@/app/_server'
 import { textOf } from '@/core/sheet'
 import { treeOfLibrary } from '@/store'
 

@@ -1,7 +1,5 @@
+import { isOwn, notFound, openStored, refused, startRun } from '@/app/_server'
 import { z } from 'zod'
-import { isOwn, notFound, refused } from '@/app/_server/guard'
-import { openStored } from '@/app/_server/opened'
-import { startRun } from '@/app/_server/runs'
 
 const bodySchema = z.object({ components: z.array(z.string()).min(1).optional() })
 

@@ -1,7 +1,5 @@
-import { connection } from '@/app/_server/connection'
-import { goingRun } from '@/app/_server/runs'
+import { connection, goingRun, notFound } from '@/app/_server'
 import { caseMarks, findLibrary, latestStates } from '@/store'
-import { notFound } from '@/app/_server/guard'
 import type { LibraryStates } from '@/ui/live'
 
 /** How each component of a library stands after its last run, with the mark of every case. */

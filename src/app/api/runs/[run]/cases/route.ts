@@ -1,5 +1,4 @@
-import { connection } from '@/app/_server/connection'
-import { notFound } from '@/app/_server/guard'
+import { connection, notFound } from '@/app/_server'
 import { caseChecks } from '@/store'
 
 /** All that a run read in one case: `?slug=&key=`. */

@@ -1,5 +1,4 @@
-import { notFound } from '@/app/_server/guard'
-import { listenToRun } from '@/app/_server/runs'
+import { listenToRun, notFound } from '@/app/_server'
 
 /** A run as it goes on, as server-sent events, from where it stands to its end. */
 export async function GET(request: Request, { params }: { params: Promise<{ run: string }> }) {

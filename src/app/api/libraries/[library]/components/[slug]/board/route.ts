@@ -1,6 +1,4 @@
-import { boardModel } from '@/app/_server/boardModel'
-import { notFound } from '@/app/_server/guard'
-import { openStored } from '@/app/_server/opened'
+import { boardModel, notFound, openStored } from '@/app/_server'
 
 /** What the browser needs to show a component's cases live. */
 export async function GET(_: Request, { params }: { params: Promise<{ library: string; slug: string }> }) {

@@ -1,0 +1,6 @@
+export { boardModel } from './boardModel'
+export { connection } from './connection'
+export { libraryFacts } from './facts'
+export { isOwn, notFound, refused } from './guard'
+export { openStored } from './opened'
+export { goingRun, listenToRun, startRun, stopRun } from './runs'

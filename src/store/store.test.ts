@@ -1,0 +1,139 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import type { CheckResult } from '@/core/plan'
+import { BadInput } from '@/core/problem'
+import { ComponentTally } from '@/core/report'
+import { textOf, treeOf } from '@/core/sheet'
+import {
+  caseChecks,
+  caseMarks,
+  closeAbandonedRuns,
+  connect,
+  findLibrary,
+  importTree,
+  latestStates,
+  libraryId,
+  migrateTables,
+  RunRecorder,
+  treeOfLibrary,
+  type Connection,
+} from './index'
+
+const folder = mkdtempSync(join(tmpdir(), 'brelt-store-'))
+let connection: Connection
+beforeAll(async () => {
+  process.env.BRELT_DATA = join(folder, 'test.db')
+  connection = await connect(folder)
+  await migrateTables(connection, process.cwd())
+})
+afterAll(() => {
+  delete process.env.BRELT_DATA
+  rmSync(folder, { recursive: true, force: true })
+})
+
+const library = (name: string, about = 'one') =>
+  treeOf({
+    'library.yaml': `library: 1\nname: ${name}`,
+    'components/t/t.sheet.yaml': `sheet: 1\nname: T\nabout: ${about}\nsource: { kind: markup, markup: t.liquid }`,
+    'components/t/t.liquid': '<p>',
+    'pixel.png': new Uint8Array([137, 80, 255, 0]),
+  })
+
+const check = (measured: string, verdict: CheckResult['verdict'] = 'holds'): CheckResult => ({
+  part: 'root',
+  reading: 'width',
+  verdict,
+  expectation: '1px',
+  expected: '1px',
+  measured,
+  difference: '',
+  rule: { index: 0, line: 1 },
+  reason: '',
+  fault: false,
+})
+
+describe('libraries', () => {
+  test('come back byte for byte', async () => {
+    await importTree(connection, library('Bytes'), 'me')
+    const tree = await treeOfLibrary(connection.db, 'bytes')
+    expect(tree.paths).toEqual(library('Bytes').paths)
+    expect([...tree.bytes('pixel.png')!]).toEqual([137, 80, 255, 0])
+    expect(textOf(tree, 'components/t/t.liquid')).toBe('<p>')
+  })
+
+  test('a sheet that changed gets a revision, one that did not keeps its own', async () => {
+    const first = await importTree(connection, library('Again'), 'me')
+    const same = await importTree(connection, library('Again'), 'me')
+    const changed = await importTree(connection, library('Again', 'two'), 'me')
+    expect(same).toEqual(first)
+    expect(changed.components[0]!.revision).toBeGreaterThan(first.components[0]!.revision)
+    expect(changed.fingerprint).not.toBe(first.fingerprint)
+  })
+
+  test('bad input is refused and leaves what was there', async () => {
+    await importTree(connection, library('Kept'), 'me')
+    await expect(
+      importTree(connection, treeOf({ 'library.yaml': 'library: 1\nname: Kept\nodd: 1' }), 'me'),
+    ).rejects.toThrow(BadInput)
+    expect((await findLibrary(connection.db, 'kept'))?.components).toHaveLength(1)
+  })
+
+  test('imports at the same time do not lock one another out', async () => {
+    await Promise.all(Array.from({ length: 12 }, (_, at) => importTree(connection, library(`Lib ${at}`), 'me')))
+    expect(await findLibrary(connection.db, 'lib-11')).toMatchObject({ name: 'Lib 11' })
+  })
+
+  test.each([
+    ['Firnline', 'firnline'],
+    ['Hütte & Hut', 'hu-tte-hut'],
+    ['!!!', 'library'],
+  ])('%s has the address %s', (name, id) => expect(libraryId(name)).toBe(id))
+})
+
+describe('runs', () => {
+  const run = async (id: string, at: number, keys: readonly string[], verdict: CheckResult['verdict'] = 'holds') => {
+    const recorder = await RunRecorder.start(connection, {
+      id,
+      libraryId: 'runs',
+      fingerprint: 'f',
+      startedAt: new Date(at),
+    })
+    const tally = new ComponentTally('t', 'T', 'components/t/t.sheet.yaml', [])
+    const shared = check('1px', verdict)
+    for (const key of keys) {
+      const result = { key, values: {}, checks: [shared, check(key)] }
+      tally.add(result)
+      recorder.addCase('t', result)
+    }
+    return { recorder, tally }
+  }
+  beforeAll(() => importTree(connection, library('Runs'), 'me'))
+
+  test('keep every case with all that was read, and the latest run of a component counts', async () => {
+    const old = await run('one', 1000, ['a', 'b'], 'misses')
+    await old.recorder.endComponent(old.tally)
+    await old.recorder.end({ state: 'done', milliseconds: 5 })
+    const late = await run(
+      'two',
+      2000,
+      Array.from({ length: 1200 }, (_, at) => `k${at}`),
+    )
+    await late.recorder.endComponent(late.tally)
+    await late.recorder.end({ state: 'done', milliseconds: 7, browser: 'Chromium 1' })
+    expect(await latestStates(connection.db, 'runs')).toMatchObject([
+      { slug: 't', runId: 'two', state: 'done', browser: 'Chromium 1', findings: [] },
+    ])
+    expect(await caseMarks(connection.db, 'two', 't')).toHaveLength(1200)
+    expect(await caseChecks(connection.db, 'two', 't', 'k7')).toEqual({ checks: [check('1px'), check('k7')] })
+    expect(await caseChecks(connection.db, 'two', 't', 'none')).toBeUndefined()
+    expect((await caseMarks(connection.db, 'one', 't'))[0]).toEqual({ key: 'a', mark: 'misses', misses: 1 })
+  })
+
+  test('one that was left unfinished is closed at the next start', async () => {
+    await run('three', 3000, ['a'])
+    await closeAbandonedRuns(connection)
+    expect((await latestStates(connection.db, 'runs'))[0]!.runId).toBe('two')
+  })
+})
