@@ -18,8 +18,9 @@ function onDisk(cases: number): string {
 export interface BoardTimes {
   /** From opening the address to 500 live cases in sight, ms. */
   openMs: number
-  /** The longest frame while 5,000 cases are scrolled through, ms. */
+  /** The longest frame while 5,000 cases are scrolled through, and the one that 95 of 100 stay below, ms. */
   longestFrameMs: number
+  usualFrameMs: number
   /** The most cases that were mounted at once then. */
   mostMounted: number
 }
@@ -41,18 +42,25 @@ export async function boardTimes(): Promise<BoardTimes> {
   const scroll = await inApp(folders[1]!, async (app) => {
     const page = await app.open('/bench/berth/matrix')
     await page.waitForSelector('iframe[data-mounted]', { timeout: 60_000 })
+    await new Promise((done) => setTimeout(done, 1500)) // what opening set going has come to rest
     return page.evaluate(async () => {
       const board = document.querySelector('[data-testid=board]')!
-      let [longest, most, last] = [0, 0, performance.now()]
+      const frames: number[] = []
+      let [most, last] = [0, performance.now()]
       for (let step = 0; step < 180; step++) {
         board.scrollTop += 60
         await new Promise(requestAnimationFrame)
         const now = performance.now()
-        longest = Math.max(longest, now - last)
+        frames.push(now - last)
         last = now
         most = Math.max(most, Number(document.querySelector<HTMLElement>('iframe[data-mounted]')?.dataset.mounted))
       }
-      return { longestFrameMs: longest, mostMounted: most }
+      const sorted = frames.toSorted((a, b) => a - b)
+      return {
+        longestFrameMs: sorted.at(-1)!,
+        usualFrameMs: sorted[Math.floor(sorted.length * 0.95)]!,
+        mostMounted: most,
+      }
     })
   })
   for (const folder of folders) rmSync(folder, { recursive: true, force: true })

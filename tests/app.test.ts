@@ -166,6 +166,19 @@ describe('the matrix', () => {
     await page.close()
   })
 
+  test('findings are told by their cause, and lead to a case', async () => {
+    const page = await app.open('/firnline/bunk-check/matrix')
+    await press(page, 'button', '2 findings')
+    await waitForText(
+      page,
+      '[data-finding="box outline"]',
+      /0\.18\) solid 3px, expected rgba\(30, 96, 73, 0\.22\).*12 cases, bunk-check\.css:74/,
+    )
+    await page.click('[data-finding="mark border-left-color"] button')
+    await page.waitForSelector('[data-testid=card] [data-reading=border-left-color][data-verdict=misses]')
+    await page.close()
+  })
+
   test('everything is done by keyboard', async () => {
     const page = await app.open('/firnline/trail-tile/matrix')
     await page.waitForSelector('[data-case]')

@@ -91,12 +91,13 @@ class ComponentRun {
       ({ values }) => contexts.map((name) => values[name]).join('|'),
     )
     const lists = [...groups.values()]
-    // The first page finds out whether the component needs documents of its own: only then is the work divided.
+    // A script may show by what it does that the component needs documents of its own: only then is the work divided.
     const [first] = lists
     if (!first) return
     const scout: Lane = { name: component.slug }
     this.#lanes = [scout]
-    await this.scout(scout, first[0]!)
+    if (component.script && plan.sheet.data.stage.isolate === 'auto' && !this.#isolated)
+      await this.scout(scout, first[0]!)
     this.#isScouted = true
     this.#chunks = lists.flatMap((cases) => this.divide(cases))
     // A page costs about half a second to open: it must have enough to do.

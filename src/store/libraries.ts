@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto'
-import { and, asc, eq, inArray } from 'drizzle-orm'
+import { and, asc, count, eq, inArray } from 'drizzle-orm'
 import { readLibrary, slugOf, type FileTree } from '@/core/sheet'
 import { BadInput } from '@/core/problem'
 import type { Connection, Database } from './open'
@@ -9,6 +9,7 @@ export interface LibraryRecord {
   id: string
   name: string
   fingerprint: string
+  /** `revision` counts a component's own revisions, from 1. */
   components: { slug: string; name: string; revision: number }[]
 }
 
@@ -94,12 +95,18 @@ export async function importTree({ db, write }: Connection, tree: FileTree, auth
 export async function findLibrary(db: Database, id: string): Promise<LibraryRecord | undefined> {
   const [found] = await db.select().from(libraries).where(eq(libraries.id, id))
   if (!found) return undefined
-  const own = await db.select().from(components).where(eq(components.libraryId, id)).orderBy(asc(components.name))
+  const own = await db
+    .select({ slug: components.slug, name: components.name, revision: count(revisions.id) })
+    .from(components)
+    .innerJoin(revisions, and(eq(revisions.libraryId, components.libraryId), eq(revisions.slug, components.slug)))
+    .where(eq(components.libraryId, id))
+    .groupBy(components.slug, components.name)
+    .orderBy(asc(components.name))
   return {
     id,
     name: found.name,
     fingerprint: found.fingerprint,
-    components: own.map(({ slug, name, revisionId }) => ({ slug, name, revision: revisionId })),
+    components: own,
   }
 }
 

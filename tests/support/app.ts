@@ -75,9 +75,16 @@ async function openPage(browser: Browser, url: string, size: { width: number; he
 }
 
 /** Presses what a person would: a control by its role and name. */
-export const press = async (page: Page, role: string, name: string) => {
-  const control = await page.waitForSelector(`aria/${name}[role="${role}"]`, { timeout: 10_000 })
-  await control!.click()
+export async function press(page: Page, role: string, name: string): Promise<void> {
+  for (let tries = 3; ; tries--) {
+    const control = await page.waitForSelector(`aria/${name}[role="${role}"]`, { timeout: 10_000 })
+    try {
+      return await control!.click()
+    } catch (error) {
+      // The view was rendered anew between finding and pressing: what was found has gone, another has come.
+      if (tries === 0 || !String(error).includes('detached')) throw error
+    }
+  }
 }
 
 /** Waits until the text of what `selector` finds fits. */

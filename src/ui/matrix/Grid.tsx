@@ -1,7 +1,7 @@
 'use client'
 
 import { useVirtualizer } from '@tanstack/react-virtual'
-import { useEffect, useRef, type ReactNode, type RefObject } from 'react'
+import { memo, useCallback, useEffect, useRef, type ReactNode, type RefObject } from 'react'
 import type { Case } from '@/core/matrix'
 import { LiveCase, type BoardLayout, type BoardModel } from '../board'
 import { Mark, markLabel, type MarkKind } from '../marks'
@@ -33,8 +33,8 @@ export interface GridProps {
 }
 
 /** The board's heads and cells, over the frame in which the cases live. */
-export function Grid(props: GridProps) {
-  const { layout, geometry, axes, scroller, headHeight, rowHeadWidth, children } = props
+export function Grid({ children, ...props }: GridProps) {
+  const { layout, geometry, axes, scroller, headHeight, rowHeadWidth } = props
   const rows = useVirtualizer({
     count: layout.rows.length,
     getScrollElement: () => scroller.current,
@@ -43,7 +43,7 @@ export function Grid(props: GridProps) {
     scrollMargin: headHeight,
   })
   useEffect(() => rows.measure(), [rows, geometry])
-  const reveal = (row: number) => rows.scrollToIndex(row, { align: 'auto' })
+  const reveal = useCallback((row: number) => rows.scrollToIndex(row, { align: 'auto' }), [rows])
   return (
     <div ref={scroller} className="relative min-h-0 flex-1 overflow-auto bg-paper" data-testid="board">
       <div style={{ width: rowHeadWidth + geometry.width, height: headHeight + geometry.height }} className="relative">
@@ -112,7 +112,10 @@ function ColumnHeads({
   )
 }
 
-function Row(props: GridProps & { index: number; reveal(row: number): void }) {
+type RowProps = Omit<GridProps, 'children'> & { index: number; reveal(row: number): void }
+
+/** Scrolling renders the grid anew: rows that stay are left alone. */
+const Row = memo(function Row(props: RowProps) {
   const { layout, geometry, rowHeadWidth, index } = props
   const row = layout.rows[index]!
   const top = geometry.rowTops[index]!
@@ -162,9 +165,9 @@ function Row(props: GridProps & { index: number; reveal(row: number): void }) {
       )}
     </div>
   )
-}
+})
 
-function Absent({ geometry, rowHeadWidth, column }: GridProps & { column: number }) {
+function Absent({ geometry, rowHeadWidth, column }: RowProps & { column: number }) {
   const left = rowHeadWidth + cellLeft(geometry, column)
   return (
     <div
@@ -202,7 +205,7 @@ function Cell({
   column,
   one,
   reveal,
-}: GridProps & { index: number; column: number; one: Case; reveal(row: number): void }) {
+}: RowProps & { column: number; one: Case }) {
   const button = useRef<HTMLButtonElement>(null)
   const { mark, misses } = stateOf(one.key)
   const isSelected = selected === one.key

@@ -71,6 +71,12 @@ function Board({ library, libraries, slug, query, model }: MatrixProps & { model
   const [cell, setCell] = useState({ width: 0, height: 0 })
   const [shown, setShown] = useState<ReadonlySet<MarkKind>>(new Set(KINDS))
   const [failures, setFailures] = useState<ReadonlyMap<string, string>>(new Map())
+  // The same failures are told with every rendering: only a change renders the board's heads anew.
+  const keepFailures = useCallback(
+    (next: ReadonlyMap<string, string>) =>
+      setFailures((now) => ([...now.keys()].join() === [...next.keys()].join() ? now : next)),
+    [],
+  )
   const [trespass, setTrespass] = useState<string>()
   const scroller = useRef<HTMLDivElement>(null)
   const isIsolated = model.component.isolated || trespass !== undefined
@@ -100,6 +106,7 @@ function Board({ library, libraries, slug, query, model }: MatrixProps & { model
   )
   const headHeight = geometry.cellWidth < 40 ? 76 : Math.max(1, placement.across.length) * HEAD_LINE + 22
 
+  const onSelect = useCallback((one: Case) => select(one.key), [select])
   const findables = useCallback(
     (): Findable[] =>
       [...cases.values()].map((one) => ({
@@ -157,7 +164,7 @@ function Board({ library, libraries, slug, query, model }: MatrixProps & { model
           </ToggleGroup.Root>
         </div>
       </div>
-      <Notices state={state} />
+      <Notices state={state} onShow={select} />
       {layout.count >= MOST_CELLS && (
         <p className="border-b border-line bg-sheet px-3 py-1">
           The first {layout.count.toLocaleString('en')} cases are shown. Hold an axis to see the others.
@@ -174,7 +181,7 @@ function Board({ library, libraries, slug, query, model }: MatrixProps & { model
           axes={placement}
           isOutdated={state?.isOutdated ?? false}
           selected={selectedKey}
-          onSelect={(one) => select(one.key)}
+          onSelect={onSelect}
           rowHeadWidth={placement.down.length > 0 ? 112 : 64}
         >
           {!isIsolated && (
@@ -183,7 +190,7 @@ function Board({ library, libraries, slug, query, model }: MatrixProps & { model
               {...{ model, layout, geometry, zoom, cell, scroller, headHeight, sample, ownContext }}
               onSize={setCell}
               onTrespass={setTrespass}
-              onFailures={setFailures}
+              onFailures={keepFailures}
             />
           )}
         </Grid>

@@ -1,34 +1,67 @@
 'use client'
 
 import { useState } from 'react'
+import { readable } from '@/core/spec'
 import type { ComponentState } from '../live'
+import { Mark } from '../marks'
 
-/** What the sheet's lints and the last run say of the component as a whole. */
-export function Notices({ state }: { state?: ComponentState }) {
+export interface NoticesProps {
+  state?: ComponentState
+  /** Opens the first case of a finding. */
+  onShow(key: string): void
+}
+
+/** What the last run says of the component as a whole: findings by their cause, lints of the sheet, notes. */
+export function Notices({ state, onShow }: NoticesProps) {
   const [isOpen, setOpen] = useState(false)
-  const lints = state?.lints ?? []
-  const notes = state?.notes ?? []
-  const count = lints.length + notes.length
-  if (count === 0) return null
+  const { lints = [], notes = [], findings = [] } = state ?? {}
   const errors = lints.filter(({ severity }) => severity === 'error').length
+  const parts = [
+    counted(findings.length, 'finding'),
+    counted(errors, 'lint error'),
+    counted(lints.length - errors, 'lint warning'),
+    counted(notes.length, 'note'),
+  ].filter(Boolean)
+  if (parts.length === 0) return null
   return (
-    <div className="border-b border-line bg-sheet px-3 py-1">
+    <section aria-label="Findings" className="border-b border-line bg-sheet px-3 py-1">
       <button
         type="button"
         aria-expanded={isOpen}
         className="underline decoration-line-strong underline-offset-2"
         onClick={() => setOpen(!isOpen)}
       >
-        {[
-          errors && `${errors} lint errors`,
-          lints.length - errors && `${lints.length - errors} lint warnings`,
-          notes.length && `${notes.length} notes`,
-        ]
-          .filter(Boolean)
-          .join(', ')}
+        {parts.join(', ')}
       </button>
       {isOpen && (
-        <ul className="max-h-48 overflow-auto py-1">
+        <ul className="max-h-56 overflow-auto py-1">
+          {findings.map(({ part, reading, verdict, expected, measured, difference, cases, origin, message }, at) => (
+            <li key={at} className="flex items-baseline gap-2 py-0.5" data-finding={`${part} ${reading}`}>
+              <Mark kind={verdict} className="self-center" />
+              <button
+                type="button"
+                className="min-w-0 text-left hover:underline"
+                title="Show the first of these cases"
+                onClick={() => onShow(cases[0]!)}
+              >
+                <span className="font-semibold">
+                  {part} {reading}
+                </span>{' '}
+                {verdict === 'unread' ? (
+                  message
+                ) : (
+                  <span className="num">
+                    {readable(measured) || 'empty'}, expected {readable(expected)}
+                    {difference && ` (${difference})`}
+                  </span>
+                )}
+              </button>
+              <span className="num ml-auto shrink-0 text-quiet">
+                {counted(cases.length, 'case')}
+                {origin && `, ${origin.file}:${origin.line}`}
+              </span>
+            </li>
+          ))}
           {lints.map(({ code, severity, message, file, line }, at) => (
             <li key={at} className="py-0.5">
               <span className={`num ${severity === 'error' ? 'text-miss' : ''}`}>{code}</span> {message}{' '}
@@ -44,6 +77,8 @@ export function Notices({ state }: { state?: ComponentState }) {
           ))}
         </ul>
       )}
-    </div>
+    </section>
   )
 }
+
+const counted = (count: number, what: string) => (count === 0 ? '' : `${count} ${what}${count === 1 ? '' : 's'}`)

@@ -17,7 +17,7 @@ export function SourceLines({ library, file, line }: { library: string; file: st
         <Popover.Content
           className="floating max-w-[min(640px,90vw)] p-2"
           side="left"
-          sideOffset={8}
+          sideOffset={84}
           aria-label={`${file}, line ${line}`}
         >
           <Lines library={library} file={file} line={line} />
