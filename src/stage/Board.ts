@@ -11,9 +11,9 @@ import type { TrespassWatch } from './trespass'
 /** Room around a case's first element, for rings and shadows, in px. */
 const MARGIN_PX = 14
 // Cells this many screens away are made ready; those twice as far are taken away.
-const SCREENS_AHEAD = 1
+const SCREENS_AHEAD = 0.6
 // Mounting goes on for this long, then lets the browser draw a frame.
-const SLICE_MS = 12
+const SLICE_MS = 6
 
 interface Shown {
   box: HTMLElement
