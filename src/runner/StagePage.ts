@@ -10,7 +10,7 @@ import {
 } from '@/stage'
 import { byBackendNode } from './accessibility'
 import { winningDeclaration, type FoundDeclaration } from './origins'
-import { stagePage, stageProgram, STAGE_POLICY } from './stageProgram'
+import { answerRequests } from './answerRequests'
 
 /** Component code did not come back in time, or took its page down. `caseIndex` is what was being mounted. */
 export class StageHang extends Error {
@@ -79,21 +79,7 @@ export class StagePage {
     })
     session.on('Inspector.targetCrashed', () => (this.#crashed = true))
     const address = `https://stage-${slug}.invalid/`
-    session.on('Fetch.requestPaused', ({ requestId, request, resourceType }) => {
-      const isStage = request.url === address && resourceType === 'Document'
-      const answer = isStage
-        ? session.send('Fetch.fulfillRequest', {
-            requestId,
-            responseCode: 200,
-            responseHeaders: [
-              { name: 'content-type', value: 'text/html; charset=utf-8' },
-              { name: 'content-security-policy', value: STAGE_POLICY },
-            ],
-            body: Buffer.from(stagePage(stageProgram('runner'))).toString('base64'),
-          })
-        : session.send('Fetch.failRequest', { requestId, errorReason: 'BlockedByClient' })
-      answer.catch(() => {}) // the page may be gone by now
-    })
+    answerRequests(session, address)
     await Promise.all([
       session.send('Page.enable'),
       session.send('Inspector.enable'),

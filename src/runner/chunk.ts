@@ -14,7 +14,7 @@ import {
 import type { StageCase, StageReadings, StageRequest } from '@/stage'
 import { readAccessibility } from './accessibility'
 import { decidingProperties } from './origins'
-import type { RunSetup } from './runComponent'
+import type { RunSetup } from './RunSetup'
 import type { StagePage } from './StagePage'
 
 /** A case that is compared with one that had not been read yet, with what judging it later needs. */

@@ -1,25 +1,11 @@
 import { availableParallelism } from 'node:os'
 import type { Browser } from 'puppeteer-core'
-import { ContextJudge, unreadCheck, type CaseResult, type CheckResult, type Plan, type PlannedCase } from '@/core/plan'
+import { ContextJudge, unreadCheck, type CaseResult, type CheckResult, type PlannedCase } from '@/core/plan'
 import { groupBy } from '@/core/group'
-import type { Tolerance, Viewport } from '@/core/sheet'
-import type { TokenBook } from '@/core/tokens'
-import type { CompiledComponent } from '@/source'
 import { trespassInTexts, type StageContext } from '@/stage'
+import type { RunSetup } from './RunSetup'
 import { runChunk, toStageCase, type ReadingStore, type Waiting } from './chunk'
 import { StageHang, StagePage } from './StagePage'
-
-/** All that a run of one component needs. */
-export interface RunSetup {
-  plan: Plan
-  component: CompiledComponent['component']
-  originalPlace: CompiledComponent['originalPlace']
-  tokens: TokenBook
-  tolerance: Tolerance
-  viewport: Viewport
-  /** Names of the library's contexts. */
-  contexts: readonly string[]
-}
 
 export interface RunListener {
   /** Called with each judged case, as soon as it is known. */

@@ -1,4 +1,3 @@
-import type { Beat, Mounted } from './Stage'
 import type {
   PseudoBoxes,
   StageCase,
@@ -9,8 +8,8 @@ import type {
   StageRequest,
 } from './protocol'
 import type { ProbeAnswer } from './read'
-import type { StageWindow } from './runnerEntry'
-import type { Stage } from './Stage'
+import type { StageWindow } from './RunnerStage'
+import type { Beat, Mounted, Stage } from './Stage'
 
 // Reference numbers of one document stay below those of the next.
 const REFERENCES_PER_CASE = 100_000

@@ -13,5 +13,5 @@ export {
   type StageReadings,
   type StageRequest,
 } from './protocol'
-export type { RunnerStage } from './runnerEntry'
+export type { RunnerStage } from './RunnerStage'
 export { trespassInTexts } from './trespass'

@@ -2,6 +2,7 @@
 
 import { Dialog } from 'radix-ui'
 import { useEffect, useMemo, useRef, useState } from 'react'
+import { Overlay } from './Overlay'
 
 /** Something that can be found and gone to. */
 export interface Findable {
@@ -24,18 +25,14 @@ export function Finder({
   items: () => Findable[]
 }) {
   return (
-    <Dialog.Root open={open} onOpenChange={onOpenChange}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-black/25" />
-        <Dialog.Content
-          className="floating fixed top-24 left-1/2 w-[min(560px,92vw)] -translate-x-1/2"
-          aria-describedby={undefined}
-        >
-          <Dialog.Title className="sr-only">Find anything</Dialog.Title>
-          {open && <FinderList items={items} onDone={() => onOpenChange(false)} />}
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <Overlay
+      open={open}
+      onOpenChange={onOpenChange}
+      title={<Dialog.Title className="sr-only">Find anything</Dialog.Title>}
+      className="w-[min(560px,92vw)]"
+    >
+      {open && <FinderList items={items} onDone={() => onOpenChange(false)} />}
+    </Overlay>
   )
 }
 

@@ -1,6 +1,7 @@
 'use client'
 
 import { Dialog } from 'radix-ui'
+import { Overlay } from './Overlay'
 
 export type KeyHelp = readonly (readonly [keys: string, what: string])[]
 
@@ -22,25 +23,21 @@ export function KeysHelp({
   keys: KeyHelp
 }) {
   return (
-    <Dialog.Root open={open} onOpenChange={onOpenChange}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-black/25" />
-        <Dialog.Content
-          className="floating fixed top-24 left-1/2 w-[min(420px,92vw)] -translate-x-1/2 p-4"
-          aria-describedby={undefined}
-        >
-          <Dialog.Title className="mb-2 font-semibold">Keys of this view</Dialog.Title>
-          <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
-            {[...EVERYWHERE, ...keys].map(([key, what]) => (
-              <div key={key} className="contents">
-                <dt className="num">{key}</dt>
-                <dd>{what}</dd>
-              </div>
-            ))}
-          </dl>
-          <Dialog.Close className="control mt-4">Close</Dialog.Close>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <Overlay
+      open={open}
+      onOpenChange={onOpenChange}
+      title={<Dialog.Title className="mb-2 font-semibold">Keys of this view</Dialog.Title>}
+      className="w-[min(420px,92vw)] p-4"
+    >
+      <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
+        {[...EVERYWHERE, ...keys].map(([key, what]) => (
+          <div key={key} className="contents">
+            <dt className="num">{key}</dt>
+            <dd>{what}</dd>
+          </div>
+        ))}
+      </dl>
+      <Dialog.Close className="control mt-4">Close</Dialog.Close>
+    </Overlay>
   )
 }
