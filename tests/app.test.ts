@@ -1,3 +1,6 @@
+import { cpSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import type { Page } from 'puppeteer-core'
 import { boardFrame, press, stageFrames, startApp, waitForText, type App } from './support/app'
@@ -260,6 +263,24 @@ describe('components that misbehave', () => {
     await page.waitForFunction(() => document.querySelectorAll('[data-case][data-mark=holds]').length === 2, {
       timeout: 20_000,
     })
+    await page.close()
+  })
+
+  test('results are out of date once a file has changed, and marked so', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'brelt-changed-'))
+    cpSync('tests/fixtures/odd-hut', folder, { recursive: true })
+    writeFileSync(
+      join(folder, 'components/portal/portal.css'),
+      '.veil { position: fixed; inset: 0; opacity: 0.3 } .veil.hard { opacity: 0.6 }',
+    )
+    app.command('import', folder)
+    const page = await app.open('/odd-hut/portal/matrix')
+    await waitForText(page, '[data-testid=counts]', /out of date/)
+    await page.waitForSelector('[data-case] [data-mark=holds][data-outdated=true]')
+    await press(page, 'button', 'Verify')
+    await page.waitForSelector('[data-case="tone=soft"][data-mark=misses]', { timeout: 20_000 })
+    expect(await texts(page, '[data-testid=counts]')).toEqual([expect.not.stringContaining('out of date')])
+    rmSync(folder, { recursive: true })
     await page.close()
   })
 

@@ -92,7 +92,7 @@ describe('bad input: nothing is run, status 2, and every problem with its place'
     [
       'broken SCSS',
       { [SHEET]: FINE.replace('fine.css', 'fine.scss'), 'components/fine/fine.scss': '.a {\n  width: $no;\n}' },
-      [/fine\.scss:2:\d+: not readable as SCSS: Undefined variable/],
+      [/^components\/fine\/fine\.scss:2:\d+: not readable as SCSS: Undefined variable/],
     ],
     [
       'a template error',

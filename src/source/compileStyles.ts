@@ -46,6 +46,7 @@ function placesOf(file: string, map: TraceMap | undefined): CompiledStyles['orig
 }
 
 const LIBRARY_URL = 'brelt-library:/'
+const pathOf = (url: URL) => decodeURI(url.pathname).replace(/^\//, '')
 
 async function compileScss(tree: FileTree, file: string, text: string, problems: Problem[]) {
   // Loaded when needed: it takes longer than most runs' preparation.
@@ -65,7 +66,7 @@ async function compileScss(tree: FileTree, file: string, text: string, problems:
       return found === undefined ? null : toUrl(found)
     },
     load: (url: URL): ImporterResult | null => {
-      const contents = textOf(tree, decodeURI(url.pathname))
+      const contents = textOf(tree, pathOf(url))
       return contents === undefined ? null : { contents, syntax: url.pathname.endsWith('.css') ? 'css' : 'scss' }
     },
   }
@@ -82,7 +83,7 @@ async function compileScss(tree: FileTree, file: string, text: string, problems:
   } catch (error) {
     if (!(error instanceof Exception)) throw error // our bug, not the author's
     const { start, url } = error.span
-    const place = { file: url ? decodeURI(url.pathname) : file, line: start.line + 1, column: start.column + 1 }
+    const place = { file: url ? pathOf(url) : file, line: start.line + 1, column: start.column + 1 }
     problems.push({ ...place, message: `not readable as SCSS: ${error.sassMessage}` })
     return undefined
   }

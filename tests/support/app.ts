@@ -11,6 +11,8 @@ const HOST = '127.0.0.1'
 /** Brelt as people run it, on a store of its own, with a browser to use it. */
 export interface App {
   address: string
+  /** Runs the command line on the same store. */
+  command(...given: string[]): void
   open(path: string, size?: { width: number; height: number }): Promise<Page>
   close(): Promise<void>
 }
@@ -48,6 +50,7 @@ export async function startApp(folders: readonly string[] = []): Promise<App> {
   const address = `http://${HOST}:${port}`
   return {
     address,
+    command,
     open: (path, size = { width: 1280, height: 800 }) => openPage(browser, address + path, size),
     close: async () => {
       await browser.close()

@@ -80,7 +80,17 @@ export class ComponentTally {
       file: this.near(file),
       line,
     }))
-    return { slug: this.slug, name: this.name, cases: this.#cases, lints, findings, scenarios: [], notes: this.notes }
+    return {
+      slug: this.slug,
+      name: this.name,
+      cases: this.#cases,
+      lints,
+      findings,
+      scenarios: [],
+      // Pictures are not taken yet: none was compared.
+      pictures: { compared: 0, same: 0, changed: 0, new: 0 },
+      notes: this.notes,
+    }
   }
 }
 

@@ -30,6 +30,7 @@ const component = z.object({
   lints: z.array(lint),
   findings: z.array(finding),
   scenarios: z.array(z.never()),
+  pictures: z.object({ compared: z.number(), same: z.number(), changed: z.number(), new: z.number() }),
   /** Faults of the component as a whole, such as an error thrown outside of any case. */
   notes: z.array(z.string()),
 })

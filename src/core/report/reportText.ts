@@ -44,7 +44,7 @@ function componentText({ name, slug, cases, findings, lints, notes }: ComponentR
         ? paint.miss(`◣ ${misses} ${misses === 1 ? 'finding' : 'findings'}`)
         : paint.miss('☒ unread')
   const lines = ['', `${state}  ${paint.strong(name)} ${paint.dim(`${slug}, ${cases} cases`)}`]
-  for (const finding of findings) lines.push(...findingLines(finding, paint))
+  for (const finding of findings) lines.push(...findingLines(finding, `${slug}.sheet.yaml`, paint))
   for (const { code, severity, message, file, line } of lints) {
     const label = severity === 'error' ? paint.miss(code) : paint.warn(code)
     lines.push(`    ${label} ${message} ${paint.dim(`${file}:${line}`)}`)
@@ -55,6 +55,7 @@ function componentText({ name, slug, cases, findings, lints, notes }: ComponentR
 
 function findingLines(
   { part, reading, verdict, expected, measured, difference, cases, rule, origin, message }: Finding,
+  sheet: string,
   paint: Paint,
 ): string[] {
   const shown = cases
@@ -69,6 +70,6 @@ function findingLines(
   return [
     `    ${said}`,
     ...(origin ? [`      ${origin.declaration}  ${paint.dim(`${origin.file}:${origin.line}`)}`] : []),
-    `      ${paint.dim(`rule in line ${rule.line} · ${shown}${more}`)}`,
+    `      ${paint.dim(`rule ${sheet}:${rule.line} · ${shown}${more}`)}`,
   ]
 }
