@@ -1,6 +1,6 @@
 import { launchChromium } from '@/runner'
 import { boardTimes } from './board'
-import { brelt, handWritten, limit } from './ways'
+import { brelt, handWritten, limit, loopCost } from './ways'
 
 /** Medians of a few rounds, all ways in each round, so that a busy machine slows them alike. */
 const ROUNDS = 3
@@ -36,6 +36,7 @@ try {
     )
     print(`  only getComputedStyle        ${show(of('limit')).padStart(8)}`)
   }
+  print(`\nA component whose script never returns costs ${show(await loopCost(browser))} ms (goal 5000)`)
   print('\nHow the cost grows')
   for (const cases of [1000, 5000, 20_000]) {
     globalThis.gc?.()

@@ -1,4 +1,5 @@
 import type { Browser } from 'puppeteer-core'
+import { treeOf } from '@/core/sheet'
 import { prepareLibrary, verifyLibrary } from '@/runner'
 import { PARTS, PROPERTIES, benchLibrary } from './component'
 
@@ -78,4 +79,19 @@ export async function handWritten(browser: Browser, cases: number, pauseMs: numb
     await page.close()
   }
   return (performance.now() - start) / sample
+}
+
+/** What a component whose script never returns costs a run beyond what it costs otherwise, ms. */
+export async function loopCost(browser: Browser): Promise<number> {
+  const library = (script: string) =>
+    treeOf({
+      'library.yaml': 'library: 1\nname: Loop',
+      'components/loop/loop.liquid': '<p>{{ props.n }}</p>',
+      'components/loop/loop.js': `export default () => { ${script} }`,
+      'components/loop/loop.sheet.yaml':
+        'sheet: 1\nname: Loop\nsource: { kind: markup, markup: loop.liquid, script: loop.js }\nprops: { n: { type: text } }\naxes: { n: [a, b, c] }\nspec: [{ expect: { root: { display: block } } }]',
+    })
+  const time = async (script: string) =>
+    (await verifyLibrary(browser, await prepareLibrary(library(script)))).milliseconds
+  return (await time('for (;;) {}')) - (await time(''))
 }

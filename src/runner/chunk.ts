@@ -45,6 +45,14 @@ export const toStageCase = ({ key, settings: { props, slots, changes, forced } }
   forced,
 })
 
+const isForced = ({ settings }: PlannedCase) => settings.forced.length > 0
+
+/** The order in which a chunk is mounted: those whose states are forced come first, since only their nodes must be known. */
+export const mountOrder = (cases: readonly PlannedCase[]): PlannedCase[] => [
+  ...cases.filter(isForced),
+  ...cases.filter((one) => !isForced(one)),
+]
+
 const toStageRequest = ({ target, reading: { name, argument, origin } }: Request): StageRequest => ({
   part: target.part,
   index: target.index,
@@ -53,7 +61,7 @@ const toStageRequest = ({ target, reading: { name, argument, origin } }: Request
   origin,
 })
 
-/** Mounts, reads and judges some cases of one context, and looks up where their misses come from. */
+/** Mounts, reads and judges some cases of one context, in `mountOrder`, and looks up where their misses come from. */
 export async function runChunk(
   setup: RunSetup,
   page: StagePage,
@@ -69,7 +77,11 @@ export async function runChunk(
     .filter(({ reading }) => reading.origin === 'accessibility')
     .map(({ target }) => target.part)
   const referred = [...new Set([...accessible, ...pseudos.map(({ part }) => part)])]
-  const { failures, isSettled } = await page.mount(cases.map(toStageCase), referred)
+  const { failures, isSettled } = await page.mount(
+    cases.map(toStageCase),
+    referred.length > 0 ? cases.length : cases.filter(isForced).length,
+    referred,
+  )
   const boxes = await page.pseudoBoxes([...new Set(pseudos.map(({ pseudo }) => pseudo))])
   const profiles = used.map((profile) => plan.profiles[profile]!.requests.map(toStageRequest))
   const read = await page.read(

@@ -4,8 +4,8 @@ import { ContextJudge, unreadCheck, type CaseResult, type CheckResult, type Plan
 import { groupBy } from '@/core/group'
 import { trespassInTexts, type StageContext } from '@/stage'
 import type { RunSetup } from './RunSetup'
-import { runChunk, toStageCase, type ReadingStore, type Waiting } from './chunk'
-import { StageHang, StagePage } from './StagePage'
+import { mountOrder, runChunk, toStageCase, type ReadingStore, type Waiting } from './chunk'
+import { MOUNT_LIMIT_MS, StageHang, StagePage } from './StagePage'
 
 export interface RunListener {
   /** Called with each judged case, as soon as it is known. */
@@ -24,6 +24,8 @@ const DOCUMENTS_PER_CHUNK = 24
 const MOST_LANES = Math.max(1, Math.min(4, availableParallelism()))
 /** A component whose code hangs is opened anew this often; then the rest of its cases stays unread. */
 const MOST_HANGS = 2
+/** What a component whose script never returns can cost at most: finding out how it behaves, and the times that it is opened anew. */
+export const LONGEST_LOSS_MS = (1 + MOST_HANGS) * MOUNT_LIMIT_MS
 
 /** Reads and judges all cases of a plan. Whatever a component does, every judged case comes to `onCase` once, unless the run is stopped. */
 export async function runComponent(browser: Browser, setup: RunSetup, listener: RunListener): Promise<void> {
@@ -107,7 +109,7 @@ class ComponentRun {
     const size = this.#isolated ? DOCUMENTS_PER_CHUNK : component.script ? SCRIPTED_CASES_PER_CHUNK : CASES_PER_CHUNK
     // Judges are not shared between chunks: lanes work at the same time.
     return Array.from({ length: Math.ceil(cases.length / size) }, (_, at) => ({
-      cases: cases.slice(at * size, (at + 1) * size),
+      cases: mountOrder(cases.slice(at * size, (at + 1) * size)),
       context,
       judge: new ContextJudge(plan, tokens, tolerance),
     }))

@@ -39,7 +39,8 @@ export class IsolatedStage {
 
   async mount(cases: readonly StageCase[], beat?: Beat): Promise<Mounted> {
     const forced: Mounted['forced'] = []
-    for (const [index, one] of cases.entries()) {
+    for (const one of cases) {
+      const index = this.#rooms.length
       beat?.(index)
       const room = await this.openRoom(index)
       this.#rooms.push(room)

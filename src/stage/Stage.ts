@@ -74,10 +74,13 @@ export class Stage {
   mount(cases: readonly StageCase[], beat?: Beat): Mounted {
     this.container.style.display = 'none'
     const forced: Forced = new Map()
+    // A box of their own: what is put into one that the driver does not know is not reported to it.
+    const box = document.createElement('div')
+    this.container.append(box)
     for (const one of cases) {
       const index = this.cases.length
       beat?.(index)
-      this.cases.push(this.mountOne(one, index, this.container, forced))
+      this.cases.push(this.mountOne(one, index, box, forced))
     }
     const failures = Object.fromEntries(
       this.cases.flatMap(({ failure, index }) => (failure === undefined ? [] : [[index, failure]])),

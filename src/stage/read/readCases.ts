@@ -67,6 +67,9 @@ function bringIntoView({ host }: MountedCase) {
 
 function readRequest(reader: Reader, request: StageRequest): string {
   const matches = reader.matches(request.part)
+  // Nearly all readings are this one: the first match's style.
+  if (request.origin === 'style' && request.index === 1 && matches.length > 0)
+    return readStyle(reader, matches[0]!, request.name)
   if (request.name === 'present') return chosen(matches, request.index).length > 0 ? 'yes' : 'no'
   if (request.name === 'count') return String(matches.length)
   if (request.name === 'visible-count') return String(matches.filter((match) => isVisible(reader, match)).length)

@@ -17,7 +17,8 @@ export function longhandsOf(property: string): readonly string[] {
 /** A property's computed value. A shorthand that its longhands cannot be written as is told longhand by longhand. */
 export function computedValue(style: CSSStyleDeclaration, property: string): string {
   const value = style.getPropertyValue(property)
-  if (value !== '' || property.startsWith('--')) return value.trim()
+  if (property.startsWith('--')) return value.trim()
+  if (value !== '') return value
   const names = longhandsOf(property)
   if (names.length === 0) throw new Unread(`the browser knows no property "${property}"`)
   return names.map((name) => `${name}: ${style.getPropertyValue(name)}`).join('; ')
