@@ -24,8 +24,8 @@ const DOCUMENTS_PER_CHUNK = 24
 const MOST_LANES = Math.max(1, Math.min(4, availableParallelism()))
 /** A component whose code hangs is opened anew this often; then the rest of its cases stays unread. */
 const MOST_HANGS = 2
-/** What a component whose script never returns can cost at most: finding out how it behaves, and the times that it is opened anew. */
-export const LONGEST_LOSS_MS = (1 + MOST_HANGS) * MOUNT_LIMIT_MS
+/** How long is waited in all for a component whose script never returns; closing and opening its page comes on top. */
+export const LONGEST_LOSS_MS = MOST_HANGS * MOUNT_LIMIT_MS
 
 /** Reads and judges all cases of a plan. Whatever a component does, every judged case comes to `onCase` once, unless the run is stopped. */
 export async function runComponent(browser: Browser, setup: RunSetup, listener: RunListener): Promise<void> {
@@ -80,14 +80,13 @@ class ComponentRun {
     )
     const lists = [...groups.values()]
     // A script may show by what it does that the component needs documents of its own: only then is the work divided.
-    const [first] = lists
-    if (!first) return
+    if (!lists[0]) return
     const scout: Lane = { name: component.slug }
     this.#lanes = [scout]
-    if (component.script && plan.sheet.data.stage.isolate === 'auto' && !this.#isolated)
-      await this.scout(scout, first[0]!)
+    const mustScout = component.script && plan.sheet.data.stage.isolate === 'auto' && !this.#isolated
+    if (mustScout) lists[0] = [...(await this.scout(scout, lists[0]))]
     this.#isScouted = true
-    this.#chunks = lists.flatMap((cases) => this.divide(cases))
+    this.#chunks = lists.filter((cases) => cases.length > 0).flatMap((cases) => this.divide(cases))
     // A page costs about half a second to open: it must have enough to do.
     const count = Math.min(MOST_LANES, this.#chunks.length, Math.ceil(plan.cases.length / CASES_PER_CHUNK))
     for (let at = 1; at < count; at++) this.#lanes.push({ name: `${component.slug}-${at}` })
@@ -120,12 +119,13 @@ class ComponentRun {
     return { values: { theme: 'default', ...inContext }, properties: this.setup.tokens.customProperties(inContext) }
   }
 
-  /** Opens the first page. What goes wrong here goes wrong again with the first chunk, and is dealt with there. */
-  private async scout(lane: Lane, first: PlannedCase) {
+  /** Opens the first page and tries a first case in it; gives back what is left to be read. */
+  private async scout(lane: Lane, cases: readonly PlannedCase[]): Promise<readonly PlannedCase[]> {
     try {
-      await this.openPage(lane, this.contextOf(first), first)
-    } catch {
-      await closePage(lane)
+      await this.openPage(lane, this.contextOf(cases[0]!), cases[0]!)
+      return cases
+    } catch (error) {
+      return this.recover(lane, error, cases)
     }
   }
 
