@@ -232,7 +232,7 @@ function Cell({
     <div
       role="gridcell"
       aria-colindex={column + 1}
-      className="absolute"
+      className={`absolute ${zoom === 0 ? 'bg-sheet' : ''}`}
       style={{
         left: rowHeadWidth + cellLeft(geometry, column),
         width: geometry.cellWidth,

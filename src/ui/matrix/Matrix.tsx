@@ -182,7 +182,7 @@ function Board({ library, libraries, slug, query, model }: MatrixProps & { model
           isOutdated={state?.isOutdated ?? false}
           selected={selectedKey}
           onSelect={onSelect}
-          rowHeadWidth={placement.down.length > 0 ? 112 : 64}
+          rowHeadWidth={placement.down.length > 0 ? 128 : 64}
         >
           {!isIsolated && (
             <LiveBoard
