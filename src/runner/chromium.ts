@@ -24,7 +24,7 @@ const isExecutable = (path: string) => {
 }
 
 /** The browser to run: `BRELT_CHROMIUM`, else an installed Chromium or Chrome. @throws NoBrowser */
-export function findChromium(environment: NodeJS.ProcessEnv = process.env): string {
+export function findChromium(environment: Readonly<Record<string, string | undefined>> = process.env): string {
   const named = environment.BRELT_CHROMIUM
   if (named) {
     if (isExecutable(named)) return named

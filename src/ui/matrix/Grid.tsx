@@ -6,6 +6,7 @@ import type { Case } from '@/core/matrix'
 import { LiveCase, type BoardLayout, type BoardModel } from '../board'
 import { Mark, markLabel, type MarkKind } from '../marks'
 import { cellLeft, type Geometry } from './geometry'
+import { neighbour } from './neighbour'
 
 export interface CellState {
   mark: MarkKind
@@ -277,22 +278,3 @@ function Cell({
 
 const isFirst = (layout: BoardLayout, row: number, column: number) =>
   row === layout.rows.findIndex((each) => each.kind === 'cells') && column === 0
-
-/** The next case in a direction, over pages' headings and combinations that do not exist. */
-export function neighbour(
-  { rows, columns }: BoardLayout,
-  row: number,
-  column: number,
-  [down, across]: readonly [number, number],
-): { row: number; one: Case } | undefined {
-  for (
-    let at = row + down, over = column + across;
-    at >= 0 && at < rows.length && over >= 0 && over < columns.length;
-    at += down, over += across
-  ) {
-    const next = rows[at]!
-    const one = next.kind === 'cells' ? next.cells[over] : undefined
-    if (one) return { row: at, one }
-  }
-  return undefined
-}
