@@ -201,6 +201,7 @@ describe('the matrix', () => {
     await page.keyboard.press(']')
     await page.waitForFunction(() => location.pathname === '/firnline/bunk-check/matrix')
     await waitForText(page, '[data-testid=counts]', /56.*16/)
+    await page.waitForSelector('[data-case="size=compact,value=off,interaction=hover"][data-mark=misses]')
     await page.keyboard.press('n')
     await page.waitForSelector('[data-testid=card] [data-verdict=misses]')
     await page.keyboard.press('/')
