@@ -1,6 +1,5 @@
 import {
   type ContextJudge,
-  MATCH_SEPARATOR,
   requestKey,
   unreadCheck,
   type CaseResult,
@@ -11,7 +10,8 @@ import {
   type Readings,
   type Request,
 } from '@/core/plan'
-import type { StageCase, StageReadings, StageRequest } from '@/stage'
+import { MATCH_SEPARATOR } from '@/core/readings'
+import { stageCaseOf, type StageReadings, type StageRequest } from '@/stage'
 import { readAccessibility } from './accessibility'
 import { decidingProperties } from './origins'
 import type { RunSetup } from './RunSetup'
@@ -36,14 +36,6 @@ export interface ChunkResult {
 
 // Matched styles cost 5 ms a node: beyond this the rest of a chunk's misses go without their line.
 const MOST_LOOKUPS = 200
-
-export const toStageCase = ({ key, settings: { props, slots, changes, forced } }: PlannedCase): StageCase => ({
-  key,
-  props,
-  slots,
-  changes,
-  forced,
-})
 
 const isForced = ({ settings }: PlannedCase) => settings.forced.length > 0
 
@@ -78,7 +70,7 @@ export async function runChunk(
     .map(({ target }) => target.part)
   const referred = [...new Set([...accessible, ...pseudos.map(({ part }) => part)])]
   const { failures, isSettled } = await page.mount(
-    cases.map(toStageCase),
+    cases.map(stageCaseOf),
     referred.length > 0 ? cases.length : cases.filter(isForced).length,
     referred,
   )
@@ -113,7 +105,6 @@ export async function runChunk(
       })
   })
   await findOrigins(setup, page, cases, results)
-  judge.forgetCases()
   return { results, waiting, isSettled }
 }
 

@@ -2,7 +2,7 @@ import { lintSheet, lintTokens, type Lint } from '@/core/lint'
 import { casesInside, coverSpace, spaceOf, boxProblems, type Box, type Case } from '@/core/matrix'
 import { makePlan, type Plan } from '@/core/plan'
 import { BadInput, unknownName, type Problem } from '@/core/problem'
-import { readLibrary, type Cover, type FileTree, type Library, type Sheet } from '@/core/sheet'
+import { readLibrary, SHEET_SUFFIX, slugOf, type Cover, type FileTree, type Library, type Sheet } from '@/core/sheet'
 import { readTokens, type TokenBook } from '@/core/tokens'
 import { compileComponent, type CompiledComponent } from '@/source'
 
@@ -39,14 +39,10 @@ export function openLibrary(
   const tokens = library && readTokens(library)
   const all = [...problems, ...(tokens?.problems ?? [])]
   const isAsked = (problem: Problem) =>
-    !slugs ||
-    !problem.file.endsWith('.sheet.yaml') ||
-    slugs.some((slug) => problem.file.endsWith(`/${slug}.sheet.yaml`))
+    !slugs || !problem.file.endsWith(SHEET_SUFFIX) || slugs.some((slug) => slugOf(problem.file) === slug)
   const asked = all.filter(isAsked)
   for (const slug of slugs ?? []) {
-    const known = tree.paths
-      .filter((path) => path.endsWith('.sheet.yaml'))
-      .map((path) => path.replace(/^.*\/|\.sheet\.yaml$/g, ''))
+    const known = tree.paths.filter((path) => path.endsWith(SHEET_SUFFIX)).map(slugOf)
     if (!known.includes(slug))
       asked.push(unknownName({ file: '--component', line: 1, column: 1 }, 'component', slug, known))
   }

@@ -1,10 +1,10 @@
 import { availableParallelism } from 'node:os'
 import type { Browser } from 'puppeteer-core'
-import { ContextJudge, unreadCheck, type CaseResult, type CheckResult, type PlannedCase } from '@/core/plan'
+import { ContextJudge, unreadCase, unreadCheck, type CaseResult, type CheckResult, type PlannedCase } from '@/core/plan'
 import { groupBy } from '@/core/group'
-import { trespassInTexts, type StageContext } from '@/stage'
+import { stageCaseOf, trespassInTexts, type StageContext } from '@/stage'
 import type { RunSetup } from './RunSetup'
-import { mountOrder, runChunk, toStageCase, type ReadingStore, type Waiting } from './chunk'
+import { mountOrder, runChunk, type ReadingStore, type Waiting } from './chunk'
 import { MOUNT_LIMIT_MS, StageHang, StagePage } from './StagePage'
 
 export interface RunListener {
@@ -162,7 +162,7 @@ class ComponentRun {
       const { trespass } = await lane.page.openComponent(
         { ...component, isolated: this.#isolated },
         context,
-        isScout ? toStageCase(first) : undefined,
+        isScout ? stageCaseOf(first) : undefined,
         viewport,
       )
       if (trespass !== undefined) {
@@ -193,8 +193,7 @@ class ComponentRun {
   }
 
   private giveUp(one: PlannedCase, reason: string) {
-    const checks = this.setup.plan.profiles[one.profile]!.claims.map(({ claim }) => unreadCheck(claim, reason))
-    this.listener.onCase({ key: one.key, values: one.values, checks, failure: reason })
+    this.listener.onCase(unreadCase(this.setup.plan, one, reason))
   }
 
   private incident(message: string) {

@@ -1,5 +1,5 @@
 import type { Browser } from 'puppeteer-core'
-import { unreadCheck, type CaseResult } from '@/core/plan'
+import { unreadCase, type CaseResult } from '@/core/plan'
 import { ComponentTally, makeReport, type Report } from '@/core/report'
 import { unsupportedKind } from '@/source'
 import type { PreparedComponent, PreparedLibrary } from './prepare'
@@ -74,14 +74,7 @@ async function verifyComponent(
     )
   if (!compiled || unsupported) {
     const reason = unsupported ?? 'it could not be compiled'
-    for (const one of plan.cases.filter(({ judged }) => judged)) {
-      onCase({
-        key: one.key,
-        values: one.values,
-        checks: plan.profiles[one.profile]!.claims.map(({ claim }) => unreadCheck(claim, reason)),
-        failure: reason,
-      })
-    }
+    for (const one of plan.cases.filter(({ judged }) => judged)) onCase(unreadCase(plan, one, reason))
     return
   }
   const { data } = library

@@ -1,7 +1,8 @@
 export { CONNECT, fromBoardSchema, READY, type BoardCell, type FromBoard, type ToBoard } from './boardProtocol'
-export { CASE_TAG, FRAME_TAG } from './documentStyles'
+export { FRAME_TAG } from './documentStyles'
 export { REFERENCE } from './reference'
 export {
+  stageCaseOf,
   stageCaseSchema,
   stageComponentSchema,
   stageContextSchema,

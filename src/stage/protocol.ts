@@ -1,4 +1,5 @@
 import * as z from 'zod'
+import type { Settings } from '@/core/plan'
 
 /** A component as the stage takes it: texts only, no files. */
 export const stageComponentSchema = z.object({
@@ -54,6 +55,21 @@ export const stageContextSchema = z.object({
 
 export type StageComponent = z.output<typeof stageComponentSchema>
 export type StageCase = z.output<typeof stageCaseSchema>
+/** A case as the stage takes it, from how it is brought about. */
+export const stageCaseOf = ({
+  key,
+  settings: { props, slots, changes, forced },
+}: {
+  key: string
+  settings: Settings
+}): StageCase => ({
+  key,
+  props,
+  slots,
+  changes,
+  forced,
+})
+
 export type StageContext = z.output<typeof stageContextSchema>
 
 /** A reading that the stage is asked for. */

@@ -34,6 +34,7 @@ const ROWS_AT_ONCE = 500
 export class RunRecorder {
   #outcomes = new Map<string, number>()
   #ids = new WeakMap<CheckResult, number>()
+  #writes: Promise<void>[] = []
   #newOutcomes: { runId: string; id: number; check: CheckResult }[] = []
   #cases: (typeof caseResults.$inferInsert)[] = []
 
@@ -66,7 +67,12 @@ export class RunRecorder {
       failure: result.failure ?? null,
       outcomes: ids,
     })
-    if (this.#cases.length >= ROWS_AT_ONCE) void this.flush()
+    if (this.#cases.length >= ROWS_AT_ONCE) {
+      // A write that fails is told at the end of its component, where somebody listens.
+      const write = this.flush()
+      write.catch(() => {})
+      this.#writes.push(write)
+    }
   }
 
   private outcomeId(check: CheckResult): number {
@@ -100,7 +106,7 @@ export class RunRecorder {
 
   /** A component is through: its cases take the place of those of earlier runs. */
   async endComponent(tally: ComponentTally): Promise<void> {
-    await this.flush()
+    await Promise.all([...this.#writes.splice(0), this.flush()])
     const report = tally.report()
     const { db, write } = this.connection
     const row = {

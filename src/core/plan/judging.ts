@@ -1,4 +1,4 @@
-import { parseReading } from '../readings'
+import { MATCH_SEPARATOR, parseReading } from '../readings'
 import type { Tolerance } from '../sheet'
 import {
   checksOf,
@@ -14,13 +14,10 @@ import {
 import type { TokenBook } from '../tokens'
 import { comparedCase, requestKey, type Plan, type PlannedCase, type Profile } from './plan'
 import { fillIn, isPlain, probeFor, type Probe } from './probes'
-import type { CheckResult } from './results'
+import type { CaseResult, CheckResult } from './results'
 
 /** What was measured for a request: a text, or why there is none. */
 export type Measured = { text: string } | { unread: string }
-
-/** Several matches of one part are read into one text. */
-export const MATCH_SEPARATOR = '\u001f'
 
 /** One probe of one case. Probes that need nothing of their place are asked once for a whole context. */
 export interface AskedProbe {
@@ -70,11 +67,6 @@ export class ContextJudge {
 
   answer(key: string, computed: Computed): void {
     this.#answers.set(key, computed)
-  }
-
-  /** Probes of single cases are of no use once these are judged. */
-  forgetCases(): void {
-    for (const key of this.#answers.keys()) if (!key.startsWith('|')) this.#answers.delete(key)
   }
 
   /** Judges one claim of a case; `later` when it is compared with a case that has not been read yet. */
@@ -227,4 +219,12 @@ export const unreadCheck = (claim: Claim, reason: string): CheckResult => ({
   difference: '',
   reason,
   fault: false,
+})
+
+/** A case of which nothing could be read: each of its claims is unread. */
+export const unreadCase = ({ profiles }: Plan, { key, values, profile }: PlannedCase, reason: string): CaseResult => ({
+  key,
+  values,
+  checks: profiles[profile]!.claims.map(({ claim }) => unreadCheck(claim, reason)),
+  failure: reason,
 })

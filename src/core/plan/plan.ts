@@ -1,5 +1,5 @@
 import { exists, makeCase, spaceOf, type Case, type Space } from '../matrix'
-import { namesPart, parseReading, type Reading } from '../readings'
+import { parseReading, type Reading } from '../readings'
 import { parsePartReference, type Library, type PartReference, type Sheet } from '../sheet'
 import { checksOf, claimKey, makeCascade, partsOf, readRules, type Claim, type Resolution, type Rule } from '../spec'
 import { settingsOf, type Settings } from './settings'
@@ -148,8 +148,3 @@ function* comparedCases(one: PlannedCase, profile: Profile, space: Space): Gener
     }
   }
 }
-
-/** Parts whose boxes, nodes or texts a profile needs, arguments of readings included. */
-export const partsNeeded = (requests: readonly Request[]): string[] => [
-  ...new Set(requests.flatMap(({ part, reading }) => (namesPart(reading) ? [part, reading.argument!] : [part]))),
-]

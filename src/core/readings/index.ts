@@ -9,4 +9,5 @@ export {
 } from './catalogue'
 export { readColor } from './color'
 export { contrastRatio, over, type Rgba } from './contrast'
+export { MATCH_SEPARATOR } from './separator'
 export { gap, intersection, isWithin, offset, overlaps, round, type Rect } from './rect'

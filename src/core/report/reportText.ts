@@ -1,3 +1,4 @@
+import { SHEET_SUFFIX } from '../sheet'
 import { readable } from '../spec'
 import type { ComponentReport, Finding, Report } from './reportSchema'
 
@@ -44,7 +45,7 @@ function componentText({ name, slug, cases, findings, lints, notes }: ComponentR
         ? paint.miss(`◣ ${misses} ${misses === 1 ? 'finding' : 'findings'}`)
         : paint.miss('☒ unread')
   const lines = ['', `${state}  ${paint.strong(name)} ${paint.dim(`${slug}, ${cases} cases`)}`]
-  for (const finding of findings) lines.push(...findingLines(finding, `${slug}.sheet.yaml`, paint))
+  for (const finding of findings) lines.push(...findingLines(finding, slug + SHEET_SUFFIX, paint))
   for (const { code, severity, message, file, line } of lints) {
     const label = severity === 'error' ? paint.miss(code) : paint.warn(code)
     lines.push(`    ${label} ${message} ${paint.dim(`${file}:${line}`)}`)

@@ -1,3 +1,4 @@
+import { MATCH_SEPARATOR } from '@/core/readings'
 import type { MountedCase } from '../findPart'
 import type { PseudoBoxes, StageComponent, StageReadings, StageRequest } from '../protocol'
 import { readBox } from './readBox'
@@ -8,9 +9,6 @@ import { readTarget } from './readTarget'
 import { readText } from './readText'
 import { isVisible } from './readVisible'
 import { Reader, Unread, type Match } from './Reader'
-
-/** Separates the readings of several matches; the same sign as the plan's. */
-const MATCH_SEPARATOR = '\u001f'
 
 export interface ReadOptions {
   /** What is read, by profile. */
