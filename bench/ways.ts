@@ -20,7 +20,9 @@ async function pages(cases: number): Promise<{ css: string; bodies: string[] }> 
   const { compiled, plan } = components[0]!
   const { Liquid } = await import('liquidjs')
   const engine = new Liquid()
-  const template = engine.parse(compiled!.component.template.text)
+  const piece = compiled!.component.pieces.berth
+  if (piece?.kind !== 'markup') throw new Error('the bench component is of markup')
+  const template = engine.parse(piece.template.text)
   return {
     css: compiled!.component.sheets[0]!.text,
     bodies: plan.cases.map(({ settings }) => engine.renderSync(template, { props: settings.props }) as string),

@@ -1,6 +1,6 @@
 import { userInfo } from 'node:os'
 import { join } from 'node:path'
-import { homeFolder } from '@/runner'
+import { homeFolder } from '@/source'
 import { closeAbandonedRuns, connect, importTree, listLibraries, migrateTables } from '@/store'
 import { openFolder } from './folder'
 

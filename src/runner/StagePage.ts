@@ -1,6 +1,7 @@
 import type { Browser, BrowserContext, CDPSession, Page, Protocol } from 'puppeteer-core'
 import type { Viewport } from '@/core/sheet'
 import {
+  hasCode,
   REFERENCE,
   type PseudoBoxes,
   type RunnerStage,
@@ -151,7 +152,7 @@ export class StagePage {
     first: StageCase | undefined,
     viewport: Viewport,
   ) {
-    this.#hasCode = component.script !== undefined
+    this.#hasCode = hasCode(component)
     return this.call('open', component, context, first, viewport)
   }
 

@@ -1,5 +1,5 @@
 export { launchChromium, NoBrowser } from './chromium'
 export { openLibrary, prepareLibrary, type PreparedComponent, type PreparedLibrary, type Selection } from './prepare'
 export { LONGEST_LOSS_MS } from './runComponent'
-export { homeFolder, stagePage, STAGE_POLICY, stageProgram } from './stageProgram'
+export { stagePage, STAGE_POLICY, stageProgram } from './stageProgram'
 export { verifyLibrary, type VerifyOptions } from './verify'

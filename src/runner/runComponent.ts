@@ -2,7 +2,7 @@ import { availableParallelism } from 'node:os'
 import type { Browser } from 'puppeteer-core'
 import { ContextJudge, unreadCase, unreadCheck, type CaseResult, type CheckResult, type PlannedCase } from '@/core/plan'
 import { groupBy } from '@/core/group'
-import { stageCaseOf, trespassInTexts, type StageContext } from '@/stage'
+import { hasCode, stageCaseOf, trespassInTexts, type StageContext } from '@/stage'
 import type { RunSetup } from './RunSetup'
 import { mountOrder, runChunk, type ReadingStore, type Waiting } from './chunk'
 import { MOUNT_LIMIT_MS, StageHang, StagePage } from './StagePage'
@@ -83,7 +83,7 @@ class ComponentRun {
     if (!lists[0]) return
     const scout: Lane = { name: component.slug }
     this.#lanes = [scout]
-    const mustScout = component.script && plan.sheet.data.stage.isolate === 'auto' && !this.#isolated
+    const mustScout = hasCode(component) && plan.sheet.data.stage.isolate === 'auto' && !this.#isolated
     if (mustScout) lists[0] = [...(await this.scout(scout, lists[0]))]
     this.#isScouted = true
     this.#chunks = lists.filter((cases) => cases.length > 0).flatMap((cases) => this.divide(cases))
@@ -105,7 +105,7 @@ class ComponentRun {
   private divide(cases: readonly PlannedCase[]): Chunk[] {
     const { plan, tokens, tolerance, component } = this.setup
     const context = this.contextOf(cases[0]!)
-    const size = this.#isolated ? DOCUMENTS_PER_CHUNK : component.script ? SCRIPTED_CASES_PER_CHUNK : CASES_PER_CHUNK
+    const size = this.#isolated ? DOCUMENTS_PER_CHUNK : hasCode(component) ? SCRIPTED_CASES_PER_CHUNK : CASES_PER_CHUNK
     // Judges are not shared between chunks: lanes work at the same time.
     return Array.from({ length: Math.ceil(cases.length / size) }, (_, at) => ({
       cases: mountOrder(cases.slice(at * size, (at + 1) * size)),

@@ -1,8 +1,6 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
-
-/** Brelt's own folder: where its build and its demo library stand. */
-export const homeFolder = () => process.env.BRELT_HOME ?? process.cwd()
+import { homeFolder } from '@/source'
 
 const programs = new Map<string, string>()
 

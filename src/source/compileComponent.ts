@@ -1,9 +1,13 @@
-import { Liquid, LiquidError } from 'liquidjs'
-import { resolvePath, textOf, type FileTree, type Library, type Sheet } from '@/core/sheet'
+import { originalPositionFor } from '@jridgewell/trace-mapping'
+import { nestedSlugs, othersOf } from '@/core/plan'
+import { resolvePath, type Library, type Sheet } from '@/core/sheet'
 import type { Place, Problem } from '@/core/problem'
-import type { StageComponent } from '@/stage'
-import { compileScript } from './compileScript'
+import type { StageComponent, StagePiece } from '@/stage'
+import { compileScript, tracedPath, type CompiledScript } from './compileScript'
 import { compileStyles, type CompiledStyles } from './compileStyles'
+import { compileTemplate } from './compileTemplate'
+import { reactRuntime } from './reactRuntime'
+import { scopeStyles } from './scopeStyles'
 
 /** A component as the stage takes it, and the way back to its author's files. */
 export interface CompiledComponent {
@@ -14,71 +18,100 @@ export interface CompiledComponent {
 
 /** Why a component cannot be staged at all by this version. */
 export const unsupportedKind = ({ data, slug }: Sheet): string | undefined =>
-  data.source.kind === 'markup'
-    ? undefined
-    : `${slug} is of kind "${data.source.kind}", which this version reads but does not render yet`
+  data.source.kind === 'page'
+    ? `${slug} is of kind "${data.source.kind}", which this version reads but does not render yet`
+    : undefined
 
 /**
- * Turns a component's files into what the stage mounts.
- * Problems are faults of its files: a template, style sheet or script that cannot be read.
+ * Turns a component's files, and those of the components in its slots, into what the stage mounts.
+ * Problems are faults of its files: a template, style sheet or module that cannot be read.
  */
 export async function compileComponent(
   sheet: Sheet,
   library: Library,
 ): Promise<{ compiled?: CompiledComponent; problems: Problem[] }> {
-  const { source, stage } = sheet.data
-  if (source.kind !== 'markup') return { problems: [] }
-  const { tree, data } = library
-  const own = (path: string) => resolvePath(sheet.file, path)!
-  const templateFile = own(source.markup)
-  const problems: Problem[] = [...templateProblems(tree, templateFile)]
-  const sheets: CompiledStyles[] = []
-  for (const path of [...data.styles.map((each) => resolvePath('library.yaml', each)!), ...source.styles.map(own)]) {
-    const read = await compileStyles(tree, path)
-    sheets.push(...read.styles.filter(({ sheet: { url } }) => !sheets.some((known) => known.sheet.url === url)))
-    problems.push(...read.problems)
+  if (sheet.data.source.kind === 'page') return { problems: [] }
+  const nested = nestedSlugs(sheet, othersOf(library.sheets))
+  nested.delete(sheet.slug)
+  // What stands around comes last: a component may style what its slots hold.
+  const sheets = [...library.sheets.filter(({ slug }) => nested.has(slug)), sheet]
+  const work: Work = { library, styles: [], problems: [] }
+  for (const path of library.data.styles) await addStyles(work, resolvePath('library.yaml', path)!)
+  const pieces: Record<string, StagePiece> = {}
+  for (const each of sheets) {
+    const piece = await compilePiece(work, each)
+    if (piece) pieces[each.slug] = piece
   }
-  const script = source.script === undefined ? undefined : await compileScript(tree, own(source.script))
-  problems.push(...(script?.problems ?? []))
-  if (problems.length > 0) return { problems }
+  if (work.problems.length > 0) return { problems: work.problems }
+  const needsReact = Object.values(pieces).some(({ kind }) => kind === 'react')
+  const { stage } = sheet.data
   const component: CompiledComponent['component'] = {
     slug: sheet.slug,
-    template: { name: templateFile, text: textOf(tree, templateFile)!, partials: partialsFor(tree, templateFile) },
-    sheets: sheets.map((each) => each.sheet),
-    ...(script?.text !== undefined && { script: { url: own(source.script!), text: script.text } }),
+    pieces,
+    ...(needsReact && { react: await reactRuntime(library.tree) }),
+    sheets: work.styles.map((each) => each.sheet),
     parts: sheet.parts,
     padding: stage.padding,
     place: stage.place,
   }
-  const places = new Map(sheets.map((each) => [each.sheet.url, each.originalPlace]))
-  return { compiled: { component, originalPlace: (url, line, column) => places.get(url)?.(line, column) }, problems }
+  const places = new Map(work.styles.map((each) => [each.sheet.url, each.originalPlace]))
+  return {
+    compiled: { component, originalPlace: (url, line, column) => places.get(url)?.(line, column) },
+    problems: [],
+  }
 }
 
-/** Every template of the library, by its path as seen from the component's folder. */
-function partialsFor(tree: FileTree, templateFile: string): Record<string, string> {
-  const folder = templateFile.split('/').slice(0, -1)
-  const templates = tree.paths.filter((path) => path.endsWith('.liquid'))
-  return Object.fromEntries(templates.map((path) => [relativeTo(folder, path), textOf(tree, path)!]))
+/** What is gathered while a component and its nested ones are compiled. */
+interface Work {
+  library: Library
+  styles: CompiledStyles[]
+  problems: Problem[]
 }
 
-function relativeTo(folder: readonly string[], path: string): string {
-  const steps = path.split('/')
-  let shared = 0
-  while (shared < folder.length && steps[shared] === folder[shared]) shared++
-  return [...folder.slice(shared).map(() => '..'), ...steps.slice(shared)].join('/')
+async function addStyles({ library, styles, problems }: Work, path: string) {
+  const read = await compileStyles(library.tree, path)
+  styles.push(...read.styles.filter(({ sheet: { url } }) => !styles.some((known) => known.sheet.url === url)))
+  problems.push(...read.problems)
 }
 
-function* templateProblems(tree: FileTree, file: string): Generator<Problem> {
-  try {
-    new Liquid().parse(textOf(tree, file)!, file)
-  } catch (error) {
-    if (!(error instanceof LiquidError)) throw error // our bug, not the author's
-    const [line, column] = error.token.getPosition() as [number, number]
-    yield {
-      file,
-      line,
-      column,
-      message: `not readable as a template: ${error.message.replace(/, (file|line):.*$/, '')}`,
-    }
+async function compilePiece(work: Work, sheet: Sheet): Promise<StagePiece | undefined> {
+  const { source } = sheet.data
+  if (source.kind === 'page') return undefined
+  const { tree } = work.library
+  const own = (path: string) => resolvePath(sheet.file, path)!
+  const code = async (path: string) => {
+    const compiled = await compileScript(tree, path)
+    work.problems.push(...compiled.problems)
+    if (compiled.styles) work.styles.push(stylesOfModule(path, compiled.styles))
+    return { url: path, text: compiled.text ?? '' }
+  }
+  const { parts } = sheet
+  let piece: StagePiece
+  if (source.kind === 'markup') {
+    const { template, problems } = compileTemplate(tree, own(source.markup))
+    work.problems.push(...problems)
+    piece = { kind: 'markup', parts, template }
+    if (source.script !== undefined) piece.script = await code(own(source.script))
+  } else {
+    const module = await code(own(source.module))
+    piece =
+      source.kind === 'react'
+        ? { kind: 'react', parts, module, export: source.export }
+        : { kind: 'element', parts, module, tag: source.tag }
+  }
+  for (const path of source.styles) await addStyles(work, own(path))
+  return piece
+}
+
+/** The styles that a module imports, as one sheet. */
+function stylesOfModule(path: string, { css, map }: NonNullable<CompiledScript['styles']>): CompiledStyles {
+  const url = `${path}.css`
+  return {
+    sheet: { url, text: css, ...scopeStyles(css) },
+    originalPlace: (line, column) => {
+      const original = originalPositionFor(map, { line, column: Math.max(0, column - 1) })
+      if (original.source === null) return { file: path, line: 1, column: 1 }
+      return { file: tracedPath(original.source), line: original.line, column: original.column + 1 }
+    },
   }
 }

@@ -1,51 +1,84 @@
-import type { BuildFailure, Plugin } from 'esbuild'
-import { resolvePath, textOf, type FileTree } from '@/core/sheet'
+import { TraceMap } from '@jridgewell/trace-mapping'
+import type { BuildFailure } from 'esbuild'
+import { textOf, type FileTree } from '@/core/sheet'
 import type { Problem } from '@/core/problem'
+import { fromTree } from './fromTree'
 
-/** Bundles a component's script with the library files that it imports, into one ES module. */
-export async function compileScript(tree: FileTree, path: string): Promise<{ text?: string; problems: Problem[] }> {
+/** A module and all that it imports, as one ES module, with the styles that it imports. */
+export interface CompiledScript {
+  text?: string
+  styles?: { css: string; map: TraceMap }
+  problems: Problem[]
+}
+
+// A component is compiled again at each keystroke in its other files, and in each of its contexts.
+const MOST_KEPT = 60
+const kept = new Map<string, { inputs: ReadonlyMap<string, string | undefined>; compiled: CompiledScript }>()
+
+/** Bundles a component's script or module with the library files that it imports, into one ES module. */
+export async function compileScript(tree: FileTree, path: string): Promise<CompiledScript> {
+  const key = `${tree.folder ?? ''}|${path}`
+  const known = kept.get(key)
+  if (known && [...known.inputs].every(([input, text]) => textOf(tree, input) === text)) return known.compiled
+  const { inputs, compiled } = await bundle(tree, path)
+  kept.delete(key)
+  if (compiled.problems.length === 0)
+    kept.set(key, { inputs: new Map(inputs.map((input) => [input, textOf(tree, input)])), compiled })
+  const [oldest] = kept.keys()
+  if (kept.size > MOST_KEPT && oldest !== undefined) kept.delete(oldest)
+  return compiled
+}
+
+async function bundle(tree: FileTree, path: string): Promise<{ inputs: string[]; compiled: CompiledScript }> {
   const { build } = await import('esbuild')
+  const problems: Problem[] = []
   try {
-    const { outputFiles } = await build({
+    const { outputFiles, metafile } = await build({
       entryPoints: [path],
+      outdir: '/',
       bundle: true,
       write: false,
+      metafile: true,
+      sourcemap: 'external',
       format: 'esm',
       target: 'es2023',
+      jsx: 'automatic',
       logLevel: 'silent',
-      plugins: [fromTree(tree)],
+      define: { 'process.env.NODE_ENV': '"production"' },
+      plugins: [fromTree(tree, problems)],
     })
-    return { text: outputFiles[0]!.text, problems: [] }
+    const ending = (end: string) => outputFiles.find((file) => file.path.endsWith(end))?.text
+    const css = ending('.css')
+    const compiled = {
+      text: ending('.js')!,
+      problems,
+      ...(css !== undefined && { styles: { css, map: traceOf(ending('.css.map')!) } }),
+    }
+    return { inputs: Object.keys(metafile.inputs).map(libraryPath), compiled }
   } catch (error) {
     const { errors } = error as BuildFailure
     if (!Array.isArray(errors)) throw error // our bug, not the author's
-    return {
-      problems: errors.map(({ text, location }) => ({
-        file: location?.file.replace(/^library:/, '') ?? path,
-        line: location?.line ?? 1,
-        column: (location?.column ?? 0) + 1,
-        message: text,
-      })),
-    }
+    const faults = errors.map(({ text, location }) => ({
+      file: location ? libraryPath(location.file) : path,
+      line: location?.line ?? 1,
+      column: (location?.column ?? 0) + 1,
+      message: text,
+    }))
+    return { inputs: [], compiled: { problems: [...problems, ...faults] } }
   }
 }
 
-/** Lets esbuild see the library's files and nothing else. */
-const fromTree = (tree: FileTree): Plugin => ({
-  name: 'library',
-  setup: ({ onResolve, onLoad }) => {
-    onResolve({ filter: /.*/ }, ({ path, importer, kind }) => {
-      if (kind === 'entry-point') return { path, namespace: 'library' }
-      const wanted = resolvePath(importer, path)
-      if (wanted === undefined) return { errors: [{ text: `"${path}" leaves the library's folder` }] }
-      const found = [wanted, `${wanted}.js`, `${wanted}.ts`, `${wanted}/index.js`].find((each) =>
-        tree.paths.includes(each),
-      )
-      return found === undefined ? { errors: [{ text: `no file "${path}"` }] } : { path: found, namespace: 'library' }
-    })
-    onLoad({ filter: /.*/, namespace: 'library' }, ({ path }) => ({
-      contents: textOf(tree, path)!,
-      loader: path.endsWith('.ts') ? 'ts' : path.endsWith('.json') ? 'json' : 'js',
-    }))
-  },
-})
+/** `library:components/a.tsx` → `components/a.tsx`. */
+const libraryPath = (file: string) => file.replace(/^.*?\blibrary:\/?/, '')
+
+/** A map whose sources are paths of the library, decoded. */
+function traceOf(map: string): TraceMap {
+  const read = JSON.parse(map) as { sources: string[] }
+  // The trace resolves sources as addresses: what looks like a relative path would lose its folders.
+  return new TraceMap(
+    JSON.stringify({ ...read, sources: read.sources.map((source) => `library:///${libraryPath(source)}`) }),
+  )
+}
+
+/** The library's path behind a source of such a map. */
+export const tracedPath = (source: string) => decodeURI(source.replace(/^library:\/+/, ''))

@@ -1,2 +1,3 @@
 export { compileComponent, unsupportedKind, type CompiledComponent } from './compileComponent'
+export { homeFolder } from './home'
 export { readFolder } from './tree'

@@ -23,7 +23,7 @@ export function readFolder(folder: string): FileTree {
     }
   }
   walk('')
-  return lazyTree(files)
+  return { ...lazyTree(files), folder: root }
 }
 
 function insideOf(root: string, path: string): string | undefined {

@@ -1,8 +1,10 @@
 import { prepareStyles, type Styles } from './documentStyles'
-import { findParts, type MountedCase } from './findPart'
+import { findParts, shadowsIn, type MountedCase } from './findPart'
 import { collectForced, type Forced } from './forceStates'
-import { failureText, mountCase, type ComponentScript } from './mount'
+import { failureText, mountCase } from './mount'
+import { loadPieces, type Maker } from './pieces'
 import type { Natives } from './natives'
+import { hasCode } from './protocol'
 import type {
   PseudoBoxes,
   StageCase,
@@ -15,7 +17,6 @@ import type {
 import { REFERENCE } from './reference'
 import { answerProbes, readCases, type ProbeAnswer } from './read'
 import { settle } from './settle'
-import { makeRenderer, type Renderer } from './template'
 
 /** What the driver needs to know of the cases that were mounted. */
 export interface Mounted {
@@ -32,11 +33,11 @@ export type Beat = (index: number) => void
 export class Stage {
   readonly cases: MountedCase[] = []
   #styles: Styles
-  #renderer: Renderer
-  #script?: ComponentScript
+  #makers: ReadonlyMap<string, Maker> = new Map()
   #context: StageContext = { values: {}, properties: [] }
   #references = new Map<Element, number>()
   #flows?: boolean
+  #hasShadows: boolean
 
   private constructor(
     readonly component: StageComponent,
@@ -47,15 +48,16 @@ export class Stage {
   ) {
     this.#styles = prepareStyles(document, component)
     keepBound(this.#styles.shadow)
-    this.#renderer = makeRenderer(component)
+    // Looking into every element costs: only components that bring code can have shadow trees.
+    this.#hasShadows = hasCode(component)
   }
 
-  /** @throws Error when the component's script cannot be loaded. */
+  /** @throws Error when code of the component cannot be loaded. */
   static async open(component: StageComponent, natives: Natives, lastReference = 0): Promise<Stage> {
     const container = document.createElement('div')
     document.body.append(container)
     const stage = new Stage(component, natives, container, lastReference)
-    if (component.script) stage.#script = await loadScript(component.script)
+    stage.#makers = await loadPieces(component)
     await document.fonts.ready
     return stage
   }
@@ -98,9 +100,8 @@ export class Stage {
   ): MountedCase {
     const tools = {
       component: this.component,
-      renderer: this.#renderer,
+      makers: this.#makers,
       styles: this.#styles,
-      script: this.#script,
       context,
     }
     const mounted = mountCase(tools, parent, one, index)
@@ -150,6 +151,8 @@ export class Stage {
   private *roots(): Generator<Document | ShadowRoot> {
     yield document
     if (!this.component.isolated) for (const { scope } of this.cases) yield scope as ShadowRoot
+    if (!this.#hasShadows) return
+    for (const { frame } of this.cases) yield* shadowsIn(frame)
   }
 
   /** One match of a part, from 1. */
@@ -199,15 +202,4 @@ function flowsAsBlock(frame: HTMLElement): boolean {
   const isAlone =
     frame.children.length === 1 && [...frame.childNodes].every((node) => node === first || !node.nodeValue?.trim())
   return first !== undefined && isAlone && !/^(inline|contents|none)/.test(getComputedStyle(first).display)
-}
-
-async function loadScript({ text, url }: NonNullable<StageComponent['script']>): Promise<ComponentScript> {
-  const address = URL.createObjectURL(new Blob([`${text}\n//# sourceURL=${url}`], { type: 'text/javascript' }))
-  try {
-    const module = (await import(/* webpackIgnore: true */ address)) as { default?: unknown }
-    if (typeof module.default !== 'function') throw new Error(`${url} has no default export that is a function`)
-    return module.default as ComponentScript
-  } finally {
-    URL.revokeObjectURL(address)
-  }
 }

@@ -1,4 +1,5 @@
-import type { StageComponent } from './protocol'
+import type { Instance } from './pieces'
+import type { StageComponent, StagePiece } from './protocol'
 
 /** A case that stands in the document. */
 export interface MountedCase {
@@ -8,7 +9,9 @@ export interface MountedCase {
   /** Where selectors are looked up: the case's shadow root, or its host in a document of its own. */
   scope: ShadowRoot | HTMLElement
   frame: HTMLElement
-  /** Undoes what the component's script set up. */
+  /** Components in its slots, and last the case's own. */
+  instances: readonly Instance[]
+  /** Undoes what the component's code set up. */
   cleanup?: () => void
   /** Why the case could not be brought about. */
   failure?: string
@@ -21,15 +24,30 @@ export function findParts(component: StageComponent, one: MountedCase, name: str
   if (!part) return []
   if (part.select === undefined) return one.frame.firstElementChild ? [one.frame.firstElementChild] : []
   const scope = part.inPage ? one.host.ownerDocument : one.scope
-  const inside = /^(.*?)::part\(([^)]*)\)$/.exec(part.select)
-  if (!inside) return [...scope.querySelectorAll(part.select)]
+  return select(part.select, (selector) => [...scope.querySelectorAll(selector)])
+}
+
+/** All elements that a part names in a nested component, given its first elements. */
+export function findIn(roots: readonly Element[], parts: StagePiece['parts'], name: string): Element[] {
+  const selector = parts[name]?.select
+  if (name === 'host' || selector === undefined) return roots.slice(0, 1)
+  return select(selector, (each) =>
+    roots.flatMap((root) => [...(root.matches(each) ? [root] : []), ...root.querySelectorAll(each)]),
+  )
+}
+
+/** Finds what a part's selector names, also inside open shadow trees (`tag::part(name)`). */
+function select(selector: string, query: (selector: string) => Element[]): Element[] {
+  const inside = /^(.*?)::part\(([^)]*)\)$/.exec(selector)
+  if (!inside) return query(selector)
   const names = inside[2]!
     .trim()
     .split(/\s+/)
     .map((each) => `[part~="${each}"]`)
     .join('')
-  const hosts = scope.querySelectorAll(inside[1]! || '*')
-  return [...hosts].flatMap((host) => (host.shadowRoot ? [...host.shadowRoot.querySelectorAll(names)] : []))
+  return query(inside[1]! || '*').flatMap((host) =>
+    host.shadowRoot ? [...host.shadowRoot.querySelectorAll(names)] : [],
+  )
 }
 
 /** The parent in the flattened tree: what is hovered when this is hovered. */
@@ -42,4 +60,13 @@ export function flatParent(element: Element): Element | null {
     : parent.nodeType === Node.ELEMENT_NODE
       ? (parent as Element)
       : null
+}
+
+/** All open shadow roots inside an element, those inside them too. */
+export function* shadowsIn(element: Element | ShadowRoot): Generator<ShadowRoot> {
+  for (const inner of element.querySelectorAll('*')) {
+    if (!inner.shadowRoot) continue
+    yield inner.shadowRoot
+    yield* shadowsIn(inner.shadowRoot)
+  }
 }

@@ -1,7 +1,9 @@
 export { CONNECT, fromBoardSchema, READY, type BoardCell, type FromBoard, type ToBoard } from './boardProtocol'
 export { FRAME_TAG } from './documentStyles'
+export { SHARED_REACT } from './pieces'
 export { REFERENCE } from './reference'
 export {
+  hasCode,
   stageCaseOf,
   stageCaseSchema,
   stageComponentSchema,
@@ -10,6 +12,7 @@ export {
   type StageCase,
   type StageComponent,
   type StageContext,
+  type StagePiece,
   type StageProbe,
   type StageReadings,
   type StageRequest,

@@ -1,10 +1,37 @@
 import * as z from 'zod'
-import type { Settings } from '@/core/plan'
+import type { Filling, Settings } from '@/core/plan'
 
-/** A component as the stage takes it: texts only, no files. */
+const codeSchema = z.object({ url: z.string(), text: z.string() })
+const partsSchema = z.record(
+  z.string(),
+  z.object({
+    name: z.string(),
+    select: z.string().optional(),
+    pseudo: z.string().optional(),
+    inPage: z.boolean().optional(),
+  }),
+)
+const common = { parts: partsSchema }
+
+/** How one component is rendered: texts only, no files. */
+export const stagePieceSchema = z.discriminatedUnion('kind', [
+  z.object({
+    kind: z.literal('markup'),
+    template: z.object({ name: z.string(), text: z.string(), partials: z.record(z.string(), z.string()) }),
+    script: codeSchema.optional(),
+    ...common,
+  }),
+  z.object({ kind: z.literal('react'), module: codeSchema, export: z.string(), ...common }),
+  z.object({ kind: z.literal('element'), module: codeSchema, tag: z.string(), ...common }),
+])
+
+/** A component as the stage takes it, with those that its slots may hold. */
 export const stageComponentSchema = z.object({
   slug: z.string(),
-  template: z.object({ name: z.string(), text: z.string(), partials: z.record(z.string(), z.string()) }),
+  /** By slug: the component's own piece and those of nested components. */
+  pieces: z.record(z.string(), stagePieceSchema),
+  /** The React that all of them share, where one is of React. */
+  react: codeSchema.optional(),
   sheets: z.array(
     z.object({
       /** Path of the file; readings name it as the origin of a declaration. */
@@ -17,16 +44,7 @@ export const stageComponentSchema = z.object({
       page: z.string(),
     }),
   ),
-  script: z.object({ url: z.string(), text: z.string() }).optional(),
-  parts: z.record(
-    z.string(),
-    z.object({
-      name: z.string(),
-      select: z.string().optional(),
-      pseudo: z.string().optional(),
-      inPage: z.boolean().optional(),
-    }),
-  ),
+  parts: partsSchema,
   padding: z.number(),
   place: z.object({ x: z.string(), y: z.string() }),
   isolated: z.boolean(),
@@ -35,17 +53,40 @@ export const stageComponentSchema = z.object({
 const changeSchema = z.object({
   on: z.string(),
   attr: z.record(z.string(), z.union([z.string(), z.number(), z.boolean(), z.null()])).optional(),
-  property: z.record(z.string(), z.unknown()).optional(),
+  property: z.record(z.string(), z.json()).optional(),
   class: z.array(z.string()).optional(),
 })
 
+const forcedSchema = z.object({ on: z.string(), pseudo: z.array(z.string()) })
+
+const reachedFields = {
+  props: z.record(z.string(), z.unknown()),
+  get slots() {
+    return z.record(z.string(), stageFillingSchema)
+  },
+  changes: z.array(changeSchema).readonly(),
+  forced: z.array(forcedSchema).readonly(),
+}
+
+/** What stands in a slot. */
+export const stageFillingSchema: z.ZodType<StageFilling> = z.lazy(() =>
+  z.discriminatedUnion('kind', [
+    z.object({ kind: z.literal('none') }),
+    z.object({ kind: z.literal('text'), text: z.string() }),
+    z.object({ kind: z.literal('component'), slug: z.string(), ...reachedFields }),
+  ]),
+) as z.ZodType<StageFilling>
+
 export const stageCaseSchema = z.object({
   key: z.string(),
-  props: z.record(z.string(), z.unknown()),
-  slots: z.record(z.string(), z.unknown()),
-  changes: z.array(changeSchema),
-  forced: z.array(z.object({ on: z.string(), pseudo: z.array(z.string()) })),
+  ...reachedFields,
+  /** Why it cannot be brought about at all. */
+  problem: z.string().optional(),
 })
+
+export type StageFilling = Filling
+export type StageNested = Extract<Filling, { kind: 'component' }>
+export type StagePiece = z.output<typeof stagePieceSchema>
 
 /** What surrounds cases: data attributes, direction, text zoom and token declarations. */
 export const stageContextSchema = z.object({
@@ -58,7 +99,7 @@ export type StageCase = z.output<typeof stageCaseSchema>
 /** A case as the stage takes it, from how it is brought about. */
 export const stageCaseOf = ({
   key,
-  settings: { props, slots, changes, forced },
+  settings: { props, slots, changes, forced, problem },
 }: {
   key: string
   settings: Settings
@@ -68,7 +109,12 @@ export const stageCaseOf = ({
   slots,
   changes,
   forced,
+  ...(problem !== undefined && { problem }),
 })
+
+/** Whether a component brings code that runs in the page: such code may hang. */
+export const hasCode = ({ pieces }: Pick<StageComponent, 'pieces'>): boolean =>
+  Object.values(pieces).some((piece) => piece.kind !== 'markup' || piece.script !== undefined)
 
 export type StageContext = z.output<typeof stageContextSchema>
 

@@ -1,5 +1,6 @@
 import { IsolatedStage } from './IsolatedStage'
 import { freezeTimers } from './natives'
+import { hasCode } from './protocol'
 import type { StageWindow } from './RunnerStage'
 import { Stage } from './Stage'
 import { watchTrespass } from './trespass'
@@ -31,11 +32,11 @@ const opened = () => {
 
 view.breltStage = {
   open: async (component, context, first, viewport) => {
-    hasScript = component.script !== undefined
+    hasScript = hasCode(component)
     beat?.('-1')
     stage = component.isolated ? new IsolatedStage(component, program, viewport) : await Stage.open(component, natives)
     stage.setContext(context)
-    if (!first || component.isolated || !component.script) return {}
+    if (!first || component.isolated || !hasScript) return {}
     await stage.mount([first], onBeat)
     const trespass = watch.found()
     stage.clear()

@@ -1,21 +1,21 @@
 import { Liquid, type Template } from 'liquidjs'
-import type { StageComponent } from './protocol'
+import type { StagePiece } from './protocol'
 
 // A template that loops for ever ends here; a sheet's own cases render in well under a millisecond.
 const RENDER_LIMIT_MS = 1000
 const MEMORY_LIMIT = 10_000_000
 
 export interface Renderer {
-  /** The content of a case. @throws Error naming the template's file and line. */
+  /** The content of a case; slots as markup. @throws Error naming the template's file and line. */
   render(
     props: Readonly<Record<string, unknown>>,
-    slots: Readonly<Record<string, unknown>>,
+    slots: Readonly<Record<string, string>>,
     id: string,
   ): DocumentFragment
 }
 
 /** Prepares a component's Liquid template. Cases with equal props share one rendering but for their id. */
-export function makeRenderer({ template }: Pick<StageComponent, 'template'>): Renderer {
+export function makeRenderer({ template }: Pick<Extract<StagePiece, { kind: 'markup' }>, 'template'>): Renderer {
   const engine = new Liquid({
     templates: { ...template.partials, [template.name]: template.text },
     relativeReference: false,
@@ -31,7 +31,7 @@ export function makeRenderer({ template }: Pick<StageComponent, 'template'>): Re
       let known = rendered.get(key)
       if (!known) {
         parsed ??= engine.parse(template.text, template.name)
-        const markup = engine.renderSync(parsed, { props, slots: slotTexts(slots), id: ID_PLACE }) as string
+        const markup = engine.renderSync(parsed, { props, slots, id: ID_PLACE }) as string
         // Markup without an id of its own is parsed once and copied: a third of the time.
         known = { markup, ...(!markup.includes(ID_PLACE) && { content: fragment(markup) }) }
         rendered.set(key, known)
@@ -52,17 +52,3 @@ function fragment(markup: string): DocumentFragment {
 
 // Stands for the id while a rendering is shared; no author writes it.
 const ID_PLACE = 'brelt\u2060id'
-
-const ESCAPES: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&#34;', "'": '&#39;' }
-const escape = (text: string) => text.replace(/[&<>"']/g, (sign) => ESCAPES[sign]!)
-
-/** Text is escaped; an empty slot is blank, so that `{% if slots.x != blank %}` does what it says. */
-function slotTexts(slots: Readonly<Record<string, unknown>>): Record<string, string> {
-  return Object.fromEntries(
-    Object.entries(slots).map(([name, value]) => {
-      if (value === 'none' || value === undefined) return [name, '']
-      const text = typeof value === 'string' ? value : (value as { text?: string }).text
-      return [name, text === undefined ? '' : escape(text)]
-    }),
-  )
-}

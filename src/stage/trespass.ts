@@ -43,9 +43,10 @@ export function watchTrespass(view: Window & typeof globalThis, container: () =>
 /** What can be told from the texts alone. */
 export function trespassInTexts(component: {
   sheets: readonly { text: string }[]
-  parts: Readonly<Record<string, { inPage?: boolean }>>
+  pieces: Readonly<Record<string, { parts: Readonly<Record<string, { inPage?: boolean }>> }>>
 }): string | undefined {
-  if (Object.values(component.parts).some(({ inPage }) => inPage)) return 'has a part elsewhere in the page'
+  const parts = Object.values(component.pieces).flatMap((piece) => Object.values(piece.parts))
+  if (parts.some(({ inPage }) => inPage)) return 'has a part elsewhere in the page'
   if (component.sheets.some(({ text }) => /position\s*:\s*fixed/.test(text))) return 'has a fixed position'
   if (component.sheets.some(({ text }) => /::backdrop/.test(text))) return 'styles a backdrop'
   return undefined

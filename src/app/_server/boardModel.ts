@@ -1,4 +1,5 @@
 import { coverSpace, spaceOf, type Space } from '@/core/matrix'
+import { reachableOf } from '@/core/plan'
 import { compileComponent, unsupportedKind } from '@/source'
 import { trespassInTexts } from '@/stage'
 import type { BoardModel } from '@/ui/board'
@@ -30,7 +31,8 @@ export async function boardModel(
     about: sheet.data.about ?? '',
     fingerprint: record.fingerprint,
     component: { ...compiled.component, isolated },
-    reachable: { axes: [...sheet.axes], data: { props: sheet.data.props, slots: sheet.data.slots } },
+    reachable: reachableOf(sheet),
+    nested: library.sheets.filter(({ slug: other }) => other in compiled.component.pieces).map(reachableOf),
     space,
     cases: coverage.kind === 'cases' ? coverage.cases.length : coverage.count,
     chosen:

@@ -1,5 +1,5 @@
 import { connect, type Connection } from '@/store'
-import { homeFolder } from '@/runner'
+import { homeFolder } from '@/source'
 
 // The bundler may load a module more than once; a process has one store.
 const shared = globalThis as typeof globalThis & { breltConnection?: Promise<Connection> }

@@ -5,6 +5,7 @@ import { subjectOf, type Lint, type LintCheck } from './lint'
 import { lookAlike } from './lookAlike'
 import { unreachable } from './reach'
 import { badExpectation, conflict, matchesNothing, neverWins } from './rules'
+import { slotCycle } from './slotCycle'
 import { propUnused, repeatedStyle } from './sources'
 import { unknownAxis, unknownComponent, unknownPart, unknownProp, unknownToken } from './unknownNames'
 
@@ -25,6 +26,7 @@ const CHECKS: readonly LintCheck[] = [
   matchesNothing,
   unreachable,
   lookAlike,
+  slotCycle,
   propUnused,
   repeatedStyle,
 ]

@@ -34,6 +34,7 @@ export const SEVERITIES = {
   'bad-expectation': 'error',
   unreachable: 'warning',
   'look-alike': 'warning',
+  'slot-cycle': 'error',
   'prop-unused': 'warning',
   'repeated-style': 'warning',
 } as const satisfies Record<string, Severity>

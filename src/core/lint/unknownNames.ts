@@ -105,8 +105,14 @@ export function* unknownToken({ sheet, rules, tokens }: LintSubject): Generator<
 /** `unknown-component`: a slot accepts or holds a component that the library does not have. */
 export function* unknownComponent({ sheet, library }: LintSubject): Generator<Lint> {
   const known = library.sheets.map(({ slug }) => slug)
+  const axisSlots = sheet.axes.flatMap(({ reaches }) => Object.values(reaches).flat()).map(({ slots }) => slots ?? {})
   for (const [name, { accepts, default: filling, text }] of Object.entries(sheet.data.slots)) {
-    const named = [...(accepts === 'any' ? [] : accepts), ...componentsIn(filling, text)]
+    const named = [
+      ...(accepts === 'any' ? [] : accepts),
+      ...[filling, ...axisSlots.flatMap((slots) => slots[name] ?? [])].flatMap((value) => [
+        ...componentsIn(value, text),
+      ]),
+    ]
     for (const slug of new Set(named)) {
       if (!known.includes(slug))
         yield makeLint('unknown-component', at(sheet, ['slots', name]), noSuch('component', slug, known))

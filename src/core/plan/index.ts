@@ -10,4 +10,6 @@ export {
 export { makePlan, requestKey, type Plan, type PlannedCase, type Profile, type Request } from './plan'
 export type { Probe } from './probes'
 export { markOf, type CaseResult, type CheckResult, type SourceLine, type Verdict } from './results'
-export { settingsOf, type Change, type Reachable, type Settings } from './settings'
+export { fillingOf, nestedSlugs, SlotCycle, type Filling, type Nested, type Others } from './filling'
+export type { Change, Forced, Reachable } from './reach'
+export { othersOf, reachableOf, settingsOf, type Settings } from './settings'

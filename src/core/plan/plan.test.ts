@@ -40,7 +40,7 @@ parts: { box: .b }
   test('start from the defaults', () => {
     expect(settingsOf(read, { first: 'y', second: 'u' })).toMatchObject({
       props: { on: false, label: 'Hut', n: 3, look: undefined },
-      slots: { lead: 'none' },
+      slots: { lead: { kind: 'none' } },
     })
   })
   test('the later axis wins a prop', () => expect(settingsOf(read, { first: 'x', second: 'v' }).props.on).toBe(false))

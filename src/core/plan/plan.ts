@@ -2,7 +2,7 @@ import { exists, makeCase, spaceOf, type Case, type Space } from '../matrix'
 import { parseReading, type Reading } from '../readings'
 import { parsePartReference, type Library, type PartReference, type Sheet } from '../sheet'
 import { checksOf, claimKey, makeCascade, partsOf, readRules, type Claim, type Resolution, type Rule } from '../spec'
-import { settingsOf, type Settings } from './settings'
+import { othersOf, settingsOf, type Settings } from './settings'
 
 /** One reading of one part that is to be taken. */
 export interface Request {
@@ -40,7 +40,7 @@ export interface Plan {
 export const requestKey = ({ part, reading }: Pick<Request, 'part' | 'reading'>) => `${part}|${reading.text}`
 
 /** Plans what is read and judged in `cases`; adds the cases that they are compared with. */
-export function makePlan(sheet: Sheet, library: Pick<Library, 'data'>, cases: readonly Case[]): Plan {
+export function makePlan(sheet: Sheet, library: Pick<Library, 'data' | 'sheets'>, cases: readonly Case[]): Plan {
   const space = spaceOf(sheet, library)
   const { rules } = readRules(sheet, space.dimensions)
   const resolve = makeCascade(rules)
@@ -57,11 +57,17 @@ export function makePlan(sheet: Sheet, library: Pick<Library, 'data'>, cases: re
     }
     return index
   }
+  const others = othersOf(library.sheets)
   const planned = new Map<string, PlannedCase>()
   const add = (one: Case, judged: boolean) => {
     const known = planned.get(one.key)
     if (!known)
-      planned.set(one.key, { ...one, settings: settingsOf(sheet, one.values), profile: profileOf(one.values), judged })
+      planned.set(one.key, {
+        ...one,
+        settings: settingsOf(sheet, one.values, others),
+        profile: profileOf(one.values),
+        judged,
+      })
   }
   for (const one of cases) add(one, true)
   for (const one of compared.length > 0 ? [...planned.values()] : []) {

@@ -4,6 +4,8 @@ export interface FileTree {
   readonly paths: readonly string[]
   /** The file's bytes, or undefined when there is no such file. */
   bytes(path: string): Uint8Array | undefined
+  /** The folder on disk that it was read from: where installed packages are looked up. */
+  readonly folder?: string
 }
 
 const decoder = new TextDecoder()

@@ -20,7 +20,7 @@ export function LiveCase({
   const [root, setRoot] = useState<{ left: number; top: number; width: number; height: number }>()
   const [problem, setProblem] = useState<string>()
   const sendRef = useRef<ReturnType<typeof useBoardFrame>['send']>(undefined)
-  const staged = useMemo(() => stageCase(model.reachable, one), [model, one])
+  const staged = useMemo(() => stageCase(model, one), [model, one])
   const place = useCallback(() => {
     const cell = isIsolated ? viewport : { width, height }
     sendRef.current?.({ type: 'layout', cells: [{ one: staged, context: 0, x: 0, y: 0 }], cell, zoom: 1 })

@@ -12,6 +12,8 @@ export interface BoardModel {
   fingerprint: string
   component: StageComponent
   reachable: Reachable
+  /** The components that its slots may hold, and theirs. */
+  nested: Reachable[]
   space: Space
   /** How many cases a run takes. */
   cases: number

@@ -1,10 +1,11 @@
 import type { Case } from '@/core/matrix'
-import { settingsOf, type Reachable } from '@/core/plan'
+import { othersOf, settingsOf } from '@/core/plan'
 import { stageCaseOf, type StageCase, type StageContext } from '@/stage'
+import type { BoardModel } from './model'
 
 /** A case as the stage takes it. */
-export const stageCase = (reachable: Reachable, { key, values }: Case): StageCase =>
-  stageCaseOf({ key, settings: settingsOf(reachable, values) })
+export const stageCase = ({ reachable, nested }: BoardModel, { key, values }: Case): StageCase =>
+  stageCaseOf({ key, settings: settingsOf(reachable, values, othersOf(nested)) })
 
 /** The context that surrounds a case, by its place among a model's contexts. */
 export const contextOf = (contexts: readonly StageContext[], values: Readonly<Record<string, string>>): number =>

@@ -70,7 +70,7 @@ export function LiveBoard(props: LiveBoardProps) {
       type: 'open',
       component: model.component,
       contexts,
-      sample: sample.map((one) => stageCase(model.reachable, one)),
+      sample: sample.map((one) => stageCase(model, one)),
       width: model.viewport.width,
     })
   }, [state.phase, send, model, contexts, sample])
@@ -80,7 +80,7 @@ export function LiveBoard(props: LiveBoardProps) {
       zoom === 0
         ? []
         : boardCells(layout, geometry, (one) => ({
-            one: stageCase(model.reachable, one),
+            one: stageCase(model, one),
             context: contextOf(contexts, one.values),
           })),
     [layout, geometry, zoom, model, contexts],

@@ -1,0 +1,71 @@
+import type { Axis, Prop, Reach, SheetFile, SlotValue } from '../sheet'
+
+export interface Forced {
+  on: string
+  pseudo: string[]
+}
+
+export interface Change {
+  on: string
+  attr?: Reach['attr']
+  property?: Reach['property']
+  class?: string[]
+}
+
+/** A prop's value where nothing sets it. */
+function propDefault(prop: Prop): unknown {
+  if (prop.default !== undefined) return prop.default
+  return prop.type === 'flag' ? false : prop.type === 'text' || prop.type === 'colour' ? '' : undefined
+}
+
+/** What of a sheet says how its cases are brought about. */
+export interface Reachable {
+  slug: string
+  axes: readonly Axis[]
+  data: Pick<SheetFile, 'props' | 'slots'>
+}
+
+/** What axis values bring about by themselves, before slots are filled. */
+export interface Reached {
+  props: Readonly<Record<string, unknown>>
+  slotValues: Readonly<Record<string, SlotValue>>
+  changes: Change[]
+  forced: Forced[]
+  /** Axes whose value asks for steps, which this stage does not take yet. */
+  steps: readonly string[]
+}
+
+/** What axis values, and props over them, come to; slots as the sheet's own values say. */
+export function reachOf(
+  sheet: Reachable,
+  values: Readonly<Record<string, string>>,
+  given: Readonly<Record<string, unknown>> = {},
+): Reached {
+  const props: Record<string, unknown> = Object.fromEntries(
+    Object.entries(sheet.data.props).map(([name, prop]) => [name, propDefault(prop)]),
+  )
+  const slotValues: Record<string, SlotValue> = Object.fromEntries(
+    Object.entries(sheet.data.slots).map(([name, slot]) => [name, slot.default]),
+  )
+  const changes: Change[] = []
+  const forced: Forced[] = []
+  const steps: string[] = []
+  for (const axis of sheet.axes) {
+    for (const reach of reachesOf(axis, values[axis.name])) {
+      const on = reach.on ?? 'root'
+      Object.assign(props, reach.props)
+      Object.assign(slotValues, reach.slots)
+      if (reach.attr) changes.push({ on, attr: reach.attr })
+      if (reach.property) changes.push({ on, property: reach.property })
+      if (reach.class) changes.push({ on, class: reach.class })
+      if (reach.pseudo) forced.push({ on, pseudo: reach.pseudo })
+      if (reach.steps?.length) steps.push(axis.name)
+    }
+  }
+  Object.assign(props, given)
+  return { props, slotValues, changes: changes.toSorted((a, b) => order(a) - order(b)), forced, steps }
+}
+
+const order = ({ attr, property }: Change) => (attr ? 0 : property ? 1 : 2)
+
+const reachesOf = (axis: Axis, value: string | undefined): readonly Reach[] => axis.reaches[value ?? axis.default] ?? []

@@ -1,0 +1,67 @@
+import type { StageNested, StagePiece } from '../protocol'
+
+/** Where a component's nodes go. */
+export interface Spot {
+  insert(node: Node): void
+  /** An element that is to hold nothing else, for those that want one to render into. */
+  container?: HTMLElement
+  /** The native slot that the nodes are meant for. */
+  slot?: string
+}
+
+/** A component that stands in a case: the case's own, or one in a slot of it. */
+export interface Instance {
+  slug: string
+  one: StageNested
+  /** Its first elements, where it has been put. */
+  roots: readonly Element[]
+}
+
+/** Renders one kind of component. */
+export type Maker = (one: StageNested, spot: Spot, assembly: Assembly) => void
+
+/** What stands for a component of another kind where nothing else can hold it. */
+export const FILL_TAG = 'brelt-fill'
+
+let lastId = 0
+
+/** Puts a case together: the component, those in its slots, and those in theirs. */
+export class Assembly {
+  readonly instances: Instance[] = []
+  readonly cleanups: (() => void)[] = []
+
+  constructor(
+    readonly document: Document,
+    readonly makers: ReadonlyMap<string, Maker>,
+    readonly pieces: Readonly<Record<string, StagePiece>>,
+    /** Called for a nested component once it stands: brings its axes about. */
+    readonly onNested: (instance: Instance) => void,
+  ) {}
+
+  /** An id that no other instance in any case has. */
+  newId(): string {
+    return `c${++lastId}`
+  }
+
+  put(one: StageNested, spot: Spot): void {
+    const maker = this.makers.get(one.slug)
+    if (!maker) throw new Error(`the component "${one.slug}" is not on this stage`)
+    maker(one, spot, this)
+  }
+
+  /** Called by makers for what they have put. The case's own component is the last: inner ones stand before it. */
+  placed(one: StageNested, roots: readonly Element[], isNested = true): void {
+    const instance = { slug: one.slug, one, roots }
+    this.instances.push(instance)
+    if (isNested) this.onNested(instance)
+  }
+
+  /** An element that takes no room, for a component that needs one around it. */
+  makeFill(spot: Spot): HTMLElement {
+    const fill = this.document.createElement(FILL_TAG)
+    fill.style.display = 'contents'
+    if (spot.slot !== undefined) fill.slot = spot.slot
+    spot.insert(fill)
+    return fill
+  }
+}

@@ -1,0 +1,52 @@
+import type { StageComponent, StagePiece } from '../protocol'
+import { elementMaker } from './element'
+import { markupMaker, type ComponentScript } from './markup'
+import { ReactPieces, type ReactRuntime } from './react'
+import type { Maker } from './assembly'
+
+/** The name under which bundles find the one React that all components of a page share. */
+export const SHARED_REACT = 'breltReact'
+
+/** Loads all code of a component and of those in its slots. @throws Error when a module cannot be loaded or lacks its export. */
+export async function loadPieces({ pieces, react }: StageComponent): Promise<Map<string, Maker>> {
+  const makers = new Map<string, Maker>()
+  let reactPieces: ReactPieces | undefined
+  if (react) {
+    const { runtime, modules } = (await load(react)) as unknown as { runtime: ReactRuntime; modules: object }
+    Object.assign(globalThis, { [SHARED_REACT]: modules })
+    reactPieces = new ReactPieces(runtime)
+  }
+  for (const [slug, piece] of Object.entries(pieces)) makers.set(slug, await makerOf(slug, piece, reactPieces))
+  return makers
+}
+
+async function makerOf(slug: string, piece: StagePiece, reactPieces: ReactPieces | undefined): Promise<Maker> {
+  switch (piece.kind) {
+    case 'markup': {
+      if (!piece.script) return markupMaker(piece)
+      const { default: script } = await load(piece.script)
+      if (typeof script !== 'function') throw new Error(`${piece.script.url} has no default export that is a function`)
+      return markupMaker(piece, script as ComponentScript)
+    }
+    case 'react': {
+      const found = (await load(piece.module))[piece.export]
+      const isComponent = typeof found === 'function' || (typeof found === 'object' && found !== null)
+      if (!isComponent) throw new Error(`${piece.module.url} has no export "${piece.export}" that is a component`)
+      return reactPieces!.maker(slug, found)
+    }
+    case 'element': {
+      await load(piece.module)
+      if (!customElements.get(piece.tag)) throw new Error(`${piece.module.url} does not define <${piece.tag}>`)
+      return elementMaker(piece)
+    }
+  }
+}
+
+async function load({ text, url }: { text: string; url: string }): Promise<Record<string, unknown>> {
+  const address = URL.createObjectURL(new Blob([`${text}\n//# sourceURL=${url}`], { type: 'text/javascript' }))
+  try {
+    return (await import(/* webpackIgnore: true */ address)) as Record<string, unknown>
+  } finally {
+    URL.revokeObjectURL(address)
+  }
+}

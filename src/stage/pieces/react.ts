@@ -1,0 +1,63 @@
+import type { StageFilling, StageNested } from '../protocol'
+import { FILL_TAG, type Assembly, type Maker } from './assembly'
+import { camelCase } from './camelCase'
+
+/** What of React a stage needs; the library's own where it has one. */
+export interface ReactRuntime {
+  createElement(type: unknown, props: object | null, ...children: unknown[]): unknown
+  useRef<T>(initial: T): { current: T }
+  useLayoutEffect(effect: () => void, deps: readonly unknown[]): void
+  createRoot(
+    container: Element,
+    options: { identifierPrefix: string; onUncaughtError(error: unknown): void },
+  ): { render(element: unknown): void; unmount(): void }
+  flushSync(work: () => void): void
+}
+
+/** Renders React components. Nested ones of React are plain elements; others get a box that takes no room. */
+export class ReactPieces {
+  #components = new Map<string, unknown>()
+  #fill: (given: { put: (box: HTMLElement) => void }) => unknown
+
+  constructor(readonly react: ReactRuntime) {
+    this.#fill = ({ put }) => {
+      const box = react.useRef<HTMLElement | null>(null)
+      react.useLayoutEffect(() => put(box.current!), [])
+      return react.createElement(FILL_TAG, { ref: box, style: { display: 'contents' } })
+    }
+  }
+
+  maker(slug: string, component: unknown): Maker {
+    this.#components.set(slug, component)
+    return (one, spot, assembly) => {
+      const container = spot.container ?? assembly.makeFill(spot)
+      let failure: unknown
+      const root = this.react.createRoot(container, {
+        identifierPrefix: assembly.newId(),
+        onUncaughtError: (error) => (failure ??= error),
+      })
+      assembly.cleanups.push(() => root.unmount())
+      this.react.flushSync(() => root.render(this.elementOf(one, assembly)))
+      if (failure !== undefined) throw failure
+      assembly.placed(one, [...container.children], spot.container === undefined)
+    }
+  }
+
+  private elementOf({ slug, props, slots }: StageNested, assembly: Assembly): unknown {
+    const given: Record<string, unknown> = {}
+    for (const [name, value] of Object.entries(props)) given[camelCase(name)] = value
+    for (const [name, filling] of Object.entries(slots)) {
+      if (filling.kind !== 'none') given[camelCase(name)] = this.nodeOf(filling, assembly)
+    }
+    return this.react.createElement(this.#components.get(slug), given)
+  }
+
+  private nodeOf(filling: Exclude<StageFilling, { kind: 'none' }>, assembly: Assembly): unknown {
+    if (filling.kind === 'text') return filling.text
+    // What is set or forced on its parts needs to be found again: then it has a box of its own too.
+    const isPlain = filling.changes.length === 0 && filling.forced.length === 0
+    if (isPlain && this.#components.has(filling.slug)) return this.elementOf(filling, assembly)
+    const put = (box: HTMLElement) => assembly.put(filling, { insert: (node) => box.append(node) })
+    return this.react.createElement(this.#fill, { put })
+  }
+}
