@@ -1,2 +1,6 @@
 export { checkShape, type Shaped } from './checkShape'
+export { applyToValue, diffValues, isSame, type YamlEdit } from './edit'
+export { editYaml } from './editYaml'
+export { mergeValues, type MergeConflict } from './mergeValues'
+export { printBlock, printFlow } from './printYaml'
 export { readYaml, type Path, type YamlSource } from './readYaml'

@@ -1,0 +1,2 @@
+export { compareSheets, labelOf, nameOfChanges, valueAt, type FieldChange } from './describe'
+export { renameEdits, renameInGuide, renameInTemplate, type Rename } from './rename'

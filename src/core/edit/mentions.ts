@@ -1,0 +1,157 @@
+import { namesPart, parseReading } from '../readings'
+import type { Path } from '../yaml'
+
+/** What a text of a sheet names. */
+export type Mention =
+  | { kind: 'name'; what: 'axis' | 'part' | 'prop' | 'slot' | 'event' }
+  | { kind: 'name'; what: 'value'; axis: string }
+  /** `header`, `header[2]` */
+  | { kind: 'part-reference' }
+  /** `gap(box)`; other readings' arguments are no parts. */
+  | { kind: 'reading'; namesPart: boolean }
+  | { kind: 'expectation' }
+
+/** A place in a sheet where a name stands: a key or a value. */
+export interface MentionAt {
+  path: Path
+  place: 'key' | 'value'
+  text: string
+  mention: Mention
+}
+
+type Raw = Record<string, unknown>
+type Found = Generator<MentionAt>
+
+const entries = (value: unknown): [string, unknown][] =>
+  typeof value === 'object' && value !== null && !Array.isArray(value) ? Object.entries(value) : []
+const items = (value: unknown): [number, unknown][] => (Array.isArray(value) ? [...value.entries()] : [])
+
+/** Every place of a sheet that names an axis, value, part, prop, slot or event; outer places before inner ones. */
+export function* walkSheet(sheet: unknown): Found {
+  const raw = sheet as Raw
+  yield* keys(raw.parts, ['parts'], 'part')
+  yield* walkProps(raw.props)
+  yield* keys(raw.slots, ['slots'], 'slot')
+  yield* keys(raw.events, ['events'], 'event')
+  for (const [name, axis] of entries(raw.axes)) yield* walkAxis(name, axis)
+  for (const [at, box] of items(raw.without)) yield* walkBox(box, ['without', at])
+  yield* walkBox(raw.pictures, ['pictures'])
+  for (const [at, rule] of items(raw.spec)) {
+    yield* walkBox((rule as Raw).when, ['spec', at, 'when'])
+    yield* walkExpect((rule as Raw).expect, ['spec', at, 'expect'])
+  }
+  for (const [at, scenario] of items(raw.scenarios)) yield* walkScenario(scenario as Raw, ['scenarios', at])
+  for (const [at, example] of [...items(raw.examples), ...entries(raw.examples)]) {
+    const path = ['examples', at]
+    yield* walkBox((example as Raw).axes, [...path, 'axes'])
+    yield* keys((example as Raw).props, [...path, 'props'], 'prop')
+    yield* keys((example as Raw).slots, [...path, 'slots'], 'slot')
+  }
+}
+
+function* keys(map: unknown, path: Path, what: 'axis' | 'part' | 'prop' | 'slot' | 'event'): Found {
+  for (const [name] of entries(map))
+    yield { path: [...path, name], place: 'key', text: name, mention: { kind: 'name', what } }
+}
+
+function* walkProps(props: unknown): Found {
+  for (const [name, prop] of entries(props)) {
+    yield { path: ['props', name], place: 'key', text: name, mention: { kind: 'name', what: 'prop' } }
+    yield* keys((prop as Raw | null)?.['only-if'], ['props', name, 'only-if'], 'prop')
+  }
+}
+
+function* walkAxis(name: string, axis: unknown): Found {
+  const path: Path = ['axes', name]
+  yield { path, place: 'key', text: name, mention: { kind: 'name', what: 'axis' } }
+  yield* values(name, axis, path)
+  const long = axis as { default?: unknown; values?: unknown }
+  if (typeof axis !== 'object' || Array.isArray(axis)) return
+  if (long.default !== undefined) yield* values(name, long.default, [...path, 'default'])
+  yield* values(name, long.values, [...path, 'values'])
+  for (const [value, reach] of entries(long.values)) {
+    const at = [...path, 'values', value]
+    yield { path: at, place: 'key', text: value, mention: { kind: 'name', what: 'value', axis: name } }
+    for (const [index, each] of items(reach)) yield* walkReach(each, [...at, index])
+    yield* walkReach(reach, at)
+  }
+}
+
+function* walkReach(reach: unknown, path: Path): Found {
+  const { props, slots, on, steps } = (Array.isArray(reach) ? {} : (reach ?? {})) as Raw
+  yield* keys(props, [...path, 'props'], 'prop')
+  yield* keys(slots, [...path, 'slots'], 'slot')
+  if (typeof on === 'string')
+    yield { path: [...path, 'on'], place: 'value', text: on, mention: { kind: 'part-reference' } }
+  for (const [at, step] of items(steps)) yield* walkStep(step as Raw, [...path, 'steps', at])
+}
+
+/** A value, or a list of values, of one axis. */
+function* values(axis: string, given: unknown, path: Path): Found {
+  const mention: Mention = { kind: 'name', what: 'value', axis }
+  for (const [at, value] of items(given)) yield { path: [...path, at], place: 'value', text: String(value), mention }
+  if (typeof given !== 'object' && given !== undefined && given !== 'flag')
+    yield { path, place: 'value', text: String(given), mention }
+}
+
+/** Axes and their values: `when`, `without`, `pictures`, an example's axes. */
+function* walkBox(box: unknown, path: Path): Found {
+  for (const [axis, given] of entries(box)) {
+    yield { path: [...path, axis], place: 'key', text: axis, mention: { kind: 'name', what: 'axis' } }
+    const not = entries(given).find(([key]) => key === 'not')
+    if (not) yield* values(axis, not[1], [...path, axis, 'not'])
+    else yield* values(axis, given, [...path, axis])
+  }
+}
+
+const SCOPE_KEYS = new Set(['now', 'for', 'by'])
+
+function* walkExpect(expect: unknown, path: Path): Found {
+  for (const [part, readings] of entries(expect)) {
+    if (SCOPE_KEYS.has(part)) continue
+    if (part === 'events') {
+      yield* keys(readings, [...path, part], 'event')
+      continue
+    }
+    yield { path: [...path, part], place: 'key', text: part, mention: { kind: 'part-reference' } }
+    for (const [reading, expectation] of entries(readings)) {
+      const at = [...path, part, reading]
+      const parsed = parseReading(reading)
+      const names = 'reading' in parsed && parsed.reading !== undefined && namesPart(parsed.reading)
+      yield { path: at, place: 'key', text: reading, mention: { kind: 'reading', namesPart: names } }
+      const mention: Mention = { kind: 'expectation' }
+      if (typeof expectation === 'string') yield { path: at, place: 'value', text: expectation, mention }
+      for (const [index, each] of items(expectation))
+        if (typeof each === 'string') yield { path: [...at, index], place: 'value', text: each, mention }
+    }
+  }
+}
+
+const TARGETED = ['click', 'double-click', 'tap', 'hover', 'leave', 'focus']
+
+function* walkScenario({ start, steps }: Raw, path: Path): Found {
+  for (const [name, value] of entries(start)) {
+    const at = [...path, 'start', name]
+    // An axis, a prop or a context: only one of them has the name that is looked for.
+    yield { path: at, place: 'key', text: name, mention: { kind: 'name', what: 'axis' } }
+    yield* values(name, value, at)
+  }
+  for (const [at, step] of items(steps)) yield* walkStep(step as Raw, [...path, 'steps', at])
+}
+
+function* walkStep(step: Raw, path: Path): Found {
+  if (typeof step !== 'object' || step === null) return
+  for (const key of TARGETED) {
+    const target = step[key]
+    if (typeof target === 'string')
+      yield { path: [...path, key], place: 'value', text: target, mention: { kind: 'part-reference' } }
+  }
+  for (const side of ['from', 'to']) {
+    const target = (step.drag as Raw | undefined)?.[side]
+    if (typeof target === 'string')
+      yield { path: [...path, 'drag', side], place: 'value', text: target, mention: { kind: 'part-reference' } }
+  }
+  yield* keys(step.set, [...path, 'set'], 'prop')
+  yield* keys(step.fill, [...path, 'fill'], 'slot')
+  for (const key of ['expect', 'eventually', 'throughout']) yield* walkExpect(step[key], [...path, key])
+}
