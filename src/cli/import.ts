@@ -8,7 +8,7 @@ import { openFolder } from './folder'
 export async function importLibrary(folder: string): Promise<number> {
   const connection = await connect(homeFolder())
   await migrateTables(connection, homeFolder())
-  const { id, name, components } = await importTree(connection, openFolder(folder), userInfo().username)
+  const { id, name, components } = await importTree(connection, openFolder(folder), { author: userInfo().username })
   process.stdout.write(`${name}: ${components.length} components are in the store, at /${id}\n`)
   return 0
 }
@@ -19,6 +19,7 @@ export async function setUp(): Promise<number> {
   await migrateTables(connection, homeFolder())
   await closeAbandonedRuns(connection)
   const libraries = await listLibraries(connection.db)
-  if (libraries.length === 0) await importTree(connection, openFolder(join(homeFolder(), 'demo', 'firnline')), 'Brelt')
+  if (libraries.length === 0)
+    await importTree(connection, openFolder(join(homeFolder(), 'demo', 'firnline')), { author: 'Brelt' })
   return 0
 }

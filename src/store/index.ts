@@ -1,5 +1,15 @@
-export { findLibrary, importTree, libraryId, listLibraries, treeOfLibrary, type LibraryRecord } from './libraries'
+export { dropDraft, keepDraft, listDrafts, type Draft } from './drafts'
+export {
+  findLibrary,
+  importTree,
+  libraryId,
+  listLibraries,
+  setFolder,
+  treeOfLibrary,
+  type LibraryRecord,
+} from './libraries'
 export { connect, databaseFile, migrateTables, type Connection } from './open'
+export { listRevisions, revisionTexts, undoTargets, type Revision, type RevisionKind } from './revisions'
 export {
   caseChecks,
   caseMarks,
@@ -10,3 +20,4 @@ export {
   type ComponentState,
   type RunState,
 } from './runs'
+export { changesBetween, saveComponent, type Save, type Saved } from './save'

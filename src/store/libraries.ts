@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto'
 import { and, asc, count, eq, inArray } from 'drizzle-orm'
-import { readLibrary, slugOf, type FileTree } from '@/core/sheet'
+import { componentFiles, readLibrary, type FileTree } from '@/core/sheet'
 import { BadInput } from '@/core/problem'
 import type { Connection, Database } from './open'
 import { components, files, libraries, libraryFiles, revisions } from './schema'
@@ -9,11 +9,15 @@ export interface LibraryRecord {
   id: string
   name: string
   fingerprint: string
-  /** `revision` counts a component's own revisions, from 1. */
-  components: { slug: string; name: string; revision: number }[]
+  /** The folder on disk that it is linked to. */
+  folder?: string
+  /** `revision` counts a component's own revisions, from 1; `head` is the id of the last one. */
+  components: { slug: string; name: string; revision: number; head: number }[]
 }
 
-const hashOf = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex')
+export const hashOf = (bytes: Uint8Array) => createHash('sha256').update(bytes).digest('hex')
+
+export type Transaction = Parameters<Parameters<Database['transaction']>[0]>[0]
 
 /** The name in an address: `Firnline huts` → `firnline-huts`. */
 export const libraryId = (name: string) =>
@@ -26,102 +30,176 @@ export const libraryId = (name: string) =>
 // SQLite takes some thousands of values in one statement; five hundred rows of few columns stay below.
 const ROWS_AT_ONCE = 500
 
-/** Takes a library's folder in. What is there under its name is replaced; each sheet that changed gets a revision. @throws BadInput */
-export async function importTree({ db, write }: Connection, tree: FileTree, author: string): Promise<LibraryRecord> {
+export interface ImportOptions {
+  author: string
+  /** Names the revisions of components that were known before. */
+  note?: string
+  /** Links the library to this folder. */
+  folder?: string
+}
+
+/**
+ * Takes a library's folder in. What is there under its name is replaced; each component that changed gets a revision.
+ * @throws BadInput
+ */
+export async function importTree(
+  { db, write }: Connection,
+  tree: FileTree,
+  options: ImportOptions,
+): Promise<LibraryRecord> {
   const { library, problems } = readLibrary(tree)
   if (!library || problems.length > 0) throw new BadInput(problems)
-  const id = libraryId(library.data.name)
-  const rows = tree.paths
-    .map((path) => ({ path, bytes: tree.bytes(path)! }))
-    .map(({ path, bytes }) => ({ path, bytes, hash: hashOf(bytes) }))
-  const fingerprint = hashOf(new TextEncoder().encode(rows.map(({ path, hash }) => `${path} ${hash}`).join('\n')))
-  const names = new Map(library.sheets.map(({ file, data }) => [file, data.name]))
+  const { name } = library.data
+  const id = libraryId(name)
+  const hashes = new Map(tree.paths.map((path) => [path, hashOf(tree.bytes(path)!)]))
+  const manifests = new Map(
+    library.sheets.map((sheet) => [sheet.slug, manifestOf(componentFiles(sheet, tree.paths), hashes)]),
+  )
   await write(() =>
     db.transaction(async (tx) => {
-      const now = new Date()
+      const createdAt = new Date()
+      const fingerprint = fingerprintOf(hashes)
+      const { folder } = options
       await tx
         .insert(libraries)
-        .values({ id, name: library.data.name, fingerprint, createdAt: now })
-        .onConflictDoUpdate({ target: libraries.id, set: { name: library.data.name, fingerprint } })
-      for (let at = 0; at < rows.length; at += ROWS_AT_ONCE) {
-        const some = rows.slice(at, at + ROWS_AT_ONCE)
-        await tx
-          .insert(files)
-          .values(some.map(({ hash, bytes }) => ({ hash, bytes: Buffer.from(bytes) })))
-          .onConflictDoNothing()
-      }
+        .values({ id, name, fingerprint, createdAt, ...(folder && { folder }) })
+        .onConflictDoUpdate({ target: libraries.id, set: { name, fingerprint, ...(folder && { folder }) } })
+      await putBlobs(
+        tx,
+        tree.paths.map((path) => ({ hash: hashes.get(path)!, bytes: tree.bytes(path)! })),
+      )
       await tx.delete(libraryFiles).where(eq(libraryFiles.libraryId, id))
-      for (let at = 0; at < rows.length; at += ROWS_AT_ONCE) {
-        await tx
-          .insert(libraryFiles)
-          .values(rows.slice(at, at + ROWS_AT_ONCE).map(({ path, hash }) => ({ libraryId: id, path, hash })))
-      }
-      const known = await tx.select().from(components).where(eq(components.libraryId, id))
-      const gone = known
-        .filter(({ slug }) => ![...names.keys()].some((file) => slugOf(file) === slug))
-        .map(({ slug }) => slug)
+      await inBatches([...hashes], (some) =>
+        tx.insert(libraryFiles).values(some.map(([path, hash]) => ({ libraryId: id, path, hash }))),
+      )
+      const known = await knownHeads(tx, id)
+      const gone = [...known.keys()].filter((slug) => !manifests.has(slug))
       if (gone.length > 0)
         await tx.delete(components).where(and(eq(components.libraryId, id), inArray(components.slug, gone)))
-      for (const { path, hash } of rows.filter(({ path }) => names.has(path))) {
-        const slug = slugOf(path)
-        const old = known.find((component) => component.slug === slug)
-        const [before] = old
-          ? await tx.select({ hash: revisions.hash }).from(revisions).where(eq(revisions.id, old.revisionId))
-          : []
-        if (old && before?.hash === hash) continue
-        const [made] = await tx
-          .insert(revisions)
-          .values({
-            libraryId: id,
-            slug,
-            hash,
-            author,
-            note: old ? 'Imported again' : 'Imported',
-            parentId: old?.revisionId,
-            createdAt: now,
-          })
-          .returning({ id: revisions.id })
-        const name = names.get(path)!
-        await tx
-          .insert(components)
-          .values({ libraryId: id, slug, name, revisionId: made!.id })
-          .onConflictDoUpdate({ target: [components.libraryId, components.slug], set: { name, revisionId: made!.id } })
+      for (const sheet of library.sheets) {
+        const head = known.get(sheet.slug)
+        const manifest = manifests.get(sheet.slug)!
+        if (head?.manifest && isSameManifest(head.manifest, manifest)) continue
+        const note = head ? (options.note ?? 'Imported again') : 'Imported'
+        const revision = { kind: 'import' as const, manifest, note, author: options.author }
+        await addRevision(
+          tx,
+          { libraryId: id, slug: sheet.slug, name: sheet.data.name, file: sheet.file },
+          revision,
+          head?.id,
+        )
       }
     }),
   )
   return (await findLibrary(db, id))!
 }
 
+/** Changes whenever any file does. */
+export const fingerprintOf = (hashes: ReadonlyMap<string, string>): string =>
+  hashOf(
+    new TextEncoder().encode(
+      [...hashes]
+        .toSorted(([a], [b]) => (a < b ? -1 : 1))
+        .map(([path, hash]) => `${path} ${hash}`)
+        .join('\n'),
+    ),
+  )
+
+export type Manifest = Record<string, string>
+
+export const manifestOf = (paths: readonly string[], hashes: ReadonlyMap<string, string>): Manifest =>
+  Object.fromEntries(paths.toSorted().map((path) => [path, hashes.get(path)!]))
+
+const isSameManifest = (a: Manifest, b: Manifest) =>
+  Object.keys(a).length === Object.keys(b).length && Object.entries(a).every(([path, hash]) => b[path] === hash)
+
+export async function inBatches<T>(rows: readonly T[], insert: (some: T[]) => Promise<unknown>) {
+  for (let at = 0; at < rows.length; at += ROWS_AT_ONCE) await insert(rows.slice(at, at + ROWS_AT_ONCE))
+}
+
+export const putBlobs = (tx: Transaction, blobs: readonly { hash: string; bytes: Uint8Array }[]) =>
+  inBatches(blobs, (some) =>
+    tx
+      .insert(files)
+      .values(some.map(({ hash, bytes }) => ({ hash, bytes: Buffer.from(bytes) })))
+      .onConflictDoNothing(),
+  )
+
+async function knownHeads(tx: Transaction, id: string) {
+  const rows = await tx
+    .select({ slug: components.slug, id: revisions.id, manifest: revisions.manifest })
+    .from(components)
+    .innerJoin(revisions, eq(revisions.id, components.revisionId))
+    .where(eq(components.libraryId, id))
+  return new Map(rows.map((row) => [row.slug, row]))
+}
+
+type NewRevision = Pick<typeof revisions.$inferInsert, 'kind' | 'author' | 'note' | 'ofId'> & { manifest: Manifest }
+
+/** Writes a revision and makes it its component's head. */
+export async function addRevision(
+  tx: Transaction,
+  { libraryId: library, slug, name, file }: { libraryId: string; slug: string; name: string; file: string },
+  revision: NewRevision,
+  parentId: number | undefined,
+): Promise<number> {
+  const [made] = await tx
+    .insert(revisions)
+    .values({ libraryId: library, slug, hash: revision.manifest[file]!, parentId, createdAt: new Date(), ...revision })
+    .returning({ id: revisions.id })
+  await tx
+    .insert(components)
+    .values({ libraryId: library, slug, name, revisionId: made!.id })
+    .onConflictDoUpdate({ target: [components.libraryId, components.slug], set: { name, revisionId: made!.id } })
+  return made!.id
+}
+
 export async function findLibrary(db: Database, id: string): Promise<LibraryRecord | undefined> {
   const [found] = await db.select().from(libraries).where(eq(libraries.id, id))
   if (!found) return undefined
   const own = await db
-    .select({ slug: components.slug, name: components.name, revision: count(revisions.id) })
+    .select({
+      slug: components.slug,
+      name: components.name,
+      revision: count(revisions.id),
+      head: components.revisionId,
+    })
     .from(components)
     .innerJoin(revisions, and(eq(revisions.libraryId, components.libraryId), eq(revisions.slug, components.slug)))
     .where(eq(components.libraryId, id))
     .groupBy(components.slug, components.name)
     .orderBy(asc(components.name))
-  return {
-    id,
-    name: found.name,
-    fingerprint: found.fingerprint,
-    components: own,
-  }
+  const { name, fingerprint, folder } = found
+  return { id, name, fingerprint, ...(folder !== null && { folder }), components: own }
 }
 
-export async function listLibraries(db: Database): Promise<{ id: string; name: string }[]> {
-  return db.select({ id: libraries.id, name: libraries.name }).from(libraries).orderBy(asc(libraries.name))
+export async function listLibraries(db: Database): Promise<{ id: string; name: string; folder: string | null }[]> {
+  return db
+    .select({ id: libraries.id, name: libraries.name, folder: libraries.folder })
+    .from(libraries)
+    .orderBy(asc(libraries.name))
 }
+
+/** Links a library to a folder, or, without one, lets it live in the store alone. */
+export const setFolder = ({ db, write }: Connection, id: string, folder: string | null) =>
+  write(async () => {
+    await db.update(libraries).set({ folder }).where(eq(libraries.id, id))
+  })
 
 /** A stored library's files, read into memory. */
 export async function treeOfLibrary(db: Database, id: string): Promise<FileTree> {
   const rows = await db
-    .select({ path: libraryFiles.path, bytes: files.bytes })
+    .select({ path: libraryFiles.path, bytes: files.bytes, folder: libraries.folder })
     .from(libraryFiles)
     .innerJoin(files, eq(files.hash, libraryFiles.hash))
+    .innerJoin(libraries, eq(libraries.id, libraryFiles.libraryId))
     .where(eq(libraryFiles.libraryId, id))
   // In a worker of the bundler's a Buffer may be another realm's: plain bytes are the same everywhere.
   const contents = new Map(rows.map(({ path, bytes }) => [path, new Uint8Array(bytes)]))
-  return { paths: [...contents.keys()].toSorted(), bytes: (path) => contents.get(path) }
+  const folder = rows[0]?.folder
+  return {
+    paths: [...contents.keys()].toSorted(),
+    bytes: (path) => contents.get(path),
+    ...(folder && { folder }),
+  }
 }

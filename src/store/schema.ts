@@ -6,6 +6,8 @@ export const libraries = sqliteTable('libraries', {
   /** Changes whenever any file changes: results read under another one are out of date. */
   fingerprint: text().notNull(),
   createdAt: integer('created_at', { mode: 'timestamp_ms' }).notNull(),
+  /** The folder on disk that it is linked to. */
+  folder: text(),
 })
 
 /** Contents of files, by their SHA-256. */
@@ -41,21 +43,52 @@ export const components = sqliteTable(
   (table) => [primaryKey({ columns: [table.libraryId, table.slug] })],
 )
 
-/** A sheet's text as it once was. Never rewritten. */
-export const revisions = sqliteTable('revisions', {
-  id: integer().primaryKey({ autoIncrement: true }),
-  libraryId: text('library_id')
-    .notNull()
-    .references(() => libraries.id),
-  slug: text().notNull(),
-  hash: text()
-    .notNull()
-    .references(() => files.hash),
-  author: text().notNull(),
-  note: text().notNull(),
-  parentId: integer('parent_id'),
-  createdAt: integer('created_at', { mode: 'timestamp_ms' }).notNull(),
-})
+/** A component's files as they once were. Never rewritten. */
+export const revisions = sqliteTable(
+  'revisions',
+  {
+    id: integer().primaryKey({ autoIncrement: true }),
+    libraryId: text('library_id')
+      .notNull()
+      .references(() => libraries.id),
+    slug: text().notNull(),
+    /** The sheet's own. */
+    hash: text()
+      .notNull()
+      .references(() => files.hash),
+    /** Hashes of all of the component's files, by path. */
+    manifest: text({ mode: 'json' }).$type<Record<string, string>>(),
+    kind: text({ enum: ['edit', 'undo', 'redo', 'restore', 'import'] })
+      .notNull()
+      .default('import'),
+    /** The revision whose files an undo, redo or restore brought back. */
+    ofId: integer('of_id'),
+    author: text().notNull(),
+    note: text().notNull(),
+    parentId: integer('parent_id'),
+    createdAt: integer('created_at', { mode: 'timestamp_ms' }).notNull(),
+  },
+  (table) => [index('revisions_of_component').on(table.libraryId, table.slug)],
+)
+
+/** A file's text as it is being typed, before it is fit to be saved. */
+export const drafts = sqliteTable(
+  'drafts',
+  {
+    libraryId: text('library_id')
+      .notNull()
+      .references(() => libraries.id),
+    slug: text().notNull(),
+    path: text().notNull(),
+    /** The browser tab: two that type into one file must not overwrite each other. */
+    tab: text().notNull(),
+    /** The revision that it was typed over. */
+    baseId: integer('base_id').notNull(),
+    text: text().notNull(),
+    updatedAt: integer('updated_at', { mode: 'timestamp_ms' }).notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.libraryId, table.path, table.tab] })],
+)
 
 export const runs = sqliteTable('runs', {
   id: text().primaryKey(),

@@ -56,7 +56,7 @@ const check = (measured: string, verdict: CheckResult['verdict'] = 'holds'): Che
 
 describe('libraries', () => {
   test('come back byte for byte', async () => {
-    await importTree(connection, library('Bytes'), 'me')
+    await importTree(connection, library('Bytes'), { author: 'me' })
     const tree = await treeOfLibrary(connection.db, 'bytes')
     expect(tree.paths).toEqual(library('Bytes').paths)
     expect([...tree.bytes('pixel.png')!]).toEqual([137, 80, 255, 0])
@@ -64,24 +64,26 @@ describe('libraries', () => {
   })
 
   test('a sheet that changed gets a revision, one that did not keeps its own', async () => {
-    const first = await importTree(connection, library('Again'), 'me')
-    const same = await importTree(connection, library('Again'), 'me')
-    const changed = await importTree(connection, library('Again', 'two'), 'me')
+    const first = await importTree(connection, library('Again'), { author: 'me' })
+    const same = await importTree(connection, library('Again'), { author: 'me' })
+    const changed = await importTree(connection, library('Again', 'two'), { author: 'me' })
     expect(same).toEqual(first)
     expect(changed.components[0]!.revision).toBeGreaterThan(first.components[0]!.revision)
     expect(changed.fingerprint).not.toBe(first.fingerprint)
   })
 
   test('bad input is refused and leaves what was there', async () => {
-    await importTree(connection, library('Kept'), 'me')
+    await importTree(connection, library('Kept'), { author: 'me' })
     await expect(
-      importTree(connection, treeOf({ 'library.yaml': 'library: 1\nname: Kept\nodd: 1' }), 'me'),
+      importTree(connection, treeOf({ 'library.yaml': 'library: 1\nname: Kept\nodd: 1' }), { author: 'me' }),
     ).rejects.toThrow(BadInput)
     expect((await findLibrary(connection.db, 'kept'))?.components).toHaveLength(1)
   })
 
   test('imports at the same time do not lock one another out', async () => {
-    await Promise.all(Array.from({ length: 12 }, (_, at) => importTree(connection, library(`Lib ${at}`), 'me')))
+    await Promise.all(
+      Array.from({ length: 12 }, (_, at) => importTree(connection, library(`Lib ${at}`), { author: 'me' })),
+    )
     expect(await findLibrary(connection.db, 'lib-11')).toMatchObject({ name: 'Lib 11' })
   })
 
@@ -109,7 +111,7 @@ describe('runs', () => {
     }
     return { recorder, tally }
   }
-  beforeAll(() => importTree(connection, library('Runs'), 'me'))
+  beforeAll(() => importTree(connection, library('Runs'), { author: 'me' }))
 
   test('keep every case with all that was read, and the latest run of a component counts', async () => {
     const old = await run('one', 1000, ['a', 'b'], 'misses')

@@ -1,2 +1,3 @@
 export { compareSheets, labelOf, nameOfChanges, valueAt, type FieldChange } from './describe'
+export { mergeLines, mergeSheetText, type Merged, type Preference, type TextConflict } from './mergeText'
 export { renameEdits, renameInGuide, renameInTemplate, type Rename } from './rename'

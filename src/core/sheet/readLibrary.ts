@@ -44,7 +44,8 @@ export function readLibrary(tree: FileTree): { library?: Library; problems: Prob
   return { library: { data, source, tree, sheets }, problems }
 }
 
-function* sheetProblems(sheet: Sheet, tree: FileTree, library: LibraryFile | undefined): Generator<Problem> {
+/** What is wrong with a sheet among the library's other files. */
+export function* sheetProblems(sheet: Sheet, tree: FileTree, library: LibraryFile | undefined): Generator<Problem> {
   const { data, source, file } = sheet
   const contexts = Object.keys(library?.contexts ?? {})
   for (const axis of Object.keys(data.axes)) {
@@ -56,6 +57,17 @@ function* sheetProblems(sheet: Sheet, tree: FileTree, library: LibraryFile | und
     }
   }
   for (const { path, at } of sourceFiles(data)) yield* fileProblems(tree, file, path, source.at(at))
+}
+
+/** The files that make up a component: all of its folder, or what its sheet names where others share the folder. */
+export function componentFiles(sheet: Pick<Sheet, 'file' | 'data'>, paths: readonly string[]): string[] {
+  const folder = sheet.file.slice(0, sheet.file.lastIndexOf('/') + 1)
+  const isAlone =
+    folder !== '' &&
+    !paths.some((path) => path.startsWith(folder) && path.endsWith(SHEET_SUFFIX) && path !== sheet.file)
+  const named = sourceFiles(sheet.data).map(({ path }) => resolvePath(sheet.file, path))
+  const own = new Set([sheet.file, ...named])
+  return paths.filter((path) => own.has(path) || (isAlone && path.startsWith(folder)))
 }
 
 /** Every file that a sheet names, with the place of the name. */
