@@ -1,10 +1,12 @@
+import { pickAt, placesOf } from './anatomy'
+import { compareTwins, EMPTY_CENSUS, takeCensus, type Census } from './census'
 import { FRAME_TAG } from './documentStyles'
 import type { BoardCell, FromBoard, ToBoard } from './boardProtocol'
-import type { MountedCase } from './findPart'
+import { shadowsIn, type MountedCase } from './findPart'
 import type { Forced } from './forceStates'
 import type { Natives } from './natives'
-import type { StageCase } from './protocol'
-import { decideMotion, REACH, rewriteStates } from './rewriteStates'
+import { hasCode, type StageCase } from './protocol'
+import { decideMotion, REACH, reachPart, rewriteShadow, rewriteStates } from './rewriteStates'
 import { Stage } from './Stage'
 import type { TrespassWatch } from './trespass'
 
@@ -34,6 +36,8 @@ export class Board {
   #sight = { top: 0, bottom: 0 }
   #shown = new Map<string, Shown>()
   #isWorking = false
+  #laidOut = ''
+  #opened?: Omit<Opening, 'type'>
 
   constructor(
     readonly natives: Natives,
@@ -54,18 +58,33 @@ export class Board {
       case 'sight':
         this.#sight = { top: message.top, bottom: message.bottom }
         return this.render()
+      case 'look':
+        return this.look(message.at)
+      case 'count':
+        return this.tell({ type: 'census', census: this.count(message.cases) })
       case 'ping':
         return this.tell({ type: 'pong' })
     }
   }
 
+  /** Opens a component, or the same one changed. Where only its styles have changed, what is shown stays and takes them. */
   private async open({ component, contexts, sample, width }: Opening) {
+    const isRestyled =
+      this.#opened !== undefined && onlyStylesDiffer(this.#opened, { component, contexts, sample, width })
+    this.#opened = { component, contexts, sample, width }
     const [own] = contexts
     this.#contexts = contexts
     this.#width = width
-    const stage = await Stage.open(component, this.natives)
-    this.#stage = stage
-    stage.container.style.position = 'relative'
+    if (isRestyled) this.#stage!.restyle(component)
+    else {
+      this.#laidOut = ''
+      this.#cells = []
+      for (const key of [...this.#shown.keys()]) this.remove(key)
+      this.#stage?.close()
+      this.#stage = await Stage.open(component, this.natives)
+      this.#stage.container.style.position = 'relative'
+    }
+    const stage = this.#stage!
     stage.setContext(own!)
     for (const sheet of [...stage.sheets, ...document.adoptedStyleSheets]) {
       rewriteStates(sheet)
@@ -79,8 +98,42 @@ export class Board {
     })
     await document.fonts.ready
     const size = component.isolated ? { width: 0, height: 0 } : this.measure(sample)
+    if (isRestyled) {
+      if (this.#shown.size > 0) this.place([...this.#shown.values()])
+      this.tell({ type: 'opened', ...size, kept: true })
+      return this.tell({ type: 'rendered', mounted: this.#shown.size, milliseconds: 0, failures: [] })
+    }
     const trespass = component.isolated ? undefined : this.watch.found()
     this.tell({ type: 'opened', ...size, ...(trespass !== undefined && { trespass }) })
+  }
+
+  /** Tells where the parts of the first case stand, or what lies under a point. */
+  private look(at: [number, number] | undefined) {
+    const [shown] = this.#shown.values()
+    if (!shown || !this.#stage) return
+    const { component } = this.#stage
+    if (!at) return this.tell({ type: 'anatomy', places: placesOf(component, shown.mounted) })
+    const picked = pickAt(component, shown.mounted, ...at)
+    this.tell({ type: 'picked', ...(picked && { picked }) })
+  }
+
+  /** Mounts cases out of sight, and counts what stands in them. */
+  private count(cases: readonly StageCase[]): Census {
+    const stage = this.#stage
+    if (!stage || stage.component.isolated) return EMPTY_CENSUS
+    const box = this.makeBox()
+    box.style.visibility = 'hidden'
+    const mount = (one: StageCase) => stage.mountOne(one, 0, box, new Map())
+    const mounted = cases.map(mount)
+    let census = takeCensus(mounted)
+    if (cases[0] && mounted[0]) {
+      const twin = mount(cases[0])
+      census = compareTwins(census, mounted[0], twin)
+      mounted.push(twin)
+    }
+    for (const one of mounted) stage.unmount(one)
+    box.remove()
+    return census
   }
 
   /** The size that holds every case of a sample, with room for rings around it. */
@@ -98,6 +151,10 @@ export class Board {
   }
 
   private layOut({ cells, cell, zoom }: Extract<ToBoard, { type: 'layout' }>) {
+    // After a change of styles the same cells come again: what is shown stays as it is.
+    const laidOut = JSON.stringify([cells, cell, zoom])
+    if (laidOut === this.#laidOut) return this.render()
+    this.#laidOut = laidOut
     for (const key of [...this.#shown.keys()]) this.remove(key)
     this.#cells = cells
     this.#cell = cell
@@ -174,7 +231,11 @@ export class Board {
     if (context > 0 && mounted.scope instanceof ShadowRoot)
       mounted.scope.adoptedStyleSheets = [...mounted.scope.adoptedStyleSheets, this.#contextSheets[context]!]
     Object.assign(mounted.host.style, { position: 'absolute', width: `${this.#width}px`, contain: 'layout' })
-    for (const [element, pseudo] of forced) element.setAttribute(REACH, [...pseudo].join(' '))
+    if (hasCode(stage.component)) for (const root of shadowsIn(mounted.frame)) rewriteShadow(root)
+    for (const [element, pseudo] of forced) {
+      element.setAttribute(REACH, [...pseudo].join(' '))
+      if (element.part.length > 0) element.part.add(...[...pseudo].map(reachPart))
+    }
     const shown = { box, mounted }
     this.#shown.set(one.key, shown)
     return shown
@@ -213,6 +274,13 @@ export class Board {
     const { left, top, width, height } = extent(shown.mounted.frame)
     this.tell({ type: 'root', left, top, width, height })
   }
+}
+
+/** Whether two openings differ in the texts of style sheets alone. */
+function onlyStylesDiffer(before: Omit<Opening, 'type'>, after: Omit<Opening, 'type'>): boolean {
+  const rest = ({ component, contexts, sample, width }: Omit<Opening, 'type'>) =>
+    JSON.stringify([{ ...component, sheets: component.sheets.map(({ url }) => url) }, contexts, sample, width])
+  return !after.component.isolated && rest(before) === rest(after)
 }
 
 /** Cells bear their own ground; between them the application shows through. */

@@ -33,6 +33,7 @@ export type Beat = (index: number) => void
 export class Stage {
   readonly cases: MountedCase[] = []
   #styles: Styles
+  #keeper: HTMLElement
   #makers: ReadonlyMap<string, Maker> = new Map()
   #context: StageContext = { values: {}, properties: [] }
   #references = new Map<Element, number>()
@@ -47,7 +48,7 @@ export class Stage {
     private readonly lastReference: number,
   ) {
     this.#styles = prepareStyles(document, component)
-    keepBound(this.#styles.shadow)
+    this.#keeper = keepBound(this.#styles.shadow)
     // Looking into every element costs: only components that bring code can have shadow trees.
     this.#hasShadows = hasCode(component)
   }
@@ -65,6 +66,18 @@ export class Stage {
   /** The sheets that all shadow roots share. */
   get sheets(): readonly CSSStyleSheet[] {
     return this.#styles.shadow
+  }
+
+  /** Takes other texts of the same style sheets; what is mounted takes them too. */
+  restyle(component: StageComponent): void {
+    this.#styles.restyle(component)
+  }
+
+  /** Takes everything away that the stage has put into the document. */
+  close(): void {
+    this.clear()
+    this.container.remove()
+    this.#keeper.remove()
   }
 
   setContext(context: StageContext): void {
@@ -190,10 +203,11 @@ export class Stage {
  * Holds shared sheets in a shadow root that stays. When the last root that adopts a sheet goes, the browser's inspector
  * forgets the sheet's text, and with it the lines of its declarations (seen in Chromium 156).
  */
-function keepBound(sheets: CSSStyleSheet[]) {
+function keepBound(sheets: CSSStyleSheet[]): HTMLElement {
   const keeper = document.createElement('div')
   keeper.attachShadow({ mode: 'open' }).adoptedStyleSheets = sheets
   document.head.append(keeper)
+  return keeper
 }
 
 /** Whether the component's first element stands as a block by itself, so that it can take its place without a box around it. */

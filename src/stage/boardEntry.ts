@@ -5,6 +5,7 @@ import { watchTrespass } from './trespass'
 
 const natives = freezeTimers(window)
 let board: Board | undefined
+let opening: Promise<void> = Promise.resolve()
 
 // The first to connect is the application: component code runs only after it has told what to open.
 window.addEventListener(
@@ -17,11 +18,15 @@ window.addEventListener(
     port.onmessage = ({ data }) => {
       const message = toBoardSchema.safeParse(data)
       if (!message.success) return tell({ type: 'broken', reason: `not understood: ${message.error.message}` })
-      board!
-        .receive(message.data)
-        .catch((error: unknown) =>
-          tell({ type: 'broken', reason: error instanceof Error ? error.message : String(error) }),
-        )
+      const receive = () =>
+        board!
+          .receive(message.data)
+          .catch((error: unknown) =>
+            tell({ type: 'broken', reason: error instanceof Error ? error.message : String(error) }),
+          )
+      // Opening waits for code and fonts: what comes meanwhile speaks of what is being opened.
+      if (message.data.type === 'open') opening = opening.then(receive)
+      else void opening.then(receive)
     }
   },
   { once: true },

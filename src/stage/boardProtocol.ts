@@ -4,6 +4,16 @@ import { stageCaseSchema, stageComponentSchema, stageContextSchema } from './pro
 /** One case on the board: where its cell stands, and which of the board's contexts surrounds it. */
 const cellSchema = z.object({ one: stageCaseSchema, context: z.number(), x: z.number(), y: z.number() })
 
+const rectSchema = z.object({ left: z.number(), top: z.number(), width: z.number(), height: z.number() })
+const pairs = z.array(z.tuple([z.string(), z.string()]))
+const censusSchema = z.object({
+  classes: pairs,
+  twinIds: pairs,
+  lostLabels: pairs,
+  sharedIds: z.array(z.string()),
+  sharedGroups: z.array(z.string()),
+})
+
 /** What the application tells a board's frame. */
 export const toBoardSchema = z.discriminatedUnion('type', [
   z.object({
@@ -23,12 +33,37 @@ export const toBoardSchema = z.discriminatedUnion('type', [
   }),
   /** What is in sight, in pixels of the frame; cells far from it are not mounted. */
   z.object({ type: z.literal('sight'), top: z.number(), bottom: z.number() }),
+  /** What lies under a point of the frame; without a point, where the parts of the first case stand. */
+  z.object({ type: z.literal('look'), at: z.tuple([z.number(), z.number()]).optional() }),
+  /** What stands in these cases, for lints. */
+  z.object({ type: z.literal('count'), cases: z.array(stageCaseSchema) }),
   z.object({ type: z.literal('ping') }),
 ])
 
 /** What a board's frame tells the application. */
 export const fromBoardSchema = z.discriminatedUnion('type', [
-  z.object({ type: z.literal('opened'), width: z.number(), height: z.number(), trespass: z.string().optional() }),
+  z.object({
+    type: z.literal('opened'),
+    width: z.number(),
+    height: z.number(),
+    trespass: z.string().optional(),
+    /** Only styles changed: what was shown still is, and shows them. */
+    kept: z.boolean().optional(),
+  }),
+  z.object({ type: z.literal('anatomy'), places: z.array(z.object({ part: z.string(), rects: z.array(rectSchema) })) }),
+  z.object({
+    type: z.literal('picked'),
+    picked: z
+      .object({
+        part: z.string().optional(),
+        select: z.string(),
+        name: z.string(),
+        pseudos: z.array(z.string()),
+        rect: rectSchema,
+      })
+      .optional(),
+  }),
+  z.object({ type: z.literal('census'), census: censusSchema }),
   z.object({
     type: z.literal('rendered'),
     mounted: z.number(),

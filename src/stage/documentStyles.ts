@@ -21,6 +21,8 @@ ${FRAME_TAG}[data-flow] { display: contents }`
 export interface Styles {
   /** Shared by all shadow roots of the component. */
   shadow: CSSStyleSheet[]
+  /** Puts other texts into the same sheets. */
+  restyle(component: StageComponent): void
   /** Sets what surrounds the cases: attributes of the document's root and its tokens. */
   applyContext(context: StageContext): void
 }
@@ -28,26 +30,53 @@ export interface Styles {
 /** Adopts a component's styles into the document and prepares those of its shadow roots. */
 export function prepareStyles(document: Document, component: StageComponent): Styles {
   const Sheet = document.defaultView!.CSSStyleSheet
-  const make = (text: string, url?: string) => {
+  const make = ({ text, url }: SheetText) => {
     const sheet = new Sheet()
     sheet.replaceSync(url ? `${text}\n/*# sourceURL=${url} */` : text)
     return sheet
   }
   const tokens = new Sheet()
-  const own = component.isolated
-    ? component.sheets.map(({ text, url }) => make(text, url))
-    : component.sheets.filter(({ page }) => page.trim() !== '').map(({ page, url }) => make(page, url))
-  document.adoptedStyleSheets = [make(stageRules(component)), tokens, ...own]
+  const adopt = ({ own }: Texts) => {
+    document.adoptedStyleSheets = [make({ text: stageRules(component) }), tokens, ...own.map(make)]
+  }
+  const texts = textsOf(component)
+  adopt(texts)
+  const shadow = texts.shadow.map(make)
   return {
-    shadow: component.isolated
-      ? []
-      : [make(frameRules), ...component.sheets.map(({ scoped, url }) => make(scoped, url))],
+    shadow,
+    restyle: (changed) => {
+      const next = textsOf(changed)
+      adopt(next)
+      next.shadow.forEach(({ text, url }, at) =>
+        shadow[at]!.replaceSync(url ? `${text}\n/*# sourceURL=${url} */` : text),
+      )
+    },
     applyContext: (context) => {
       tokens.replaceSync(`:root { ${declarations(context)} }`)
       setContext(document.documentElement, context.values)
       // Text zoom is the root's font size: everything in rem follows.
       document.documentElement.style.fontSize = context.values['text-zoom'] ?? ''
     },
+  }
+}
+
+interface SheetText {
+  text: string
+  url?: string
+}
+
+interface Texts {
+  /** Of the document itself. */
+  own: SheetText[]
+  /** Of all shadow roots. */
+  shadow: SheetText[]
+}
+
+function textsOf({ isolated, sheets }: StageComponent): Texts {
+  if (isolated) return { own: sheets.map(({ text, url }) => ({ text, url })), shadow: [] }
+  return {
+    own: sheets.filter(({ page }) => page.trim() !== '').map(({ page, url }) => ({ text: page, url })),
+    shadow: [{ text: frameRules }, ...sheets.map(({ scoped, url }) => ({ text: scoped, url }))],
   }
 }
 

@@ -1,4 +1,6 @@
 export { CONNECT, fromBoardSchema, READY, type BoardCell, type FromBoard, type ToBoard } from './boardProtocol'
+export type { PartPlace, Picked } from './anatomy'
+export { EMPTY_CENSUS, type Census } from './census'
 export { FRAME_TAG } from './documentStyles'
 export { SHARED_REACT } from './pieces'
 export { REFERENCE } from './reference'

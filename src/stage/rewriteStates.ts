@@ -3,8 +3,31 @@ export const REACH = 'data-reach'
 
 const DYNAMIC = /:(hover|active|focus-visible|focus-within|focus|visited|target)(?![\w-])/g
 
-const rewritten = (selector: string) =>
-  selector.replace(DYNAMIC, (pseudo, name: string) => `:is(${pseudo}, [${REACH}~="${name}"])`)
+/** Stands for a forced pseudo-class among an element's part names: nothing else can be asked of a part from outside. */
+export const reachPart = (pseudo: string) => `brelt-${pseudo}`
+
+const OF_PART = new RegExp(`::part\\(([^)]*)\\)${DYNAMIC.source}`, 'g')
+
+function rewritten(selector: string): string {
+  const inPlace = selector.replace(DYNAMIC, (pseudo, name: string, at: number) =>
+    selector[at - 1] === ')' && /::part\([^)]*\)$/.test(selector.slice(0, at))
+      ? pseudo
+      : `:is(${pseudo}, [${REACH}~="${name}"])`,
+  )
+  const ofParts = selector.replace(OF_PART, (_, parts: string, name: string) => `::part(${parts} ${reachPart(name)})`)
+  return ofParts === selector ? inPlace : `${inPlace}, ${ofParts}`
+}
+
+const done = new WeakSet<CSSStyleSheet>()
+
+/** The same for the sheets of a shadow tree that a component's own code made; each once. */
+export function rewriteShadow(root: ShadowRoot): void {
+  for (const sheet of [...root.styleSheets, ...root.adoptedStyleSheets]) {
+    if (done.has(sheet)) continue
+    done.add(sheet)
+    rewriteRules(sheet)
+  }
+}
 
 /** Makes every rule of a sheet that waits for a state match elements that bear it as an attribute too. */
 export function rewriteStates(sheet: CSSStyleSheet): void {

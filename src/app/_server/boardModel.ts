@@ -1,38 +1,44 @@
 import { coverSpace, spaceOf, type Space } from '@/core/matrix'
 import { reachableOf } from '@/core/plan'
+import { describeProblem, type Problem } from '@/core/problem'
+import type { Sheet } from '@/core/sheet'
 import { compileComponent, unsupportedKind } from '@/source'
 import { trespassInTexts } from '@/stage'
 import type { BoardModel } from '@/ui/board'
-import type { openStored } from './opened'
-
-type Opened = NonNullable<Awaited<ReturnType<typeof openStored>>>
+import type { Opened } from './opened'
 
 // Contexts beyond this many are not sent ahead: nobody lays so many side by side.
 const MOST_CONTEXTS = 64
 
-/** All that the browser needs to show a component's cases live; or why it cannot be shown. */
-export async function boardModel(
-  { library, tokens, sheets, record }: Opened,
-  slug: string,
-): Promise<{ model: BoardModel } | { problem: string }> {
-  const sheet = sheets.find((each) => each.slug === slug)
+/** All that the browser needs to show a stored component's cases live; or why it cannot be shown. */
+export async function boardModel(opened: Opened, slug: string): Promise<{ model: BoardModel } | { problem: string }> {
+  const sheet = opened.sheets.find((each) => each.slug === slug)
   if (!sheet) return { problem: `There is no component "${slug}".` }
+  const made = await boardModelOf(opened, sheet)
+  return 'model' in made ? made : { problem: made.problems.map(describeProblem).join('\n') }
+}
+
+/** The same for a sheet of the opened library, with problems as data. */
+export async function boardModelOf(
+  { library, tokens, record }: Pick<Opened, 'library' | 'tokens' | 'record'>,
+  sheet: Sheet,
+): Promise<{ model: BoardModel } | { problems: Problem[] }> {
   const unsupported = unsupportedKind(sheet)
-  if (unsupported) return { problem: unsupported }
+  if (unsupported) return { problems: [{ file: sheet.file, line: 1, column: 1, message: unsupported }] }
   const { compiled, problems } = await compileComponent(sheet, library)
-  if (!compiled) return { problem: problems.map(({ file, line, message }) => `${file}:${line}: ${message}`).join('\n') }
+  if (!compiled) return { problems }
   const space = spaceOf(sheet, library)
   const coverage = coverSpace(space, sheet.data.cover)
   const { isolate } = sheet.data.stage
   const isolated = isolate === 'yes' || (isolate === 'auto' && trespassInTexts(compiled.component) !== undefined)
   const model: BoardModel = {
-    slug,
+    slug: sheet.slug,
     name: sheet.data.name,
     about: sheet.data.about ?? '',
     fingerprint: record.fingerprint,
     component: { ...compiled.component, isolated },
     reachable: reachableOf(sheet),
-    nested: library.sheets.filter(({ slug: other }) => other in compiled.component.pieces).map(reachableOf),
+    nested: library.sheets.filter(({ slug }) => slug in compiled.component.pieces).map(reachableOf),
     space,
     cases: coverage.kind === 'cases' ? coverage.cases.length : coverage.count,
     chosen:

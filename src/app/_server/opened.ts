@@ -1,8 +1,9 @@
 import { openLibrary } from '@/runner'
 import { findLibrary, treeOfLibrary, type LibraryRecord } from '@/store'
 import { connection } from './connection'
+import { watchFolder } from './linked'
 
-type Opened = ReturnType<typeof openLibrary> & { record: LibraryRecord }
+export type Opened = ReturnType<typeof openLibrary> & { record: LibraryRecord }
 
 // One library is a few hundred kilobytes; a handful is kept so that a view need not read it anew.
 const MOST_KEPT = 4
@@ -13,6 +14,7 @@ export async function openStored(id: string): Promise<Opened | undefined> {
   const { db } = await connection()
   const record = await findLibrary(db, id)
   if (!record) return undefined
+  watchFolder(id, record.folder)
   const key = `${id}|${record.fingerprint}`
   let opened = kept.get(key)
   if (!opened) {

@@ -6,7 +6,10 @@ export function* noDefault({ sheet }: LintSubject): Generator<Lint> {
   for (const [name, prop] of Object.entries(sheet.data.props)) {
     if (prop.type !== 'choice' || prop.default !== undefined) continue
     const message = `The prop "${name}" is a choice without a default: left out, it has no value. Give it one of ${prop.values.join(', ')}.`
-    yield makeLint('no-default', sheet.source.atKey(['props', name]), message)
+    yield {
+      ...makeLint('no-default', sheet.source.atKey(['props', name]), message),
+      about: { kind: 'no-default', prop: name },
+    }
   }
 }
 

@@ -1,5 +1,7 @@
 import type { Library, Sheet } from '../sheet'
 import type { TokenBook } from '../tokens'
+import type { CodeProp } from '../code'
+import { axisDrift } from './axisDrift'
 import { badDefault, noDefault } from './defaults'
 import { subjectOf, type Lint, type LintCheck } from './lint'
 import { lookAlike } from './lookAlike'
@@ -9,6 +11,7 @@ import { slotCycle } from './slotCycle'
 import { propUnused, repeatedStyle } from './sources'
 import { unknownAxis, unknownComponent, unknownPart, unknownProp, unknownToken } from './unknownNames'
 
+export { lintRendered, type RenderedFacts, type StyleTexts } from './rendered'
 export { lintTokens } from './tokens'
 export { makeLint, type Lint, type LintCode, type Severity } from './lint'
 
@@ -29,11 +32,15 @@ const CHECKS: readonly LintCheck[] = [
   slotCycle,
   propUnused,
   repeatedStyle,
+  axisDrift,
 ]
 
-/** Everything that is wrong with a sheet before it is rendered, in the order of its lines. */
-export function lintSheet(sheet: Sheet, library: Library, tokens: TokenBook): Lint[] {
-  const subject = subjectOf(sheet, library, tokens)
+/**
+ * Everything that is wrong with a sheet before it is rendered, in the order of its lines.
+ * @param code props as the component's code declares them
+ */
+export function lintSheet(sheet: Sheet, library: Library, tokens: TokenBook, code?: readonly CodeProp[]): Lint[] {
+  const subject = subjectOf(sheet, library, tokens, code)
   return CHECKS.flatMap((check) => [...check(subject)]).toSorted((a, b) =>
     a.file === b.file ? a.line - b.line : a.file === sheet.file ? -1 : 1,
   )

@@ -1,3 +1,4 @@
+import type { CodeProp } from '../code'
 import { nearest, type Place } from '../problem'
 import type { Library, Sheet } from '../sheet'
 import { spaceOf, type Space } from '../matrix'
@@ -14,9 +15,13 @@ export interface Lint {
   message: string
   file: string
   line: number
+  /** What it is about, as data, where a fix can be made from that. */
+  about?:
+    | { kind: 'prop-unused' | 'no-default'; prop: string }
+    | { kind: 'axis-drift'; prop: string; missing: readonly string[]; extra: readonly string[] }
 }
 
-/** Every lint that needs no browser, and how much it weighs. */
+/** Every lint, and how much it weighs. */
 export const SEVERITIES = {
   'unknown-part': 'error',
   'unknown-axis': 'error',
@@ -37,6 +42,11 @@ export const SEVERITIES = {
   'slot-cycle': 'error',
   'prop-unused': 'warning',
   'repeated-style': 'warning',
+  'axis-drift': 'warning',
+  'class-undefined': 'warning',
+  'class-unused': 'warning',
+  'duplicate-id': 'warning',
+  'label-target': 'warning',
 } as const satisfies Record<string, Severity>
 
 export type LintCode = keyof typeof SEVERITIES
@@ -49,6 +59,8 @@ export interface LintSubject {
   space: Space
   rules: readonly Rule[]
   claimIssues: readonly ClaimIssue[]
+  /** Props as the component's code declares them, where it does. */
+  code?: readonly CodeProp[]
 }
 
 export type LintCheck = (subject: LintSubject) => Iterable<Lint>
@@ -61,10 +73,10 @@ export const makeLint = (code: LintCode, place: Pick<Place, 'file' | 'line'>, me
   line: place.line,
 })
 
-export function subjectOf(sheet: Sheet, library: Library, tokens: TokenBook): LintSubject {
+export function subjectOf(sheet: Sheet, library: Library, tokens: TokenBook, code?: readonly CodeProp[]): LintSubject {
   const space = spaceOf(sheet, library)
   const { rules, issues } = readRules(sheet, space.dimensions)
-  return { sheet, library, tokens, space, rules, claimIssues: issues }
+  return { sheet, library, tokens, space, rules, claimIssues: issues, ...(code && { code }) }
 }
 
 /** `No part "bocks". Did you mean "box"?` */

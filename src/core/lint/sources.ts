@@ -2,24 +2,30 @@ import { generate, parse, walk, type Declaration } from 'css-tree'
 import { resolvePath, textOf } from '../sheet'
 import { makeLint, type Lint, type LintSubject } from './lint'
 
-/** `prop-unused`: neither the template nor the script reads a prop. */
+/** `prop-unused`: neither the template nor the component's code reads a prop. */
 export function* propUnused({ sheet, library }: LintSubject): Generator<Lint> {
   const { source, props } = sheet.data
-  if (source.kind !== 'markup') return
+  if (source.kind === 'page') return
   const folder = sheet.file.slice(0, sheet.file.lastIndexOf('/') + 1)
-  const files = library.tree.paths.filter((path) => path.startsWith(folder) && /\.(liquid|js|ts)$/.test(path))
+  const files = library.tree.paths.filter((path) => path.startsWith(folder) && /\.(liquid|[jt]sx?)$/.test(path))
   const shared = library.tree.paths.filter((path) => path.endsWith('.liquid') && !files.includes(path))
   const text = [...files, ...shared].map((path) => textOf(library.tree, path)).join('\n')
   for (const name of Object.keys(props)) {
     const camel = name.replace(/-([a-z0-9])/g, (_, letter: string) => letter.toUpperCase())
-    const used = new RegExp(`props\\s*(\\.|\\[\\s*["'])(${name}|${camel})\\b|[{,]\\s*(${camel})\\s*[,}:=]`).test(text)
-    if (!used)
-      yield makeLint(
-        'prop-unused',
-        sheet.source.atKey(['props', name]),
-        `Neither the template nor the script reads the prop "${name}". Use it, or take it away.`,
-      )
+    const used = isUsed(source.kind, name, camel, text)
+    if (used) continue
+    const message = `Neither the template nor the script reads the prop "${name}". Use it, or take it away.`
+    yield {
+      ...makeLint('prop-unused', sheet.source.atKey(['props', name]), message),
+      about: { kind: 'prop-unused', prop: name },
+    }
   }
+}
+
+function isUsed(kind: 'markup' | 'react' | 'element', name: string, camel: string, text: string): boolean {
+  // Code may read a prop in many ways: its name as a word is taken for one.
+  if (kind !== 'markup') return new RegExp(`\\b${camel}\\b|["']${name}["']`).test(text)
+  return new RegExp(`props\\s*(\\.|\\[\\s*["'])(${name}|${camel})\\b|[{,]\\s*(${camel})\\s*[,}:=]`).test(text)
 }
 
 // Smaller blocks look alike by chance; of larger ones that differ in two values, one is a copy of the other.

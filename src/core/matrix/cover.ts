@@ -24,3 +24,18 @@ const found = (chosen: Record<string, string>[], space: Space): Coverage => ({
   kind: 'cases',
   cases: chosen.map((values) => makeCase(values, space)),
 })
+
+/** How many cases a product has, whole and covered; counted up to `MOST_CASES`, so that it follows typing. */
+export function countCases(space: Space): { all: number; pairs: number; each: number } {
+  const all = countCombinations(space, MOST_COUNTED)
+  // Small products need no covering set: its size is asked for only where it helps.
+  const isSmall = all < LEAST_COVERED
+  return {
+    all,
+    pairs: isSmall ? all : pairCombinations(space).length,
+    each: isSmall ? all : eachCombinations(space).length,
+  }
+}
+
+const MOST_COUNTED = MOST_CASES
+const LEAST_COVERED = 4

@@ -6,6 +6,7 @@ import type { FromBoard } from '@/stage'
 import type { BoardModel } from './model'
 import { contextOf, stageCase } from './stageCase'
 import { useBoardFrame } from './useBoardFrame'
+import { useReloadForElements } from './useReloadForElements'
 
 /** One case, rendered live in a frame of its own. Isolated components are shown so, one document each. */
 export function LiveCase({
@@ -32,7 +33,8 @@ export function LiveCase({
     if (message.type === 'broken') setProblem(message.reason)
     if (message.type === 'rendered') setProblem(message.failures[0]?.[1])
   }
-  const { frame, state, send, attempt, retry, address } = useBoardFrame(model.slug, onMessage)
+  const { frame, state, send, frameKey, retry, reload, address } = useBoardFrame(model.slug, onMessage)
+  useReloadForElements(model, reload)
   useEffect(() => {
     sendRef.current = send
   }, [send])
@@ -62,7 +64,7 @@ export function LiveCase({
         <Trouble text={problem ?? 'Its code does not come back.'} onRetry={retry} />
       ) : (
         <iframe
-          key={attempt}
+          key={frameKey}
           ref={frame}
           src={address}
           sandbox="allow-scripts"

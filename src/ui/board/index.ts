@@ -12,4 +12,5 @@ export {
   type Placement,
 } from './placement'
 export { contextOf, stageCase } from './stageCase'
+export { useReloadForElements } from './useReloadForElements'
 export { useBoardFrame } from './useBoardFrame'

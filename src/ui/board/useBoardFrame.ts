@@ -19,6 +19,7 @@ export function useBoardFrame(slug: string, onMessage: (message: FromBoard) => v
   const handler = useRef(onMessage)
   const [state, setState] = useState<FrameState>({ phase: 'loading' })
   const [attempt, setAttempt] = useState(0)
+  const [generation, setGeneration] = useState(0)
   const [address, setAddress] = useState<string>()
   useEffect(() => setAddress(stageAddress(slug, attempt)), [slug, attempt])
   useEffect(() => {
@@ -57,12 +58,17 @@ export function useBoardFrame(slug: string, onMessage: (message: FromBoard) => v
       port.current?.close()
       port.current = undefined
     }
-  }, [attempt])
+  }, [attempt, generation])
 
   const send = useCallback((message: ToBoard) => port.current?.postMessage(message), [])
   const retry = useCallback(() => {
     setState({ phase: 'loading' })
     setAttempt((count) => count + 1)
   }, [])
-  return { frame, state, send, retry, attempt, address }
+  /** Loads the frame anew: a page knows a custom element's name only once. */
+  const reload = useCallback(() => {
+    setState({ phase: 'loading' })
+    setGeneration((count) => count + 1)
+  }, [])
+  return { frame, state, send, retry, reload, frameKey: `${attempt}-${generation}`, address }
 }

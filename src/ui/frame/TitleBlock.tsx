@@ -24,14 +24,34 @@ export interface TitleBlockProps {
   libraries: { id: string; name: string }[]
   /** The component in view; none on the wall. */
   slug?: string
+  /** Which of its views is open. */
+  view?: View
+  /** Its revision, where the view knows a newer one than the page was made with. */
+  revision?: number
   keys?: KeyHelp
   findables?: () => Findable[]
 }
 
+/** A component's views, in the order of the work. */
+const VIEWS = [
+  ['define', 'Define'],
+  ['matrix', 'Matrix'],
+] as const
+
+export type View = (typeof VIEWS)[number][0]
+
 const KINDS: readonly MarkKind[] = ['holds', 'misses', 'unread', 'open']
 
 /** The block at the top of every view, as on an engineer's drawing: what is seen, how it stands, what runs. */
-export function TitleBlock({ library, libraries, slug, keys = [], findables }: TitleBlockProps) {
+export function TitleBlock({
+  library,
+  libraries,
+  slug,
+  view = 'matrix',
+  revision,
+  keys = [],
+  findables,
+}: TitleBlockProps) {
   const router = useRouter()
   const { states, going, verify } = useRuns()
   const [isFinding, setFinding] = useState(false)
@@ -41,13 +61,17 @@ export function TitleBlock({ library, libraries, slug, keys = [], findables }: T
   const walk = (step: number) => {
     const at = library.components.findIndex((each) => each.slug === slug)
     const next = library.components[(at + step + library.components.length) % library.components.length]
-    if (next) router.push(`/${library.id}/${next.slug}/matrix`)
+    if (next) router.push(`/${library.id}/${next.slug}/${view}`)
   }
   useKeys({
     '/': () => setFinding(true),
     '?': () => setHelping(true),
     '[': () => walk(-1),
     ']': () => walk(1),
+    ...(slug && {
+      1: () => router.push(`/${library.id}/${slug}/define`),
+      2: () => router.push(`/${library.id}/${slug}/matrix`),
+    }),
     v: () => going.phase === 'idle' && verify(slug ? [slug] : undefined),
   })
   const items = useCallback((): Findable[] => {
@@ -55,14 +79,14 @@ export function TitleBlock({ library, libraries, slug, keys = [], findables }: T
       kind: 'component',
       label: each.name,
       detail: each.slug,
-      go: () => router.push(`/${library.id}/${each.slug}/matrix`),
+      go: () => router.push(`/${library.id}/${each.slug}/${view}`),
     }))
     const commands: Findable[] = [
       { kind: 'command', label: 'Verify all components', go: () => verify() },
       { kind: 'command', label: 'Go to the wall', go: () => router.push(`/${library.id}`) },
     ]
     return [...places, ...commands, ...(findables?.() ?? [])]
-  }, [library, router, verify, findables])
+  }, [library, router, verify, findables, view])
 
   return (
     <header className="border-b-2 border-ink bg-sheet">
@@ -82,7 +106,7 @@ export function TitleBlock({ library, libraries, slug, keys = [], findables }: T
               ...library.components.map((each) => ({
                 id: each.slug,
                 name: each.name,
-                href: `/${library.id}/${each.slug}/matrix`,
+                href: `/${library.id}/${each.slug}/${view}`,
               })),
             ]}
             current={slug ?? ''}
@@ -91,7 +115,7 @@ export function TitleBlock({ library, libraries, slug, keys = [], findables }: T
         {component && (
           <>
             <Cell label="Revision">
-              <span className="num">{component.revision}</span>
+              <span className="num">{revision ?? component.revision}</span>
             </Cell>
             <Cell label="Status">{component.status}</Cell>
           </>
@@ -107,6 +131,20 @@ export function TitleBlock({ library, libraries, slug, keys = [], findables }: T
           <SchemeSwitch />
         </div>
       </div>
+      {slug && (
+        <nav aria-label="Views" className="flex border-t border-line">
+          {VIEWS.map(([name, label]) => (
+            <Link
+              key={name}
+              href={`/${library.id}/${slug}/${name}`}
+              aria-current={name === view ? 'page' : undefined}
+              className="border-r border-line px-3 py-0.5 hover:bg-pick aria-[current]:bg-ink aria-[current]:text-paper"
+            >
+              {label}
+            </Link>
+          ))}
+        </nav>
+      )}
       {going.phase === 'idle' && going.problem && (
         <p role="alert" className="border-t border-line px-3 py-1 whitespace-pre-wrap text-miss">
           {going.problem}

@@ -1,9 +1,9 @@
 'use client'
 
-import { useEffect, useMemo, useRef, useState, type RefObject } from 'react'
+import { useEffect, useMemo, useState, type RefObject } from 'react'
 import type { Case } from '@/core/matrix'
 import type { FromBoard } from '@/stage'
-import { contextOf, stageCase, useBoardFrame, type BoardLayout, type BoardModel } from '../board'
+import { contextOf, stageCase, useBoardFrame, useReloadForElements, type BoardLayout, type BoardModel } from '../board'
 import { boardCells, type Geometry } from './geometry'
 
 export interface LiveBoardProps {
@@ -40,31 +40,31 @@ export function LiveBoard(props: LiveBoardProps) {
     onTrespass,
     onFailures,
   } = props
-  const [isOpen, setOpen] = useState(false)
+  // Counts openings: each but a mere change of styles lays the cases out anew.
+  const [opened, setOpened] = useState(0)
   const [problem, setProblem] = useState<string>()
   const [rendered, setRendered] = useState<{ mounted: number; milliseconds: number }>()
   const onMessage = (message: FromBoard) => {
     if (message.type === 'opened') {
       if (message.trespass !== undefined && model.canForceIsolation) return onTrespass(message.trespass)
       onSize(message)
-      setOpen(true)
+      if (message.kept !== true) setOpened((count) => count + 1)
     } else if (message.type === 'broken') setProblem(message.reason)
     else if (message.type === 'rendered') {
       setRendered(message)
       onFailures(new Map(message.failures))
     }
   }
-  const { frame, state, send, retry, attempt, address } = useBoardFrame(model.slug, onMessage)
+  const { frame, state, send, retry, reload, frameKey, address } = useBoardFrame(model.slug, onMessage)
 
   // The document's own context comes first; cells in others bear theirs themselves.
   const contexts = useMemo(
     () => [model.contexts[ownContext]!, ...model.contexts.filter((_, index) => index !== ownContext)],
     [model, ownContext],
   )
-  const opening = useRef<unknown>(undefined)
+  useReloadForElements(model, reload)
   useEffect(() => {
-    if (state.phase !== 'ready' || opening.current === contexts) return
-    opening.current = contexts
+    if (state.phase !== 'ready') return
     setProblem(undefined)
     send({
       type: 'open',
@@ -86,7 +86,7 @@ export function LiveBoard(props: LiveBoardProps) {
     [layout, geometry, zoom, model, contexts],
   )
   useEffect(() => {
-    if (!isOpen || cell.width === 0) return
+    if (opened === 0 || cell.width === 0) return
     send({ type: 'layout', cells, cell, zoom: zoom || 1 })
     const look = () => {
       const { scrollTop = 0, clientHeight = 0 } = scroller.current ?? {}
@@ -108,7 +108,7 @@ export function LiveBoard(props: LiveBoardProps) {
       element?.removeEventListener('scroll', onScroll)
       window.removeEventListener('resize', onScroll)
     }
-  }, [isOpen, cells, cell, zoom, send, scroller, headHeight])
+  }, [opened, cells, cell, zoom, send, scroller, headHeight])
 
   if (state.phase === 'hung') {
     return (
@@ -130,7 +130,7 @@ export function LiveBoard(props: LiveBoardProps) {
         </p>
       )}
       <iframe
-        key={attempt}
+        key={frameKey}
         ref={frame}
         src={address}
         sandbox="allow-scripts"

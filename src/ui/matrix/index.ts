@@ -1,1 +1,3 @@
 export { Matrix } from './Matrix'
+export { geometryOf } from './geometry'
+export { LiveBoard } from './LiveBoard'

@@ -1,5 +1,4 @@
-import { libraryFacts } from '@/app/_server'
-import { notFound } from 'next/navigation'
+import { componentFacts } from '@/app/_server'
 import { Matrix } from '@/ui/matrix'
 
 export const dynamic = 'force-dynamic'
@@ -11,8 +10,7 @@ interface PageProps {
 
 export default async function MatrixPage({ params, searchParams }: PageProps) {
   const { library, component } = await params
-  const facts = await libraryFacts(library)
-  if (!facts || ('library' in facts && !facts.library.components.some(({ slug }) => slug === component))) notFound()
+  const facts = await componentFacts(library, component)
   if ('problem' in facts) return <pre className="p-6 text-miss">{facts.problem}</pre>
   const given = Object.entries(await searchParams).flatMap(([name, value]): [string, string][] =>
     typeof value === 'string' ? [[name, value]] : [],

@@ -1,0 +1,20 @@
+import { lintSheet } from '@/core/lint'
+import { withTexts } from '@/core/sheet'
+import type { Look } from '@/ui/define'
+import { boardModelOf } from './boardModel'
+import type { Opened } from './opened'
+
+/** How a component looks with other texts than the saved ones. What cannot be read comes back as problems. */
+export async function lookAt(
+  opened: Opened,
+  slug: string,
+  texts: Readonly<Record<string, string | null>>,
+): Promise<Look> {
+  const { library, problems } = withTexts(opened.library, texts)
+  const sheet = library.sheets.find((each) => each.slug === slug)
+  if (!sheet || problems.length > 0) return { problems, lints: [] }
+  const changed = { ...opened, library, sheets: [...library.sheets] }
+  const lints = lintSheet(sheet, library, opened.tokens)
+  const made = await boardModelOf(changed, sheet)
+  return 'model' in made ? { model: made.model, problems: [], lints } : { problems: made.problems, lints }
+}

@@ -1,0 +1,78 @@
+import { userInfo } from 'node:os'
+import type { Preference } from '@/core/edit'
+import type { Problem } from '@/core/problem'
+import { listRevisions, revisionTexts, saveComponent, undoTargets, type Save, type Saved } from '@/store'
+import { connection } from './connection'
+import { tellLibrary } from './events'
+import { syncFolder, unreadOnDisk, writeBack } from './linked'
+import { lookAt } from './look'
+import { openStored, type Opened } from './opened'
+
+export interface SaveRequest {
+  base?: number
+  texts: Record<string, string | null>
+  note?: string
+  prefer?: Preference
+  tab?: string
+}
+
+const refused = (problems: Problem[]): Saved => ({ kind: 'refused', problems })
+
+/** Saves a component: what its folder holds by now is taken in first, and what was saved is written there. */
+export async function save(
+  libraryId: string,
+  slug: string,
+  given: SaveRequest & Pick<Save, 'kind' | 'ofId'>,
+): Promise<Saved> {
+  await syncFolder(libraryId)
+  const opened = (await openStored(libraryId))!
+  const file = fileOf(opened, slug, given.texts)
+  const outside = Object.keys(given.texts).find((path) => !isInside(path))
+  if (outside !== undefined)
+    return refused([{ file: outside, line: 1, column: 1, message: `"${outside}" leaves the library's folder` }])
+  const unread = await unreadOnDisk(libraryId, Object.keys(given.texts))
+  if (unread.length > 0) return refused(unread)
+  const { problems } = await lookAt(opened, slug, given.texts)
+  if (problems.length > 0) return refused(problems)
+  const link = await connection()
+  const { base, ...rest } = given
+  const saved = await saveComponent(
+    link,
+    { libraryId, slug, file, author: userInfo().username, base, ...rest },
+    opened.library,
+  )
+  if (saved.kind === 'saved') {
+    await writeBack(libraryId, saved.texts)
+    const { record } = (await openStored(libraryId))!
+    tellLibrary(libraryId, { fingerprint: record.fingerprint, components: [{ slug, head: saved.revision }] })
+  }
+  return saved
+}
+
+const isInside = (path: string) => !/^([a-z]+:|[/\\])|(^|[/\\])\.\.([/\\]|$)|\0/i.test(path) && path !== ''
+
+const fileOf = ({ sheets }: Opened, slug: string, texts: SaveRequest['texts']) =>
+  sheets.find((each) => each.slug === slug)?.file ??
+  Object.keys(texts).find((path) => path.endsWith(`/${slug}.sheet.yaml`)) ??
+  `components/${slug}/${slug}.sheet.yaml`
+
+/** Brings back an earlier revision, as a new one. */
+export async function goBack(
+  libraryId: string,
+  slug: string,
+  how: { kind: 'undo' | 'redo' } | { kind: 'restore'; id: number },
+): Promise<Saved> {
+  const { db } = await connection()
+  const history = await listRevisions(db, libraryId, slug)
+  const id = how.kind === 'restore' ? how.id : undoTargets(history)[how.kind]
+  const target = history.find((each) => each.id === id)
+  const head = history.at(-1)
+  if (!target || !head) return { kind: 'unchanged' }
+  const now = (await revisionTexts(db, libraryId, slug, head.id)) ?? {}
+  const then = (await revisionTexts(db, libraryId, slug, target.id)) ?? {}
+  const gone = Object.keys(now).filter((path) => !(path in then))
+  const texts = { ...then, ...Object.fromEntries(gone.map((path) => [path, null])) }
+  const word = { undo: 'Undone', redo: 'Done again', restore: 'Brought back' }[how.kind]
+  const told = how.kind === 'undo' ? head.note : target.note
+  return save(libraryId, slug, { base: head.id, texts, kind: how.kind, ofId: target.id, note: `${word}: ${told}` })
+}

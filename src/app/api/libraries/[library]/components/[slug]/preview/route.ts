@@ -1,0 +1,38 @@
+import { z } from 'zod'
+import { connection, isOwn, lookAt, notFound, openStored, refused } from '@/app/_server'
+import { dropDraft, keepDraft } from '@/store'
+
+const bodySchema = z.object({
+  texts: z.record(z.string(), z.string().max(2_000_000).nullable()),
+  /** Files whose texts are kept as drafts of this tab. */
+  drafts: z.array(z.string()).default([]),
+  tab: z.string().max(64),
+  base: z.number(),
+})
+
+type Params = { params: Promise<{ library: string; slug: string }> }
+
+/** How the component looks with texts that are not saved. What is typed is kept, so that a closed tab loses nothing. */
+export async function POST(request: Request, { params }: Params) {
+  if (!isOwn(request)) return refused()
+  const { library, slug } = await params
+  const body = bodySchema.safeParse(await request.json().catch(() => ({})))
+  if (!body.success) return Response.json({ problem: z.prettifyError(body.error) }, { status: 400 })
+  const { texts, drafts, tab, base } = body.data
+  const link = await connection()
+  for (const path of drafts) {
+    const text = texts[path]
+    if (typeof text === 'string') await keepDraft(link, { libraryId: library, slug, path, tab, base, text })
+  }
+  const opened = await openStored(library)
+  return opened ? Response.json(await lookAt(opened, slug, texts)) : notFound(`library "${library}"`)
+}
+
+/** Throws a draft away. */
+export async function DELETE(request: Request, { params }: Params) {
+  if (!isOwn(request)) return refused()
+  const { library } = await params
+  const query = new URL(request.url).searchParams
+  await dropDraft(await connection(), library, query.get('path') ?? '', query.get('tab') ?? '')
+  return Response.json({})
+}

@@ -1,0 +1,28 @@
+import { z } from 'zod'
+import { isOwn, notFound, openStored, refused, save } from '@/app/_server'
+
+const bodySchema = z.object({
+  /** Left out for a new component. */
+  base: z.number().optional(),
+  texts: z.record(z.string(), z.string().max(2_000_000).nullable()),
+  note: z.string().max(300).optional(),
+  prefer: z.enum(['ours', 'theirs']).optional(),
+  tab: z.string().max(64).optional(),
+})
+
+type Params = { params: Promise<{ library: string; slug: string }> }
+
+/** Saves texts of a component as a revision; tells conflicts and faults instead of overwriting or breaking anything. */
+export async function POST(request: Request, { params }: Params) {
+  if (!isOwn(request)) return refused()
+  const { library, slug } = await params
+  const body = bodySchema.safeParse(await request.json().catch(() => ({})))
+  if (!body.success) return Response.json({ problem: z.prettifyError(body.error) }, { status: 400 })
+  if (!/^[a-z][a-z0-9]*(-[a-z0-9]+)*$/.test(slug))
+    return Response.json(
+      { problem: `“${slug}” is no name of a component: small letters, digits and single hyphens.` },
+      { status: 400 },
+    )
+  if (!(await openStored(library))) return notFound(`library "${library}"`)
+  return Response.json(await save(library, slug, body.data))
+}

@@ -1,0 +1,33 @@
+import { linkProblems, listenToLibrary, notFound, openStored } from '@/app/_server'
+import { describeProblem } from '@/core/problem'
+import type { LibraryEvent } from '@/ui/define'
+
+/** A library's changes as they happen, as server-sent events. The first tells how it stands. */
+export async function GET(request: Request, { params }: { params: Promise<{ library: string }> }) {
+  const { library } = await params
+  const opened = await openStored(library)
+  if (!opened) return notFound(`library "${library}"`)
+  const encoder = new TextEncoder()
+  let stop: (() => void) | undefined
+  const stream = new ReadableStream({
+    start: (controller) => {
+      const tell = (event: LibraryEvent) => controller.enqueue(encoder.encode(`data: ${JSON.stringify(event)}\n\n`))
+      const { fingerprint, components } = opened.record
+      const problem = linkProblems(library).map(describeProblem).join('\n')
+      tell({ fingerprint, components, ...(problem && { problem }) })
+      stop = listenToLibrary(library, tell)
+      request.signal.addEventListener('abort', () => {
+        stop?.()
+        try {
+          controller.close()
+        } catch {
+          // the reader has gone first
+        }
+      })
+    },
+    cancel: () => stop?.(),
+  })
+  return new Response(stream, {
+    headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store, no-transform' },
+  })
+}

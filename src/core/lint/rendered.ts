@@ -1,0 +1,97 @@
+import { parse, walk, type CssNode } from 'css-tree'
+import type { Place } from '../problem'
+import type { Sheet } from '../sheet'
+import { makeLint, type Lint } from './lint'
+
+/** What stands in a component's rendered cases. */
+export interface RenderedFacts {
+  classes: readonly (readonly [name: string, key: string])[]
+  twinIds: readonly (readonly [id: string, key: string])[]
+  lostLabels: readonly (readonly [target: string, key: string])[]
+  sharedIds: readonly string[]
+  sharedGroups: readonly string[]
+}
+
+/** A component's own style sheets, as compiled, and its code, in which names of classes may stand. */
+export interface StyleTexts {
+  /** All that is in the stage: a class may be styled by the library too. */
+  all: readonly { url: string; text: string }[]
+  isOwn(url: string): boolean
+  code: string
+  placeOf(url: string, line: number): Pick<Place, 'file' | 'line'> | undefined
+}
+
+/** Lints that need the component rendered: `class-undefined`, `class-unused`, `duplicate-id`, `label-target`. */
+export function lintRendered(sheet: Sheet, facts: RenderedFacts, styles: StyleTexts): Lint[] {
+  return [...classLints(sheet, facts, styles), ...identityLints(sheet, facts)]
+}
+
+function* classLints(
+  sheet: Sheet,
+  { classes }: RenderedFacts,
+  { all, isOwn, code, placeOf }: StyleTexts,
+): Generator<Lint> {
+  const styled = new Map<string, { url: string; line: number }>()
+  for (const { url, text } of all)
+    for (const { name, line } of classesIn(text)) if (!styled.has(name)) styled.set(name, { url, line })
+  const top = { file: sheet.file, line: sheet.source.atKey(['source']).line }
+  for (const [name, key] of classes) {
+    if (styled.has(name) || code.includes(name) || selects(sheet, name)) continue
+    const message = `The class "${name}" stands in ${key} and is styled nowhere. Style it, or take it away.`
+    yield makeLint('class-undefined', top, message)
+  }
+  const rendered = new Set(classes.map(([name]) => name))
+  for (const [name, { url, line }] of styled) {
+    if (!isOwn(url) || rendered.has(name) || code.includes(name) || isReached(sheet, name)) continue
+    const place = placeOf(url, line) ?? top
+    yield makeLint(
+      'class-unused',
+      place,
+      `The class "${name}" is styled, but no case has it and no script names it. Take its rules away, or the case is missing.`,
+    )
+  }
+}
+
+/** Whether a part is found by the class: then it has a purpose without a style. */
+const selects = ({ parts }: Sheet, name: string) =>
+  Object.values(parts).some(({ select }) =>
+    new RegExp(`\\.${name.replace(/[^\w-]/g, '\\$&')}(?![\\w-])`).test(select ?? ''),
+  )
+
+const isReached = ({ axes }: Sheet, name: string) =>
+  axes.some(({ reaches }) => Object.values(reaches).some((each) => each.some((reach) => reach.class?.includes(name))))
+
+function* identityLints(sheet: Sheet, facts: RenderedFacts): Generator<Lint> {
+  const place = { file: sheet.file, line: sheet.source.atKey(['source']).line }
+  const ids = new Map([
+    ...facts.twinIds.map(([id, key]) => [id, `twice in ${key}`] as const),
+    ...facts.sharedIds.map((id) => [id, 'in every instance of the component'] as const),
+  ])
+  for (const [id, where] of ids)
+    yield makeLint(
+      'duplicate-id',
+      place,
+      `The id "${id}" stands ${where}. Make it from the instance's own: {{ id }} in a template, useId() in React.`,
+    )
+  for (const name of facts.sharedGroups)
+    yield makeLint(
+      'duplicate-id',
+      place,
+      `Two instances share the radio group "${name}": choosing in one clears the other. Make its name from the instance's own id.`,
+    )
+  for (const [target, key] of facts.lostLabels)
+    yield makeLint(
+      'label-target',
+      place,
+      `A label in ${key} is for "${target}", which is no control there: a click on it does nothing.`,
+    )
+}
+
+/** Class names that selectors of a style sheet name, each with its first line. */
+function classesIn(css: string): { name: string; line: number }[] {
+  const found: { name: string; line: number }[] = []
+  walk(parse(css, { positions: true, parseValue: false, onParseError: () => {} }), (node: CssNode) => {
+    if (node.type === 'ClassSelector') found.push({ name: node.name, line: node.loc!.start.line })
+  })
+  return found
+}

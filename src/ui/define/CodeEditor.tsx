@@ -1,0 +1,175 @@
+'use client'
+
+import { autocompletion, type CompletionSource } from '@codemirror/autocomplete'
+import { indentWithTab } from '@codemirror/commands'
+import { css } from '@codemirror/lang-css'
+import { html } from '@codemirror/lang-html'
+import { javascript } from '@codemirror/lang-javascript'
+import { json } from '@codemirror/lang-json'
+import { liquid } from '@codemirror/lang-liquid'
+import { markdown } from '@codemirror/lang-markdown'
+import { sass } from '@codemirror/lang-sass'
+import { yaml } from '@codemirror/lang-yaml'
+import { HighlightStyle, syntaxHighlighting } from '@codemirror/language'
+import { setDiagnostics, lintGutter } from '@codemirror/lint'
+import { Annotation, Compartment, EditorState, type Extension } from '@codemirror/state'
+import { keymap } from '@codemirror/view'
+import { tags } from '@lezer/highlight'
+import { basicSetup, EditorView } from 'codemirror'
+import { useEffect, useRef } from 'react'
+
+export interface Trouble {
+  line: number
+  column?: number
+  message: string
+  severity: 'error' | 'warning'
+}
+
+export interface CodeEditorProps {
+  path: string
+  text: string
+  troubles: readonly Trouble[]
+  onType(text: string): void
+  onSave(): void
+  complete?: CompletionSource
+  /** Goes to a line; a new object goes there again. */
+  goTo?: { line: number }
+}
+
+const fromOutside = Annotation.define<boolean>()
+
+function languageOf(path: string): Extension {
+  const ending = path.slice(path.lastIndexOf('.') + 1)
+  switch (ending) {
+    case 'css':
+      return css()
+    case 'scss':
+      return sass()
+    case 'liquid':
+      return liquid({ base: html() })
+    case 'html':
+      return html()
+    case 'yaml':
+    case 'yml':
+      return yaml()
+    case 'json':
+      return json()
+    case 'md':
+      return markdown()
+    default:
+      return javascript({ jsx: true, typescript: ending.startsWith('ts') })
+  }
+}
+
+/** Brelt's own inks: words of the language strong, names plain, texts and comments quiet. */
+const inks = HighlightStyle.define([
+  { tag: [tags.keyword, tags.operatorKeyword, tags.tagName, tags.definitionKeyword], fontWeight: '650' },
+  {
+    tag: [tags.propertyName, tags.definition(tags.propertyName), tags.attributeName, tags.className],
+    color: 'var(--code-name)',
+  },
+  {
+    tag: [tags.string, tags.attributeValue, tags.number, tags.color, tags.unit, tags.bool],
+    color: 'var(--code-value)',
+  },
+  { tag: [tags.comment], color: 'var(--quiet)', fontStyle: 'italic' },
+])
+
+const look = EditorView.theme({
+  '&': { height: '100%', fontSize: '0.8125rem', backgroundColor: 'var(--sheet)', color: 'var(--ink)' },
+  '.cm-scroller': { fontFamily: 'var(--font-mono)', lineHeight: '1.5' },
+  '.cm-gutters': { backgroundColor: 'var(--paper)', color: 'var(--quiet)', borderRight: '1px solid var(--line)' },
+  '.cm-activeLine, .cm-activeLineGutter': { backgroundColor: 'color-mix(in srgb, var(--pick) 55%, transparent)' },
+  '.cm-cursor': { borderLeftColor: 'var(--ink)' },
+  '&.cm-focused .cm-selectionBackground, .cm-selectionBackground': {
+    backgroundColor: 'color-mix(in srgb, var(--line-strong) 40%, transparent) !important',
+  },
+  '.cm-panels, .cm-tooltip': {
+    backgroundColor: 'var(--sheet)',
+    color: 'var(--ink)',
+    borderColor: 'var(--line-strong)',
+  },
+  '.cm-tooltip-autocomplete ul li[aria-selected]': { backgroundColor: 'var(--pick)', color: 'var(--ink)' },
+  '.cm-textfield': { backgroundColor: 'var(--sheet)', color: 'var(--ink)' },
+})
+
+/** An editor of one file, with what is wrong marked at its line. */
+export function CodeEditor({ path, text, troubles, onType, onSave, complete, goTo }: CodeEditorProps) {
+  const box = useRef<HTMLDivElement>(null)
+  const view = useRef<EditorView>(undefined)
+  const handlers = useRef({ onType, onSave, complete })
+  useEffect(() => {
+    handlers.current = { onType, onSave, complete }
+  })
+  useEffect(() => {
+    const language = new Compartment()
+    const editor = new EditorView({
+      parent: box.current!,
+      state: EditorState.create({
+        doc: text,
+        extensions: [
+          basicSetup,
+          // Tab leaves the editor, as everywhere; Esc first lets it indent.
+          keymap.of([
+            { key: 'Mod-s', preventDefault: true, run: () => (handlers.current.onSave(), true) },
+            { ...indentWithTab, key: 'Alt-Tab' },
+          ]),
+          language.of(languageOf(path)),
+          autocompletion({
+            override: path.endsWith('.yaml') ? [(context) => handlers.current.complete?.(context) ?? null] : null,
+          }),
+          lintGutter(),
+          syntaxHighlighting(inks),
+          look,
+          EditorView.contentAttributes.of({ 'aria-label': path }),
+          EditorView.updateListener.of((update) => {
+            const isOurs = update.transactions.some((each) => each.annotation(fromOutside))
+            if (update.docChanged && !isOurs) handlers.current.onType(update.state.doc.toString())
+          }),
+        ],
+      }),
+    })
+    view.current = editor
+    return () => editor.destroy()
+    // The text that it opens with; later ones come in below, so that the cursor and the editor's own undo stay.
+  }, [path])
+  useEffect(() => {
+    const editor = view.current!
+    const now = editor.state.doc.toString()
+    if (now === text) return
+    // Only the part that differs is replaced: the cursor keeps its place.
+    let start = 0
+    while (start < now.length && now[start] === text[start]) start++
+    let end = 0
+    while (end < now.length - start && end < text.length - start && now.at(-1 - end) === text.at(-1 - end)) end++
+    editor.dispatch({
+      changes: { from: start, to: now.length - end, insert: text.slice(start, text.length - end) },
+      annotations: fromOutside.of(true),
+    })
+  }, [text, path])
+  useEffect(() => {
+    const editor = view.current!
+    const { doc } = editor.state
+    editor.dispatch(
+      setDiagnostics(
+        editor.state,
+        troubles.map(({ line, column = 1, message, severity }) => {
+          const at = doc.line(Math.max(1, Math.min(line, doc.lines)))
+          const from = Math.min(at.from + column - 1, at.to)
+          return { from, to: at.to, message, severity }
+        }),
+      ),
+    )
+  }, [troubles, path])
+  useEffect(() => {
+    const editor = view.current
+    if (!goTo || !editor) return
+    const line = editor.state.doc.line(Math.max(1, Math.min(goTo.line, editor.state.doc.lines)))
+    editor.dispatch({
+      selection: { anchor: line.from },
+      effects: EditorView.scrollIntoView(line.from, { y: 'center' }),
+    })
+    editor.focus()
+  }, [goTo, path])
+  return <div ref={box} className="h-full min-h-0" data-editor={path} />
+}

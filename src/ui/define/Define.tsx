@@ -1,0 +1,309 @@
+'use client'
+
+import { Redo2, Undo2 } from 'lucide-react'
+import { Popover, Tabs } from 'radix-ui'
+import { useCallback, useEffect, useMemo, useState } from 'react'
+import { makeCase } from '@/core/matrix'
+import type { Lint } from '@/core/lint'
+import type { Census, Picked } from '@/stage'
+import { TitleBlock, useKeys, type Findable, type LibraryFacts } from '../frame'
+import { RunProvider } from '../live'
+import { AllCases } from './AllCases'
+import { Axes } from './Axes'
+import { Choice, IconButton } from './fields'
+import { fixOf } from './fixes'
+import { History } from './History'
+import { Lints } from './Lints'
+import { freeName, partOf, Parts } from './Parts'
+import { Picture } from './Picture'
+import { Props } from './Props'
+import { Slots } from './Slots'
+import { Source } from './Source'
+import { StatusLine } from './StatusLine'
+import { renderedLints } from './renderedLints'
+import { useDefinition } from './useDefinition'
+
+export interface DefineProps {
+  library: LibraryFacts
+  libraries: { id: string; name: string }[]
+  slug: string
+}
+
+/** The view in which a component is made and changed. */
+export function Define(props: DefineProps) {
+  return (
+    <RunProvider library={props.library.id}>
+      <div className="flex h-dvh flex-col">
+        <Workplace {...props} />
+      </div>
+    </RunProvider>
+  )
+}
+
+const KEYS = [
+  ['p', 'Point at a part'],
+  ['u and r', 'Undo and do again'],
+  ['Ctrl S', 'Save what is being typed'],
+] as const
+
+function Workplace({ library, libraries, slug }: DefineProps) {
+  const defining = useDefinition(library.id, slug)
+  const { definition, texts, sheet, look, problems, status, change, edit, save, back, error } = defining
+  const [lit, setLit] = useState<string>()
+  const [tab, setTab] = useState('parts')
+  const [open, setOpen] = useState('')
+  const [goTo, setGoTo] = useState<{ line: number }>()
+  // Whose selector is being pointed at: a part's, or (`null`) that of a new one.
+  const [pointing, setPointing] = useState<string | null>()
+  const [picked, setPicked] = useState<Picked>()
+  const [held, setHeld] = useState<Record<string, string>>({})
+  const [isAll, setAll] = useState(false)
+  const model = look?.model
+  const [census, setCensus] = useState<Census>()
+  const lints = useMemo(
+    () => [...(look?.lints ?? []), ...(sheet && model && census ? renderedLints(sheet, model, census) : [])],
+    [look, census, sheet, model],
+  )
+
+  const numbers = useMemo(
+    () => new Map(Object.keys(sheet?.data.parts ?? {}).map((name, at) => [name, at + 1])),
+    [sheet],
+  )
+  const one = useMemo(() => {
+    if (!model) return undefined
+    const values = Object.fromEntries(
+      model.space.dimensions.map(({ name, default: usual, values: all }) => [
+        name,
+        held[name] && all.includes(held[name]) ? held[name] : usual,
+      ]),
+    )
+    return makeCase(values, model.space)
+  }, [model, held])
+  const take = useCallback(
+    (given: Picked, pseudo?: string) => {
+      if (!sheet) return
+      const name = pointing ?? freeName(pseudo ? pseudo.replace(/^::/, '') : given.name, Object.keys(sheet.data.parts))
+      edit([{ do: 'set', path: ['parts', name], value: partOf(given, pseudo) }])
+      setPointing(undefined)
+      setPicked(undefined)
+      setTab('parts')
+      setLit(name)
+    },
+    [sheet, pointing, edit],
+  )
+  const onPick = useCallback((given: Picked) => (given.pseudos.length > 0 ? setPicked(given) : take(given)), [take])
+  const show = (lint: Lint) => {
+    setOpen(lint.file)
+    setGoTo({ line: lint.line })
+  }
+  useKeys({
+    p: () => setPointing(pointing === undefined ? null : undefined),
+    u: () => definition?.undo !== undefined && void back({ kind: 'undo' }),
+    r: () => definition?.redo !== undefined && void back({ kind: 'redo' }),
+  })
+  const findables = useCallback(
+    (): Findable[] =>
+      Object.keys(sheet?.data.parts ?? {}).map((name) => ({
+        kind: 'part',
+        label: name,
+        detail: sheet!.parts[name]!.select ?? '',
+        go: () => {
+          setTab('parts')
+          setLit(name)
+        },
+      })),
+    [sheet],
+  )
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if ((event.ctrlKey || event.metaKey) && event.key === 's') {
+        event.preventDefault()
+        void save()
+      }
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [save])
+
+  const head = (
+    <TitleBlock
+      library={library}
+      libraries={libraries}
+      slug={slug}
+      view="define"
+      keys={KEYS}
+      findables={findables}
+      revision={definition?.revisions.length}
+    />
+  )
+  if (!definition || !sheet) {
+    return (
+      <>
+        {head}
+        <main className="p-4">
+          {error ? (
+            <p role="alert" className="text-miss">
+              {error.message}
+            </p>
+          ) : (
+            <p className="text-quiet">Loading …</p>
+          )}
+        </main>
+      </>
+    )
+  }
+  const axes = model?.space.dimensions ?? []
+  return (
+    <>
+      {head}
+      <h1 className="sr-only">{sheet.data.name}, define</h1>
+      <div className="flex flex-wrap items-center gap-2 border-b border-line bg-sheet px-3 py-1">
+        <IconButton label="Undo" disabled={definition.undo === undefined} onClick={() => void back({ kind: 'undo' })}>
+          <Undo2 size={14} aria-hidden />
+        </IconButton>
+        <IconButton
+          label="Do again"
+          disabled={definition.redo === undefined}
+          onClick={() => void back({ kind: 'redo' })}
+        >
+          <Redo2 size={14} aria-hidden />
+        </IconButton>
+        <StatusLine defining={defining} status={status} />
+        <span className="ml-auto" />
+        {!isAll &&
+          axes.map(({ name, values, default: usual }) => (
+            <label key={name} className="inline-flex items-center gap-1 text-quiet">
+              {name}
+              <Choice
+                label={`Show ${name}`}
+                value={held[name] && values.includes(held[name]) ? held[name] : usual}
+                options={values.map((value) => [value, value])}
+                onChoose={(value) => setHeld({ ...held, [name]: value })}
+              />
+            </label>
+          ))}
+        <button type="button" className="control" aria-pressed={isAll} onClick={() => setAll(!isAll)}>
+          All cases
+        </button>
+      </div>
+      <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(380px,36%)] grid-rows-[minmax(0,44%)_minmax(0,1fr)]">
+        <section aria-label="Picture" className="relative border-r border-b border-line">
+          {model && one && !isAll && (
+            <Picture
+              model={model}
+              one={one}
+              {...(lit !== undefined && { lit })}
+              onLight={setLit}
+              numbers={numbers}
+              isPicking={pointing !== undefined}
+              onPicking={(is) => setPointing(is ? null : undefined)}
+              onPick={onPick}
+              onCensus={setCensus}
+            />
+          )}
+          {model && isAll && <AllCases model={model} />}
+          {!model && (
+            <p className="p-4 text-quiet">
+              {problems.length > 0 ? 'Nothing to show yet: what is wrong stands at its line below.' : 'Loading …'}
+            </p>
+          )}
+          {picked && (
+            <PseudoChoice
+              picked={picked}
+              onTake={(pseudo) => take(picked, pseudo)}
+              onClose={() => setPicked(undefined)}
+            />
+          )}
+        </section>
+        <section aria-label="Definition" className="row-span-2 min-h-0 bg-sheet">
+          <Tabs.Root value={tab} onValueChange={setTab} className="flex h-full min-h-0 flex-col">
+            <Tabs.List aria-label="What is defined" className="flex border-b border-line bg-paper">
+              {[
+                ['parts', `Parts ${numbers.size}`],
+                ['axes', `Axes ${sheet.axes.length}`],
+                ['props', `Props ${Object.keys(sheet.data.props).length}`],
+                ['slots', `Slots ${Object.keys(sheet.data.slots).length}`],
+                ['lints', `Lints ${lints.length}`],
+                ['history', 'Revisions'],
+              ].map(([value, label]) => (
+                <Tabs.Trigger
+                  key={value}
+                  value={value!}
+                  className="border-r border-line px-2 py-1 data-[state=active]:bg-sheet data-[state=active]:font-semibold data-[state=inactive]:text-quiet"
+                >
+                  {label}
+                </Tabs.Trigger>
+              ))}
+            </Tabs.List>
+            <Tabs.Content value={tab} className="min-h-0 flex-1 overflow-auto p-3" tabIndex={-1}>
+              {tab === 'parts' && (
+                <Parts
+                  {...{ sheet, defining, numbers, onLight: setLit, ...(lit !== undefined && { lit }) }}
+                  onPoint={(part) => setPointing(part ?? null)}
+                />
+              )}
+              {tab === 'axes' && <Axes sheet={sheet} defining={defining} />}
+              {tab === 'props' && <Props sheet={sheet} defining={defining} />}
+              {tab === 'slots' && <Slots sheet={sheet} defining={defining} />}
+              {tab === 'lints' && (
+                <Lints
+                  lints={lints}
+                  fixOf={(lint) => fixOf(lint, sheet)}
+                  onFix={({ edits }) => edit(edits)}
+                  onShow={show}
+                />
+              )}
+              {tab === 'history' && <History definition={definition} library={library.id} slug={slug} back={back} />}
+            </Tabs.Content>
+          </Tabs.Root>
+        </section>
+        <section aria-label="Source" className="min-h-0 border-r border-line">
+          <Source
+            texts={texts}
+            file={definition.file}
+            open={open}
+            onOpen={(path) => {
+              setGoTo(undefined)
+              setOpen(path)
+            }}
+            sheet={sheet}
+            problems={problems}
+            lints={lints}
+            onType={(path, text) => change({ [path]: text }, 'later')}
+            onSave={() => void save()}
+            {...(goTo && { goTo })}
+          />
+        </section>
+      </main>
+    </>
+  )
+}
+
+/** The element itself, or what it shows before or after its content. */
+function PseudoChoice({ picked, onTake, onClose }: { picked: Picked; onTake(pseudo?: string): void; onClose(): void }) {
+  return (
+    <Popover.Root open onOpenChange={(isOpen) => !isOpen && onClose()}>
+      <Popover.Anchor
+        className="absolute"
+        style={{ left: picked.rect.left, top: picked.rect.top + picked.rect.height }}
+      />
+      <Popover.Portal>
+        <Popover.Content className="floating flex flex-col py-1" align="start">
+          <button type="button" className="floating-item hover:bg-pick" onClick={() => onTake()}>
+            the element itself
+          </button>
+          {picked.pseudos.map((pseudo) => (
+            <button
+              key={pseudo}
+              type="button"
+              className="floating-item num hover:bg-pick"
+              onClick={() => onTake(pseudo)}
+            >
+              its {pseudo}
+            </button>
+          ))}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  )
+}

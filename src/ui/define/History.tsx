@@ -1,0 +1,133 @@
+'use client'
+
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { request } from '../live'
+import type { Comparison, Definition } from './definition'
+import type { Defining } from './useDefinition'
+
+/** A component's revisions; any two can be compared, any one brought back. */
+export function History({
+  definition,
+  library,
+  slug,
+  back,
+}: {
+  definition: Definition
+  library: string
+  slug: string
+  back: Defining['back']
+}) {
+  const { revisions } = definition
+  const last = revisions.at(-1)!
+  const [pair, setPair] = useState<[from: number, to: number]>()
+  const [from, to] = pair ?? [revisions.at(-2)?.id ?? last.id, last.id]
+  return (
+    <>
+      <Compare
+        library={library}
+        slug={slug}
+        from={from}
+        to={to}
+        numbers={new Map(revisions.map(({ id, number }) => [id, number]))}
+      />
+      <table className="w-full">
+        <thead className="text-left text-quiet">
+          <tr>
+            <th className="w-12 font-normal">From</th>
+            <th className="w-10 font-normal">To</th>
+            <th className="w-8 font-normal">No.</th>
+            <th className="font-normal">What changed</th>
+            <th className="w-20" />
+          </tr>
+        </thead>
+        <tbody>
+          {revisions.toReversed().map(({ id, number, note, author, at }) => (
+            <tr key={id} className="border-t border-line align-baseline" data-revision={number}>
+              <td>
+                <input
+                  type="radio"
+                  name="from"
+                  aria-label={`Compare from revision ${number}`}
+                  checked={id === from}
+                  onChange={() => setPair([id, to])}
+                />
+              </td>
+              <td>
+                <input
+                  type="radio"
+                  name="to"
+                  aria-label={`Compare to revision ${number}`}
+                  checked={id === to}
+                  onChange={() => setPair([from, id])}
+                />
+              </td>
+              <td className="num">{number}</td>
+              <td className="py-0.5">
+                {note}
+                <span className="block text-quiet">
+                  {author}, <time dateTime={at}>{formatTime(at)}</time>
+                </span>
+              </td>
+              <td className="text-right">
+                {id !== last.id && (
+                  <button type="button" className="control" onClick={() => void back({ kind: 'restore', id })}>
+                    Bring back
+                  </button>
+                )}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </>
+  )
+}
+
+const formatTime = (at: string) =>
+  new Intl.DateTimeFormat('en-GB', {
+    day: 'numeric',
+    month: 'short',
+    hour: '2-digit',
+    minute: '2-digit',
+    second: '2-digit',
+  }).format(new Date(at))
+
+function Compare({
+  library,
+  slug,
+  from,
+  to,
+  numbers,
+}: {
+  library: string
+  slug: string
+  from: number
+  to: number
+  numbers: ReadonlyMap<number, number>
+}) {
+  const { data, error } = useQuery({
+    queryKey: ['compare', library, slug, from, to],
+    queryFn: () => request<Comparison>(`/api/libraries/${library}/components/${slug}/history?from=${from}&to=${to}`),
+  })
+  return (
+    <section aria-label="Comparison" className="mb-3 border-b border-line-strong pb-2">
+      <h3 className="mb-1">
+        From <span className="num">{numbers.get(from)}</span> to <span className="num">{numbers.get(to)}</span>
+      </h3>
+      {error && <p className="text-miss">{error.message}</p>}
+      {data?.changes.length === 0 && <p className="text-quiet">No field differs.</p>}
+      <dl className="max-h-56 overflow-auto">
+        {data?.changes.map(({ label, before, after }, at) => (
+          <div key={at} className="border-t border-line py-0.5" data-change={label}>
+            <dt>{label}</dt>
+            <dd className="num break-words text-quiet">
+              {before !== undefined && <del>{before}</del>}{' '}
+              {after !== undefined && <ins className="text-ink no-underline">{after}</ins>}
+            </dd>
+          </div>
+        ))}
+      </dl>
+    </section>
+  )
+}

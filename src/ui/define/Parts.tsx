@@ -1,0 +1,117 @@
+'use client'
+
+import { Crosshair, Trash2 } from 'lucide-react'
+import type { Picked } from '@/stage'
+import type { Sheet } from '@/core/sheet'
+import type { Defining } from './useDefinition'
+import { IconButton, nameCheck, TextField } from './fields'
+
+export interface PartsProps {
+  sheet: Sheet
+  defining: Defining
+  numbers: ReadonlyMap<string, number>
+  lit?: string
+  onLight(part: string | undefined): void
+  /** Points at the element that a part shall name; without a part, at a new one. */
+  onPoint(part?: string): void
+}
+
+const RESERVED = ['host', 'page', 'events', 'now', 'for', 'by']
+
+/** The parts list, as it stands on a drawing: number, name, what it is. */
+export function Parts({ sheet, defining: { edit, rename }, numbers, lit, onLight, onPoint }: PartsProps) {
+  const names = Object.keys(sheet.data.parts)
+  const check = nameCheck([...names, ...RESERVED])
+  return (
+    <>
+      <table className="w-full border-collapse">
+        <thead className="text-left text-quiet">
+          <tr>
+            <th className="w-8 font-normal">No.</th>
+            <th className="w-32 font-normal">Part</th>
+            <th className="font-normal">Selector</th>
+            <th className="w-16" />
+          </tr>
+        </thead>
+        <tbody>
+          {names.map((name) => {
+            const { select = '', pseudo = '', inPage } = sheet.parts[name]!
+            return (
+              <tr
+                key={name}
+                data-part={name}
+                className={`border-t border-line ${name === lit ? 'bg-pick' : ''}`}
+                onPointerEnter={() => onLight(name)}
+                onPointerLeave={() => onLight(undefined)}
+                onFocus={() => onLight(name)}
+              >
+                <td className="num pl-1">{numbers.get(name)}</td>
+                <td className="p-0.5">
+                  <TextField
+                    label={`Name of part ${name}`}
+                    value={name}
+                    check={check}
+                    className="w-full"
+                    onDone={(to) => rename({ what: 'part', from: name, to })}
+                  />
+                </td>
+                <td className="p-0.5">
+                  <TextField
+                    label={`Selector of ${name}`}
+                    value={select + pseudo}
+                    className="num w-full"
+                    check={selectorFault}
+                    onDone={(text) =>
+                      edit([{ do: 'set', path: ['parts', name], value: inPage ? { select: text, in: 'page' } : text }])
+                    }
+                  />
+                </td>
+                <td className="text-right whitespace-nowrap">
+                  <IconButton label={`Point at ${name}`} onClick={() => onPoint(name)}>
+                    <Crosshair size={13} aria-hidden />
+                  </IconButton>
+                  <IconButton
+                    label={`Remove part ${name}`}
+                    onClick={() => edit([{ do: 'remove', path: ['parts', name] }])}
+                  >
+                    <Trash2 size={13} aria-hidden />
+                  </IconButton>
+                </td>
+              </tr>
+            )
+          })}
+        </tbody>
+      </table>
+      {names.length === 0 && (
+        <p className="py-2 text-quiet">No parts yet. Rules speak of parts: point at one in the picture.</p>
+      )}
+      <button type="button" className="control mt-2" onClick={() => onPoint()}>
+        <Crosshair size={13} aria-hidden /> Point at a new part
+      </button>
+    </>
+  )
+}
+
+/** What a browser would say of a selector; pseudo-elements are taken apart before. */
+function selectorFault(text: string): string | undefined {
+  const bare = text.replace(/::part\([^)]*\)/g, '').replace(/::[a-z-]+$/, '')
+  try {
+    document.createDocumentFragment().querySelector(bare || '*')
+    return text.trim() === '' ? 'A selector' : undefined
+  } catch {
+    return 'Not a selector that a browser understands'
+  }
+}
+
+/** A name that no part bears yet. */
+export function freeName(wanted: string, taken: readonly string[]): string {
+  const used = new Set([...taken, ...RESERVED])
+  if (!used.has(wanted)) return wanted
+  let count = 2
+  while (used.has(`${wanted}-${count}`)) count++
+  return `${wanted}-${count}`
+}
+
+/** What a pick becomes in the sheet. */
+export const partOf = ({ select }: Picked, pseudo?: string): string | { select: string; pseudo: string } =>
+  pseudo ? { select, pseudo } : select

@@ -1,0 +1,233 @@
+'use client'
+
+import { Crosshair } from 'lucide-react'
+import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
+import { coverSpace, type Case } from '@/core/matrix'
+import type { Census, FromBoard, PartPlace, Picked } from '@/stage'
+import { contextOf, stageCase, useBoardFrame, useReloadForElements, type BoardModel } from '../board'
+import { IconButton } from './fields'
+
+export interface PictureProps {
+  model: BoardModel
+  one: Case
+  /** The part that is lit up, in the picture and in the list. */
+  lit?: string
+  onLight(part: string | undefined): void
+  /** Numbers of parts, as the list gives them. */
+  numbers: ReadonlyMap<string, number>
+  /** A part is being pointed at. */
+  isPicking: boolean
+  onPicking(is: boolean): void
+  onPick(picked: Picked): void
+  /** What stands in the component's cases, for its lints. */
+  onCensus(census: Census): void
+}
+
+interface Size {
+  width: number
+  height: number
+}
+
+/** The component, large and live, its parts outlined and numbered. */
+export function Picture({ model, one, lit, onLight, numbers, isPicking, onPicking, onPick, onCensus }: PictureProps) {
+  const box = useRef<HTMLDivElement>(null)
+  const [size, setSize] = useState<Size>()
+  const [natural, setNatural] = useState<Size>()
+  const [shift, setShift] = useState({ x: 0, y: 0 })
+  const [places, setPlaces] = useState<readonly PartPlace[]>([])
+  const [pointed, setPointed] = useState<Picked>()
+  const [problem, setProblem] = useState<string>()
+  const [opened, setOpened] = useState(0)
+  const { isolated } = model.component
+  useLayoutEffect(() => {
+    const element = box.current!
+    const observer = new ResizeObserver(() => setSize({ width: element.clientWidth, height: element.clientHeight }))
+    observer.observe(element)
+    return () => observer.disconnect()
+  }, [])
+
+  const sendRef = useRef<ReturnType<typeof useBoardFrame>['send']>(undefined)
+  const onMessage = (message: FromBoard) => {
+    switch (message.type) {
+      case 'opened':
+        setProblem(undefined)
+        if (!isolated) setNatural({ width: message.width, height: message.height })
+        if (message.kept !== true) setOpened((count) => count + 1)
+        return
+      case 'rendered':
+        setProblem(message.failures[0]?.[1])
+        return sendRef.current?.({ type: 'look' })
+      case 'root':
+        if (!size) return
+        setShift({
+          x: (size.width - message.width) / 2 - message.left,
+          y: (size.height - message.height) / 2 - message.top,
+        })
+        return sendRef.current?.({ type: 'look' })
+      case 'anatomy':
+        return setPlaces(message.places)
+      case 'census':
+        return onCensus(message.census)
+      case 'picked':
+        return setPointed(message.picked)
+      case 'broken':
+        return setProblem(message.reason)
+    }
+  }
+  const { frame, state, send, retry, reload, frameKey, address } = useBoardFrame(model.slug, onMessage)
+  useReloadForElements(model, reload)
+  useEffect(() => {
+    sendRef.current = send
+  }, [send])
+
+  const staged = useMemo(() => stageCase(model, one), [model, one])
+  const context = model.contexts[contextOf(model.contexts, one.values)]!
+  useEffect(() => {
+    if (state.phase !== 'ready') return
+    send({
+      type: 'open',
+      component: model.component,
+      contexts: [context],
+      sample: [staged],
+      width: model.viewport.width,
+    })
+  }, [state.phase, send, model, context, staged])
+  const zoom = size && natural && !isolated ? zoomFor(size, natural) : 1
+  useEffect(() => {
+    if (!size || opened === 0) return
+    const cell = isolated ? model.viewport : { width: size.width / zoom, height: size.height / zoom }
+    send({ type: 'layout', cells: [{ one: staged, context: 0, x: 0, y: 0 }], cell, zoom: isolated ? 1 : zoom })
+    send({ type: 'sight', top: 0, bottom: 4000 })
+  }, [opened, staged, size, zoom, isolated, model.viewport, send])
+
+  useEffect(() => {
+    if (opened === 0) return
+    // After what is seen: counting mounts many cases once more.
+    const waiting = setTimeout(() => send({ type: 'count', cases: censusCases(model) }), COUNT_AFTER_MS)
+    return () => clearTimeout(waiting)
+  }, [opened, model, send])
+
+  const pointAt = useCallback(
+    (event: React.PointerEvent) => {
+      const home = box.current!.getBoundingClientRect()
+      const [x, y] = [event.clientX - home.left, event.clientY - home.top]
+      if (isPicking) send({ type: 'look', at: [x - (isolated ? shift.x : 0), y - (isolated ? shift.y : 0)] })
+      else onLight(partAt(places, x - (isolated ? shift.x : 0), y - (isolated ? shift.y : 0)))
+    },
+    [isPicking, isolated, shift, send, onLight, places],
+  )
+  useEffect(() => {
+    if (!isPicking) return setPointed(undefined)
+    const onKey = (event: KeyboardEvent) => event.key === 'Escape' && onPicking(false)
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [isPicking, onPicking])
+
+  const frameSize = isolated ? model.viewport : size
+  return (
+    <div className="relative h-full overflow-clip" ref={box} data-picture={one.key}>
+      {frameSize && state.phase !== 'hung' && (
+        <iframe
+          key={frameKey}
+          ref={frame}
+          src={address}
+          sandbox="allow-scripts"
+          title={`${model.name}, ${one.key}`}
+          tabIndex={-1}
+          className="pointer-events-none absolute top-0 left-0 border-0"
+          style={{
+            ...frameSize,
+            colorScheme: 'light',
+            transform: isolated ? `translate(${shift.x}px, ${shift.y}px)` : undefined,
+          }}
+        />
+      )}
+      <div
+        className={`absolute inset-0 ${isPicking ? 'cursor-crosshair' : ''}`}
+        onPointerMove={pointAt}
+        onPointerLeave={() => onLight(undefined)}
+        onPointerDown={(event) => isPicking && pointAt(event)}
+        onClick={() => isPicking && pointed && onPick(pointed)}
+      >
+        <div aria-hidden style={{ transform: isolated ? `translate(${shift.x}px, ${shift.y}px)` : undefined }}>
+          {!isPicking &&
+            places.map(({ part, rects }) => (
+              <Outlines key={part} rects={rects} number={numbers.get(part)} isLit={part === lit} />
+            ))}
+          {pointed && <div className="absolute outline-2 outline-miss outline-dashed" style={pointed.rect} />}
+        </div>
+      </div>
+      <div className="absolute top-1.5 left-1.5 flex items-center gap-1 bg-sheet">
+        <IconButton label="Point at a part" aria-pressed={isPicking} onClick={() => onPicking(!isPicking)}>
+          <Crosshair size={14} aria-hidden />
+        </IconButton>
+        {isPicking && (
+          <span className="num pr-2" role="status">
+            {pointed
+              ? `${pointed.part ? `${pointed.part}: ` : ''}${pointed.select}`
+              : 'Point at it, then click. Esc leaves it.'}
+          </span>
+        )}
+      </div>
+      {(problem !== undefined || state.phase === 'hung') && (
+        <div
+          role="alert"
+          className="absolute inset-x-0 bottom-0 flex items-center gap-2 border-t border-line bg-sheet p-2 text-miss"
+        >
+          {problem ?? 'The component’s code does not come back. Its frame was closed.'}
+          {state.phase === 'hung' && (
+            <button type="button" className="control" onClick={retry}>
+              Open it again
+            </button>
+          )}
+        </div>
+      )}
+    </div>
+  )
+}
+
+const COUNT_AFTER_MS = 500
+const MOST_COUNTED = 300
+
+/** Cases in which every pair of values stands once. */
+function censusCases(model: BoardModel) {
+  const { dimensions, ...space } = model.space
+  const axes = { ...space, dimensions: dimensions.filter(({ kind }) => kind === 'axis') }
+  const coverage = coverSpace(axes, 'pairs')
+  return coverage.kind === 'cases' ? coverage.cases.slice(0, MOST_COUNTED).map((each) => stageCase(model, each)) : []
+}
+
+const LARGEST_ZOOM = 4
+
+const zoomFor = (size: Size, natural: Size) => {
+  const fit = Math.min((size.width - 60) / natural.width, (size.height - 60) / natural.height)
+  // Whole and half steps keep lines sharp.
+  return Math.max(0.5, Math.min(LARGEST_ZOOM, Math.floor(fit * 2) / 2))
+}
+
+/** The smallest part at a point. */
+function partAt(places: readonly PartPlace[], x: number, y: number): string | undefined {
+  const at = places
+    .flatMap(({ part, rects }) => rects.map((rect) => ({ part, area: rect.width * rect.height, rect })))
+    .filter(({ rect }) => x >= rect.left && x <= rect.left + rect.width && y >= rect.top && y <= rect.top + rect.height)
+    .toSorted((a, b) => a.area - b.area)
+  return at[0]?.part
+}
+
+function Outlines({ rects, number, isLit }: { rects: PartPlace['rects']; number?: number; isLit: boolean }) {
+  return rects.map((rect, at) => (
+    <div
+      key={at}
+      className={`absolute ${isLit ? 'z-10 outline-2 outline-ink' : 'outline outline-line-strong/50'}`}
+      style={rect}
+    >
+      {at === 0 && number !== undefined && (
+        <span
+          className={`num absolute -top-[9px] -left-[9px] grid size-[18px] place-items-center rounded-full border border-ink text-[0.625rem] leading-none ${isLit ? 'bg-ink text-paper' : 'bg-sheet text-ink'}`}
+        >
+          {number}
+        </span>
+      )}
+    </div>
+  ))
+}

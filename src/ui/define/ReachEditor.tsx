@@ -1,0 +1,151 @@
+'use client'
+
+import { Plus, Trash2 } from 'lucide-react'
+import { parse } from 'yaml'
+import type { Axis, Sheet } from '@/core/sheet'
+import { printFlow } from '@/core/yaml'
+import { reachesOf, reachRows, setReach, type ReachRow } from './axisEdits'
+import { Choice, IconButton, TextField } from './fields'
+import type { Defining } from './useDefinition'
+
+const KINDS = [
+  ['props', 'prop'],
+  ['pseudo', 'pseudo-class'],
+  ['attr', 'attribute'],
+  ['property', 'DOM property'],
+  ['class', 'class'],
+  ['slots', 'slot'],
+  ['steps', 'steps'],
+] as const
+
+const PSEUDOS = [
+  'hover',
+  'active',
+  'focus',
+  'focus-visible',
+  'focus-within',
+  'checked',
+  'indeterminate',
+  'disabled',
+  'required',
+  'visited',
+  'target',
+]
+
+/** Text as YAML would read it: `true`, `2`, `{ a: 1 }`, or words. */
+function readValue(text: string): unknown {
+  try {
+    return parse(text, { version: '1.2' }) as unknown
+  } catch {
+    return text
+  }
+}
+
+/** How a value of an axis is brought about, a row for each thing that is done. */
+export function ReachEditor({
+  sheet,
+  axis,
+  value,
+  raw,
+  edit,
+}: {
+  sheet: Sheet
+  axis: Axis
+  value: string
+  raw: unknown
+  edit: Defining['edit']
+}) {
+  const rows = reachRows(axis.reaches[value] ?? [])
+  const put = (next: readonly ReachRow[]) => edit(setReach(raw, axis, value, reachesOf(next)))
+  const change = (at: number, part: Partial<ReachRow>) =>
+    put(rows.map((row, index) => (index === at ? { ...row, ...part } : row)))
+  return (
+    <div>
+      <h3 className="mb-1 font-semibold">
+        {axis.name}: {value}
+      </h3>
+      {rows.length === 0 && <p className="mb-1 text-quiet">Nothing is done: the component as it is.</p>}
+      {rows.map((row, at) => (
+        <div key={at} className="mb-1 flex items-center gap-1">
+          <Choice
+            label={`What is done, ${at + 1}`}
+            value={row.kind}
+            options={KINDS}
+            onChoose={(kind) => change(at, startOf(kind as ReachRow['kind'], sheet))}
+            className="w-28"
+          />
+          <Name row={row} sheet={sheet} onName={(name) => change(at, { name })} />
+          {row.kind !== 'pseudo' && row.kind !== 'class' && (
+            <TextField
+              label="Value"
+              value={typeof row.value === 'string' ? row.value : printFlow(row.value)}
+              className="num min-w-0 flex-1"
+              onDone={(text) => change(at, { value: readValue(text) })}
+            />
+          )}
+          {row.kind !== 'props' && row.kind !== 'slots' && row.kind !== 'steps' && (
+            <Choice
+              label="Part"
+              value={row.on ?? 'root'}
+              options={Object.keys(sheet.parts).map((part) => [part, part])}
+              onChoose={(on) => change(at, { on })}
+              className="w-24"
+            />
+          )}
+          <IconButton label="Remove this" onClick={() => put(rows.toSpliced(at, 1))}>
+            <Trash2 size={13} aria-hidden />
+          </IconButton>
+        </div>
+      ))}
+      <button type="button" className="control" onClick={() => put([...rows, startOf('pseudo', sheet)])}>
+        <Plus size={13} aria-hidden /> Do something
+      </button>
+    </div>
+  )
+}
+
+function Name({ row, sheet, onName }: { row: ReachRow; sheet: Sheet; onName(name: string): void }) {
+  const names =
+    row.kind === 'props'
+      ? Object.keys(sheet.data.props)
+      : row.kind === 'slots'
+        ? Object.keys(sheet.data.slots)
+        : row.kind === 'pseudo'
+          ? PSEUDOS
+          : undefined
+  if (row.kind === 'steps') return null
+  if (!names) return <TextField label="Name" value={row.name} className="num w-28" onDone={onName} />
+  const all = names.includes(row.name) ? names : [row.name, ...names]
+  return (
+    <Choice
+      label="Name"
+      value={row.name}
+      options={all.map((name) => [name, name])}
+      onChoose={onName}
+      className="w-28"
+    />
+  )
+}
+
+function startOf(kind: ReachRow['kind'], sheet: Sheet): ReachRow {
+  switch (kind) {
+    case 'props': {
+      const [name = 'checked'] = Object.keys(sheet.data.props)
+      return { kind, name, value: true }
+    }
+    case 'slots': {
+      const [name = 'default'] = Object.keys(sheet.data.slots)
+      return { kind, name, value: 'none' }
+    }
+    case 'attr':
+      return { kind, name: 'aria-expanded', value: true }
+    case 'property':
+      return { kind, name: 'indeterminate', value: true }
+    case 'class':
+      return { kind, name: 'is-open', value: undefined }
+    case 'pseudo':
+      return { kind, name: 'hover', value: undefined }
+    case 'steps':
+      return { kind, name: '', value: [{ click: 'root' }] }
+  }
+}

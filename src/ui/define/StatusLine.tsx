@@ -1,0 +1,67 @@
+'use client'
+
+import { problemSentence } from '@/core/problem'
+import type { Defining, Status } from './useDefinition'
+
+/** How what is on the screen stands to what is saved, and what to do where it does not go on by itself. */
+export function StatusLine({ defining, status }: { defining: Defining; status: Status }) {
+  const { definition, problems, folderProblem, save, discard } = defining
+  const last = definition!.revisions.at(-1)!
+  return (
+    <div className="flex min-w-0 flex-wrap items-center gap-2" role="status" data-status={status.kind}>
+      {status.kind === 'saved' && (
+        <span className="truncate text-quiet">
+          Revision <span className="num">{last.number}</span>: {last.note}
+        </span>
+      )}
+      {status.kind === 'saving' && <span className="text-quiet">Saving …</span>}
+      {status.kind === 'typing' && (
+        <>
+          <span>Not a revision yet; what you typed is kept.</span>
+          <button type="button" className="control" onClick={() => void save()}>
+            Save
+          </button>
+        </>
+      )}
+      {status.kind === 'broken' && (
+        <>
+          <span className="text-miss">
+            {problems[0]
+              ? `${problems[0].file.slice(problems[0].file.lastIndexOf('/') + 1)}:${problems[0].line} ${problemSentence(problems[0])}`
+              : 'Something cannot be read.'}
+          </span>
+          <button type="button" className="control" onClick={() => void discard()}>
+            Go back to revision {last.number}
+          </button>
+        </>
+      )}
+      {status.kind === 'offline' && (
+        <>
+          <span className="text-miss">Not saved: {status.message}</span>
+          <button type="button" className="control" onClick={() => void save()}>
+            Try again
+          </button>
+        </>
+      )}
+      {status.kind === 'conflict' && (
+        <div className="flex flex-wrap items-center gap-2" role="alert">
+          <span className="text-miss">Somebody else changed the same:</span>
+          {status.conflicts.map(({ file, label, ours, theirs }) => (
+            <span key={file + label} data-conflict={label}>
+              {label}: <span className="num">{ours}</span> here, <span className="num">{theirs}</span> there.
+            </span>
+          ))}
+          <button type="button" className="control" onClick={() => void save('ours')}>
+            Take mine
+          </button>
+          <button type="button" className="control" onClick={() => void save('theirs')}>
+            Take theirs
+          </button>
+        </div>
+      )}
+      {folderProblem !== undefined && (
+        <span className="whitespace-pre-wrap text-miss">The linked folder: {folderProblem}</span>
+      )}
+    </div>
+  )
+}

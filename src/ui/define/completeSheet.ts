@@ -1,0 +1,109 @@
+import type { CompletionContext, CompletionResult, CompletionSource } from '@codemirror/autocomplete'
+import { READINGS } from '@/core/readings'
+import { sheetJsonSchema } from '@/core/schemas'
+import type { Sheet } from '@/core/sheet'
+
+interface Schema {
+  $ref?: string
+  $defs?: Record<string, Schema>
+  type?: string
+  const?: unknown
+  enum?: unknown[]
+  properties?: Record<string, Schema>
+  additionalProperties?: Schema | boolean
+  items?: Schema
+  anyOf?: Schema[]
+  oneOf?: Schema[]
+  description?: string
+}
+
+/** Completion of a sheet's text: keys and values that its schema allows, and the sheet's own names where they are meant. */
+export function sheetCompletion(sheetOf: () => Sheet | undefined): CompletionSource {
+  const schema = sheetJsonSchema() as Schema
+  return (context) => {
+    const word = context.matchBefore(/[\w-]*/)
+    if (!word || (word.from === word.to && !context.explicit)) return null
+    const { path, isValue } = placeAt(context)
+    const options = isValue ? valuesAt(schema, path) : keysAt(schema, path, sheetOf())
+    return options.length > 0 ? ({ from: word.from, options } satisfies CompletionResult) : null
+  }
+}
+
+/** The keys that lead to where the cursor stands, by the indentation of the lines above. */
+function placeAt(context: CompletionContext): { path: string[]; isValue: boolean } {
+  const { doc } = context.state
+  const line = doc.lineAt(context.pos)
+  const before = line.text.slice(0, context.pos - line.from)
+  const path: string[] = []
+  let indent = /^\s*(- )?/.exec(before)![0].length
+  for (let number = line.number - 1; number >= 1 && indent > 0; number--) {
+    const { text } = doc.line(number)
+    if (text.trim() === '' || text.trimStart().startsWith('#')) continue
+    const item = /^(\s*)((?:- )*)(?:([\w-]+|"[^"]*"):)?/.exec(text)!
+    const column = item[1]!.length + item[2]!.length
+    if (item[3] !== undefined && column < indent) {
+      path.unshift(item[3].replace(/"/g, ''))
+      indent = item[1]!.length === 0 ? 0 : column
+      if (item[2]) {
+        path.unshift('#')
+        indent = item[1]!.length
+      }
+    }
+  }
+  if (/^\s*- /.test(before)) path.push('#')
+  // Inside braces on the same line: the keys that are still open.
+  const own = before.replace(/^\s*(- )?/, '')
+  const open: string[] = []
+  let last = ''
+  for (const [, key, sign] of own.matchAll(/([\w.()[\]*-]+)\s*:|([{}[\],])/g)) {
+    if (key !== undefined) last = key
+    else if (sign === '{' || sign === '[') open.push(last)
+    else if (sign === '}' || sign === ']') open.pop()
+    else last = ''
+  }
+  path.push(...open.filter(Boolean))
+  const key = /([\w.()[\]*-]+)\s*:\s*[\w-]*$/.exec(own)?.[1]
+  if (key !== undefined) path.push(key)
+  return { path, isValue: key !== undefined || /\[[^\]]*$/.test(own) }
+}
+
+function follow(schema: Schema, path: readonly string[]): Schema[] {
+  const root = schema
+  const open = (each: Schema): Schema[] => {
+    if (each.$ref) return open(root.$defs?.[each.$ref.replace('#/$defs/', '')] ?? {})
+    const branches = [...(each.anyOf ?? []), ...(each.oneOf ?? [])]
+    return branches.length > 0 ? branches.flatMap(open) : [each]
+  }
+  return path.reduce<Schema[]>(
+    (now, step) =>
+      now.flatMap((each) => {
+        if (step === '#') return each.items ? open(each.items) : []
+        const own = each.properties?.[step]
+        if (own) return open(own)
+        return typeof each.additionalProperties === 'object' ? open(each.additionalProperties) : []
+      }),
+    open(schema),
+  )
+}
+
+function keysAt(schema: Schema, path: readonly string[], sheet: Sheet | undefined) {
+  const last = path.at(-1)
+  const inRule = path[0] === 'spec' && path.includes('expect')
+  if (sheet && inRule && last === 'expect')
+    return Object.keys(sheet.parts).map((label) => ({ label, type: 'variable', detail: 'part', apply: `${label}: ` }))
+  if (inRule && path.length >= 4)
+    return [...READINGS.keys()].map((label) => ({ label, type: 'property', detail: 'reading', apply: `${label}: ` }))
+  if (sheet && last === 'when')
+    return sheet.axes.map(({ name }) => ({ label: name, type: 'variable', detail: 'axis', apply: `${name}: ` }))
+  const keys = new Set(follow(schema, path).flatMap(({ properties }) => Object.keys(properties ?? {})))
+  return [...keys].map((label) => ({ label, type: 'property', apply: `${label}: ` }))
+}
+
+function valuesAt(schema: Schema, path: readonly string[]) {
+  const values = follow(schema, path).flatMap((each) => [
+    ...(each.enum ?? []),
+    ...(each.const === undefined ? [] : [each.const]),
+    ...(each.items?.enum ?? []),
+  ])
+  return [...new Set(values.map(String))].map((label) => ({ label, type: 'constant' }))
+}

@@ -1,0 +1,2 @@
+export type { Comparison, Definition, LibraryEvent, Look, RevisionFacts, SaveAnswer } from './definition'
+export { Define } from './Define'
