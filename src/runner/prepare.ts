@@ -4,7 +4,7 @@ import { makePlan, type Plan } from '@/core/plan'
 import { BadInput, unknownName, type Problem } from '@/core/problem'
 import { readLibrary, SHEET_SUFFIX, slugOf, type Cover, type FileTree, type Library, type Sheet } from '@/core/sheet'
 import { readTokens, type TokenBook } from '@/core/tokens'
-import { compileComponent, type CompiledComponent } from '@/source'
+import { codePropsOf, compileComponent, type CompiledComponent } from '@/source'
 
 export interface Selection {
   /** Slugs; all components when left out. */
@@ -59,7 +59,10 @@ export async function prepareLibrary(tree: FileTree, selection: Selection = {}):
     const cases = casesOf(sheet, library, selection, problems)
     const { compiled, problems: faults } = await compileComponent(sheet, library)
     problems.push(...faults)
-    const lints = [...(index === 0 ? lintTokens(library, tokens) : []), ...lintSheet(sheet, library, tokens)]
+    const lints = [
+      ...(index === 0 ? lintTokens(library, tokens) : []),
+      ...lintSheet(sheet, library, tokens, await codePropsOf(sheet, library.tree)),
+    ]
     components.push({ sheet, lints, plan: makePlan(sheet, library, cases), ...(compiled && { compiled }) })
   }
   if (problems.length > 0) throw new BadInput(unique(problems))

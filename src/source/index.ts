@@ -1,3 +1,5 @@
+export { pathFault, propose, readZip, UPLOAD_LIMITS, type Dropped, type Proposal } from './bringin'
+export { codePropsOf, readManifest, readTsx, type ManifestElement } from './code'
 export { compileComponent, unsupportedKind, type CompiledComponent } from './compileComponent'
 export { homeFolder } from './home'
 export { readFolder } from './tree'

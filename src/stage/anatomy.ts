@@ -35,18 +35,23 @@ export function placesOf(component: StageComponent, one: MountedCase): PartPlace
       } catch {
         // a selector that cannot be read yet names nothing
       }
-      return { part, rects: found.map(boxOf) }
+      const { pseudo } = component.parts[part]!
+      return { part, rects: found.filter((element) => !pseudo || showsPseudo(element, pseudo)).map(boxOf) }
     })
+}
+
+/** Whether a pseudo-element is there; those that are always there count as shown. */
+function showsPseudo(element: Element, pseudo: string): boolean {
+  if (pseudo !== '::before' && pseudo !== '::after') return true
+  const { content, display } = getComputedStyle(element, pseudo)
+  return content !== 'none' && content !== 'normal' && display !== 'none'
 }
 
 /** What of a case lies under a point of the frame. */
 export function pickAt(component: StageComponent, one: MountedCase, x: number, y: number): Picked | undefined {
   const element = deepestAt(one, x, y)
   if (!element || element === one.host || element === one.frame || !isInside(one, element)) return undefined
-  const pseudos = ['::before', '::after'].filter((pseudo) => {
-    const { content, display } = getComputedStyle(element, pseudo)
-    return content !== 'none' && content !== 'normal' && display !== 'none'
-  })
+  const pseudos = ['::before', '::after'].filter((pseudo) => showsPseudo(element, pseudo))
   const part = Object.values(component.parts).find(({ name, pseudo }) => {
     if (pseudo !== undefined || name === 'host') return false
     try {

@@ -1,5 +1,6 @@
 import { lintSheet } from '@/core/lint'
 import { withTexts } from '@/core/sheet'
+import { codePropsOf } from '@/source'
 import type { Look } from '@/ui/define'
 import { boardModelOf } from './boardModel'
 import type { Opened } from './opened'
@@ -14,7 +15,7 @@ export async function lookAt(
   const sheet = library.sheets.find((each) => each.slug === slug)
   if (!sheet || problems.length > 0) return { problems, lints: [] }
   const changed = { ...opened, library, sheets: [...library.sheets] }
-  const lints = lintSheet(sheet, library, opened.tokens)
+  const lints = lintSheet(sheet, library, opened.tokens, await codePropsOf(sheet, library.tree))
   const made = await boardModelOf(changed, sheet)
   return 'model' in made ? { model: made.model, problems: [], lints } : { problems: made.problems, lints }
 }

@@ -150,10 +150,7 @@ export function Picture({ model, one, lit, onLight, numbers, isPicking, onPickin
         onClick={() => isPicking && pointed && onPick(pointed)}
       >
         <div aria-hidden style={{ transform: isolated ? `translate(${shift.x}px, ${shift.y}px)` : undefined }}>
-          {!isPicking &&
-            places.map(({ part, rects }) => (
-              <Outlines key={part} rects={rects} number={numbers.get(part)} isLit={part === lit} />
-            ))}
+          {!isPicking && <Outlines places={places} numbers={numbers} {...(lit !== undefined && { lit })} />}
           {pointed && <div className="absolute outline-2 outline-miss outline-dashed" style={pointed.rect} />}
         </div>
       </div>
@@ -214,20 +211,64 @@ function partAt(places: readonly PartPlace[], x: number, y: number): string | un
   return at[0]?.part
 }
 
-function Outlines({ rects, number, isLit }: { rects: PartPlace['rects']; number?: number; isLit: boolean }) {
-  return rects.map((rect, at) => (
-    <div
-      key={at}
-      className={`absolute ${isLit ? 'z-10 outline-2 outline-ink' : 'outline outline-line-strong/50'}`}
-      style={rect}
-    >
-      {at === 0 && number !== undefined && (
-        <span
-          className={`num absolute -top-[9px] -left-[9px] grid size-[18px] place-items-center rounded-full border border-ink text-[0.625rem] leading-none ${isLit ? 'bg-ink text-paper' : 'bg-sheet text-ink'}`}
-        >
-          {number}
-        </span>
+function Outlines({
+  places,
+  numbers,
+  lit,
+}: {
+  places: readonly PartPlace[]
+  numbers: ReadonlyMap<string, number>
+  lit?: string
+}) {
+  return (
+    <>
+      {places.flatMap(({ part, rects }) =>
+        rects.map((rect, at) => (
+          <div
+            key={`${part} ${at}`}
+            data-outline={part}
+            className={`absolute ${part === lit ? 'z-10 outline-2 outline-ink' : 'outline outline-line-strong/50'}`}
+            style={rect}
+          />
+        )),
       )}
-    </div>
-  ))
+      {balloons(places).map(({ part, x, y }) => (
+        <span
+          key={part}
+          className={`num absolute z-20 grid size-[18px] place-items-center rounded-full border border-ink text-[0.625rem] leading-none ${part === lit ? 'bg-ink text-paper' : 'bg-sheet text-ink'}`}
+          style={{ left: x - BALLOON / 2, top: y - BALLOON / 2 }}
+        >
+          {numbers.get(part)}
+        </span>
+      ))}
+    </>
+  )
+}
+
+const BALLOON = 18
+
+/** Where each part's number stands: at a corner of its box, or along its edge, where no other stands yet. */
+function balloons(places: readonly PartPlace[]): { part: string; x: number; y: number }[] {
+  const placed: { part: string; x: number; y: number }[] = []
+  const isFree = ({ x, y }: { x: number; y: number }) =>
+    placed.every((other) => Math.hypot(other.x - x, other.y - y) > BALLOON)
+  for (const { part, rects } of places) {
+    const [rect] = rects
+    if (!rect) continue
+    const { left, top, width, height } = rect
+    const corners = [
+      [left, top],
+      [left + width, top],
+      [left + width, top + height],
+      [left, top + height],
+      [left + width / 2, top],
+      [left + width / 2, top + height],
+      [left, top + height / 2],
+      [left + width, top + height / 2],
+    ].map(([x, y]) => ({ part, x: x!, y: y! }))
+    // Where all of them are taken it goes to the right of the last, along the top edge.
+    const beside = Array.from({ length: 12 }, (_, at) => ({ part, x: left + (at + 1) * BALLOON, y: top }))
+    placed.push([...corners, ...beside].find(isFree) ?? corners[0]!)
+  }
+  return placed
 }

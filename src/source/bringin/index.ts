@@ -1,0 +1,3 @@
+export { propose, type Dropped } from './propose'
+export type { Proposal } from './proposal'
+export { pathFault, readZip, UPLOAD_LIMITS } from './readZip'

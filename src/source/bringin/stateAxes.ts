@@ -1,0 +1,54 @@
+import type { CssState } from './statesInCss'
+
+type Reach = Record<string, unknown>
+
+/** The part that an element with these classes is; undefined for one that no part names. */
+export type PartFinder = (state: CssState) => string | undefined
+
+const INTERACTIONS: readonly [pseudo: string, value: string, reach: Reach][] = [
+  ['hover', 'hover', { pseudo: 'hover' }],
+  ['focus', 'focus', { pseudo: ['focus', 'focus-visible'] }],
+  ['active', 'pressed', { pseudo: ['hover', 'active'] }],
+  ['disabled', 'disabled', { property: { disabled: true } }],
+]
+
+/** Axes of state that a style sheet speaks of: what a pointer or a key does on one axis, all else on axes of its own. */
+export function stateAxes(states: readonly CssState[], partOf: PartFinder): Record<string, unknown> {
+  const axes: Record<string, unknown> = {}
+  const on = (state: CssState) => {
+    const part = partOf(state)
+    return part === undefined || part === 'root' ? {} : { on: part }
+  }
+  const interaction: Record<string, Reach> = { rest: {} }
+  for (const [pseudo, value, reach] of INTERACTIONS) {
+    const found = states.find(
+      ({ kind, name }) =>
+        (kind === 'pseudo' && name.startsWith(pseudo)) ||
+        (pseudo === 'disabled' && kind === 'attribute' && name === 'disabled'),
+    )
+    if (found) interaction[value] = { ...reach, ...on(found) }
+  }
+  const value: Record<string, Reach> = { off: {} }
+  for (const [name, called] of [
+    ['checked', 'on'],
+    ['indeterminate', 'mixed'],
+  ] as const) {
+    const found = states.find((state) => state.kind === 'pseudo' && state.name === name)
+    if (found) value[called] = { property: { [name]: true }, ...on(found) }
+  }
+  if (Object.keys(value).length > 1) axes.value = { of: 'state', values: value }
+  for (const state of states) {
+    if (state.kind === 'pseudo' || state.name === 'disabled') continue
+    const name = state.name.replace(/^(is|has|was|aria|data)-/, '').toLowerCase()
+    const reach = state.kind === 'class' ? { class: state.name } : { attr: { [state.name]: state.value ?? true } }
+    const known = axes[name] as { values: Record<string, Reach> } | undefined
+    const called =
+      state.value && !['true', 'false'].includes(state.value)
+        ? state.value.toLowerCase().replace(/[^a-z0-9]+/g, '-')
+        : 'yes'
+    if (state.value === 'false' || known?.values[called]) continue
+    axes[name] = { of: 'state', values: { ...(known?.values ?? { no: {} }), [called]: { ...reach, ...on(state) } } }
+  }
+  if (Object.keys(interaction).length > 1) axes.interaction = { of: 'state', values: interaction }
+  return axes
+}

@@ -1,0 +1,23 @@
+import type { CodeProp } from '@/core/code'
+import { resolvePath, textOf, type FileTree, type Sheet } from '@/core/sheet'
+import { readTsx } from './readTsx'
+
+// Reading types loads the compiler; a sheet is linted at each keystroke in its other files.
+const kept = new Map<string, { text: string; props: readonly CodeProp[] }>()
+const MOST_KEPT = 100
+
+/** Props as the module of a React component declares them; nothing for other kinds. */
+export async function codePropsOf(sheet: Sheet, tree: FileTree): Promise<readonly CodeProp[] | undefined> {
+  const { source } = sheet.data
+  if (source.kind !== 'react') return undefined
+  const path = resolvePath(sheet.file, source.module)!
+  const text = textOf(tree, path) ?? ''
+  const key = `${path}|${source.export}`
+  const known = kept.get(key)
+  // Types that other modules declare may change without this text: such modules are small and read anew.
+  if (known?.text === text && !/from\s+['"]\./.test(text)) return known.props
+  const { props } = await readTsx(tree, path, source.export)
+  if (kept.size >= MOST_KEPT) kept.clear()
+  kept.set(key, { text, props })
+  return props
+}

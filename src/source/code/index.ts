@@ -1,0 +1,3 @@
+export { codePropsOf } from './codeProps'
+export { readManifest, type ManifestElement } from './readManifest'
+export { readTsx } from './readTsx'
