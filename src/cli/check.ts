@@ -1,13 +1,14 @@
 import { lintSheet, lintTokens } from '@/core/lint'
 import { openLibrary } from '@/runner'
-import { openFolder } from './folder'
+import { codePropsOf, openFolder } from '@/source'
 import { paintFor } from './paint'
 
 /** `brelt check`: everything that can be told without a browser. */
-export function check(folder: string): number {
+export async function check(folder: string): Promise<number> {
   const { library, tokens, sheets } = openLibrary(openFolder(folder))
   const paint = paintFor(process.stdout)
-  const lints = [...lintTokens(library, tokens), ...sheets.flatMap((sheet) => lintSheet(sheet, library, tokens))]
+  const lints = lintTokens(library, tokens)
+  for (const sheet of sheets) lints.push(...lintSheet(sheet, library, tokens, await codePropsOf(sheet, library.tree)))
   for (const { code, severity, message, file, line } of lints) {
     process.stdout.write(
       `${file}:${line}: ${severity === 'error' ? paint.miss(severity) : paint.warn(severity)} ${code}: ${message}\n`,

@@ -1,15 +1,39 @@
 import { userInfo } from 'node:os'
 import { join } from 'node:path'
-import { homeFolder } from '@/source'
-import { closeAbandonedRuns, connect, importTree, listLibraries, migrateTables } from '@/store'
-import { openFolder } from './folder'
+import { BadInput, unknownName } from '@/core/problem'
+import { homeFolder, openFolder, writeFolder } from '@/source'
+import { closeAbandonedRuns, connect, importTree, listLibraries, migrateTables, treeOfLibrary } from '@/store'
 
 /** `brelt import`: takes a folder into the store. */
-export async function importLibrary(folder: string): Promise<number> {
+export async function importLibrary(folder: string, { link = false }: { link?: boolean } = {}): Promise<number> {
   const connection = await connect(homeFolder())
   await migrateTables(connection, homeFolder())
-  const { id, name, components } = await importTree(connection, openFolder(folder), { author: userInfo().username })
-  process.stdout.write(`${name}: ${components.length} components are in the store, at /${id}\n`)
+  const tree = openFolder(folder)
+  const options = { author: userInfo().username, ...(link && { folder: tree.folder! }) }
+  const { id, name, components } = await importTree(connection, tree, options)
+  const linked = link ? ', linked to the folder' : ''
+  process.stdout.write(`${name}: ${components.length} components are in the store, at /${id}${linked}\n`)
+  return 0
+}
+
+/** `brelt export`: writes a stored library into a folder. */
+export async function exportLibrary(name: string, folder: string): Promise<number> {
+  const connection = await connect(homeFolder())
+  await migrateTables(connection, homeFolder())
+  const known = await listLibraries(connection.db)
+  const library = known.find((each) => each.id === name || each.name === name)
+  if (!library)
+    throw new BadInput([
+      unknownName(
+        { file: 'export', line: 1, column: 1 },
+        'library',
+        name,
+        known.map(({ id }) => id),
+      ),
+    ])
+  const tree = await treeOfLibrary(connection.db, library.id)
+  await writeFolder(folder, tree)
+  process.stdout.write(`${library.name}: ${tree.paths.length} files are in ${folder}\n`)
   return 0
 }
 

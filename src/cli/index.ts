@@ -40,7 +40,7 @@ program
   .command('check')
   .description('find what is wrong with sheets and tokens, without a browser')
   .argument('<folder>', "the library's folder")
-  .action((folder: string) => finish(Promise.resolve().then(() => check(folder))))
+  .action((folder: string) => finish(check(folder)))
 
 program
   .command('read')
@@ -60,7 +60,19 @@ program
   .command('import')
   .description('take a folder into Brelt’s own store, where the interface shows it')
   .argument('<folder>', "the library's folder")
-  .action((folder: string) => finish(import('./import').then(({ importLibrary }) => importLibrary(folder))))
+  .option('--link', 'keep the library linked to the folder: changes on either side reach the other')
+  .action((folder: string, given: { link?: boolean }) =>
+    finish(import('./import').then(({ importLibrary }) => importLibrary(folder, given))),
+  )
+
+program
+  .command('export')
+  .description('write a library of the store into a folder, as it was taken in and edited')
+  .argument('<library>', 'its name, or its name in addresses')
+  .argument('<folder>', 'where it is written')
+  .action((library: string, folder: string) =>
+    finish(import('./import').then(({ exportLibrary }) => exportLibrary(library, folder))),
+  )
 
 program.command('set-up', { hidden: true }).action(() => finish(import('./import').then(({ setUp }) => setUp())))
 

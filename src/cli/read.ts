@@ -3,7 +3,7 @@ import { makePlan } from '@/core/plan'
 import { BadInput, unknownName, type Problem } from '@/core/problem'
 import type { CaseResult } from '@/core/plan'
 import { launchChromium, prepareLibrary, verifyLibrary } from '@/runner'
-import { openFolder } from './folder'
+import { openFolder } from '@/source'
 import { paintFor } from './paint'
 
 const PLACE = { file: '--case', line: 1, column: 1 }

@@ -4,7 +4,7 @@ import { BadInput } from '@/core/problem'
 import { exitStatus, reportText, type Report } from '@/core/report'
 import type { Cover } from '@/core/sheet'
 import { launchChromium, prepareLibrary, verifyLibrary } from '@/runner'
-import { openFolder } from './folder'
+import { openFolder } from '@/source'
 import { paintFor } from './paint'
 import { makeProgress } from './progress'
 

@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync, realpathSync, statSync } from 'node:fs'
 import { join, sep } from 'node:path'
 import type { FileTree } from '@/core/sheet'
+import { UNFINISHED } from './writeFolder'
 
 // A library is texts, fonts and small pictures; what is larger has come in by mistake.
 const MOST_BYTES = 4_000_000
@@ -13,7 +14,7 @@ export function readFolder(folder: string): FileTree {
   const files = new Map<string, () => Uint8Array>()
   const walk = (relative: string) => {
     for (const entry of readdirSync(join(root, relative), { withFileTypes: true })) {
-      if (SKIPPED.has(entry.name) || files.size >= MOST_FILES) continue
+      if (SKIPPED.has(entry.name) || entry.name.endsWith(UNFINISHED) || files.size >= MOST_FILES) continue
       const path = relative === '' ? entry.name : `${relative}/${entry.name}`
       const real = entry.isSymbolicLink() ? insideOf(root, path) : join(root, path)
       if (real === undefined) continue

@@ -17,7 +17,10 @@ export async function libraryFacts(
       ...each,
       status: sheets.find(({ slug }) => slug === each.slug)?.data.status ?? 'draft',
     }))
-    return { library: { id, name: record.name, components }, libraries: await listLibraries(db) }
+    return {
+      library: { id, name: record.name, components, ...(record.folder !== undefined && { folder: record.folder }) },
+      libraries: await listLibraries(db),
+    }
   } catch (error) {
     if (!(error instanceof BadInput)) throw error
     return { problem: error.message }

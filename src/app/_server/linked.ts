@@ -1,9 +1,10 @@
-import { mkdir, readFile, rename, rm, writeFile } from 'node:fs/promises'
-import { dirname, join, relative, sep } from 'node:path'
+import { readFile } from 'node:fs/promises'
+import { join, relative, sep } from 'node:path'
 import { watch, type FSWatcher } from 'chokidar'
 import { BadInput, describeProblem, type Problem } from '@/core/problem'
-import { readFolder } from '@/source'
-import { findLibrary, importTree, treeOfLibrary } from '@/store'
+import { readLibrary } from '@/core/sheet'
+import { openFolder, readFolder, UNFINISHED, writeFiles, writeFolder } from '@/source'
+import { findLibrary, importTree, libraryId, setFolder, treeOfLibrary } from '@/store'
 import { connection } from './connection'
 import { tellLibrary } from './events'
 
@@ -23,7 +24,7 @@ const links = (shared.breltLinks ??= new Map())
 
 // Editors write a file in several goes, and several files at once.
 const QUIET_MS = 60
-const IGNORED = /(^|[/\\])(node_modules|\.git|\.brelt)([/\\]|$)|\.brelt-tmp$/
+const IGNORED = /(^|[/\\])(node_modules|\.git|\.brelt)([/\\]|$)/
 
 /** Watches a library's linked folder, if it has one; called whenever the library is opened. */
 export function watchFolder(id: string, folder: string | undefined) {
@@ -32,7 +33,10 @@ export function watchFolder(id: string, folder: string | undefined) {
   void known?.watcher.close()
   links.delete(id)
   if (folder === undefined) return
-  const watcher = watch(folder, { ignored: (path) => IGNORED.test(relative(folder, path)), ignoreInitial: true })
+  const watcher = watch(folder, {
+    ignored: (path) => path.endsWith(UNFINISHED) || IGNORED.test(relative(folder, path)),
+    ignoreInitial: true,
+  })
   const link: Link = { folder, watcher, problems: [], changed: new Set() }
   links.set(id, link)
   watcher.on('all', (_, path) => {
@@ -103,13 +107,35 @@ export async function unreadOnDisk(id: string, paths: readonly string[]): Promis
 export async function writeBack(id: string, texts: Readonly<Record<string, string | null>>): Promise<void> {
   const link = links.get(id)
   if (!link) return
-  for (const [path, text] of Object.entries(texts)) {
-    const file = join(link.folder, path)
-    if (text === null) await rm(file, { force: true })
-    else {
-      await mkdir(dirname(file), { recursive: true })
-      await writeFile(`${file}.brelt-tmp`, text)
-      await rename(`${file}.brelt-tmp`, file)
-    }
+  await writeFiles(link.folder, Object.entries(texts))
+}
+
+/**
+ * Links a library to a folder, whose files count from then on; an empty folder gets the library's. Without a folder it
+ * lives in the store alone.
+ * @throws BadInput when there is no such folder, or another library in it
+ */
+export async function linkLibrary(id: string, folder: string | null) {
+  const link = await connection()
+  if (folder === null) {
+    await setFolder(link, id, null)
+    watchFolder(id, undefined)
+    return (await findLibrary(link.db, id))!
   }
+  const tree = openFolder(folder)
+  if (tree.paths.length === 0) await writeFolder(folder, await treeOfLibrary(link.db, id))
+  const { library, problems } = readLibrary(readFolder(folder))
+  const name = library?.data.name
+  if (name === undefined) throw new BadInput(problems)
+  if (libraryId(name) !== id) {
+    const message = `the folder holds the library "${name}", which is another one: take it in by itself`
+    throw new BadInput([{ file: folder, line: 1, column: 1, message }])
+  }
+  const record = await importTree(link, readFolder(folder), {
+    author: 'folder',
+    note: 'Linked to a folder',
+    folder: tree.folder!,
+  })
+  watchFolder(id, tree.folder)
+  return record
 }

@@ -16,6 +16,8 @@ import { useKeys } from './useKeys'
 export interface LibraryFacts {
   id: string
   name: string
+  /** The folder on disk that it is linked to. */
+  folder?: string
   components: { slug: string; name: string; revision: number; status: string }[]
 }
 
@@ -83,6 +85,7 @@ export function TitleBlock({
     }))
     const commands: Findable[] = [
       { kind: 'command', label: 'Verify all components', go: () => verify() },
+      { kind: 'command', label: 'Make a component', go: () => router.push(`/${library.id}/bring-in`) },
       { kind: 'command', label: 'Go to the wall', go: () => router.push(`/${library.id}`) },
     ]
     return [...places, ...commands, ...(findables?.() ?? [])]

@@ -1,7 +1,9 @@
 'use client'
 
+import Link from 'next/link'
 import { ToggleGroup } from 'radix-ui'
 import { useState } from 'react'
+import { LibraryFolder } from '../bringin'
 import { TitleBlock, type LibraryFacts } from '../frame'
 import { RunProvider, useRuns } from '../live'
 import { orderComponents, type WallOrder } from './order'
@@ -60,6 +62,15 @@ function Tiles({ library }: { library: LibraryFacts }) {
           value={words}
           onChange={(event) => setWords(event.target.value)}
         />
+        <span className="ml-auto flex gap-2">
+          <Link className="control" href={`/${library.id}/bring-in`}>
+            Make a component
+          </Link>
+          <a className="control" href={`/api/libraries/${library.id}/export`} download>
+            Export as a zip
+          </a>
+          <LibraryFolder id={library.id} {...(library.folder !== undefined && { folder: library.folder })} />
+        </span>
       </div>
       <ul className="grid grid-cols-[repeat(auto-fill,minmax(340px,1fr))] gap-4">
         {shown.map(({ slug, name }) => (
@@ -75,7 +86,7 @@ function Tiles({ library }: { library: LibraryFacts }) {
       {shown.length === 0 && (
         <p className="text-quiet">
           {library.components.length === 0
-            ? 'This library has no components yet. Put sheets under components/ and import it again: brelt import FOLDER.'
+            ? 'This library has no components yet. Make the first one, from nothing or from code that exists.'
             : `No component has “${words}” in its name.`}
         </p>
       )}

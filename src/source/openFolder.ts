@@ -1,7 +1,7 @@
 import { statSync } from 'node:fs'
 import { BadInput } from '@/core/problem'
 import type { FileTree } from '@/core/sheet'
-import { readFolder } from '@/source'
+import { readFolder } from './tree'
 
 /** A library's folder, read into memory. @throws BadInput when there is no such folder. */
 export function openFolder(folder: string): FileTree {

@@ -1,0 +1,34 @@
+import { z } from 'zod'
+import { isOwn, notFound, openStored, refused } from '@/app/_server'
+import { propose, UPLOAD_LIMITS } from '@/source'
+
+const bodySchema = z.object({
+  files: z
+    .record(z.string().max(400), z.string().max(UPLOAD_LIMITS.fileBytes))
+    .refine((files) => Object.keys(files).length <= UPLOAD_LIMITS.files, `more than ${UPLOAD_LIMITS.files} files`),
+})
+
+/** What could be made of pasted or dropped files. Nothing is saved. */
+export async function POST(request: Request, { params }: { params: Promise<{ library: string }> }) {
+  if (!isOwn(request)) return refused()
+  const { library } = await params
+  if (Number(request.headers.get('content-length') ?? 0) > UPLOAD_LIMITS.bytes)
+    return Response.json(
+      { problem: `This is more than the ${UPLOAD_LIMITS.bytes} bytes that are taken at once.` },
+      { status: 413 },
+    )
+  const opened = await openStored(library)
+  if (!opened) return notFound(`library "${library}"`)
+  const body = bodySchema.safeParse(await request.json().catch(() => ({})))
+  if (!body.success) return Response.json({ problem: z.prettifyError(body.error) }, { status: 400 })
+  try {
+    return Response.json(
+      await propose(
+        body.data.files,
+        opened.sheets.map(({ slug }) => slug),
+      ),
+    )
+  } catch (error) {
+    return Response.json({ problem: `Nothing could be made of this: ${(error as Error).message}` }, { status: 422 })
+  }
+}

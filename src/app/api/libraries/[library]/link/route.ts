@@ -1,0 +1,20 @@
+import { z } from 'zod'
+import { isOwn, linkLibrary, notFound, openStored, refused } from '@/app/_server'
+import { BadInput } from '@/core/problem'
+
+const bodySchema = z.object({ folder: z.string().min(1).max(4000).nullable() })
+
+/** Links a library to a folder on this machine, or lets it live in the store alone. */
+export async function POST(request: Request, { params }: { params: Promise<{ library: string }> }) {
+  if (!isOwn(request)) return refused()
+  const { library } = await params
+  const body = bodySchema.safeParse(await request.json().catch(() => ({})))
+  if (!body.success) return Response.json({ problem: z.prettifyError(body.error) }, { status: 400 })
+  if (!(await openStored(library))) return notFound(`library "${library}"`)
+  try {
+    return Response.json(await linkLibrary(library, body.data.folder))
+  } catch (error) {
+    if (!(error instanceof BadInput)) throw error
+    return Response.json({ problem: error.message }, { status: 422 })
+  }
+}

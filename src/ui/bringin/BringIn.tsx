@@ -1,0 +1,178 @@
+'use client'
+
+import { Tabs } from 'radix-ui'
+import { useState } from 'react'
+import { TitleBlock, type LibraryFacts } from '../frame'
+import { request, RunProvider } from '../live'
+import { CodeEditor, nameCheck, TextField } from '../define'
+import { Drop } from './Drop'
+import { emptyComponent, type ProposedComponent } from './proposal'
+import { Proposal } from './Proposal'
+
+const WAYS = [
+  ['empty', 'From nothing'],
+  ['html', 'HTML and CSS'],
+  ['tsx', 'React module'],
+  ['files', 'Files, a folder or a zip'],
+] as const
+
+/** Makes a component: from nothing, or from code that exists. Nothing is saved before what was understood has been seen. */
+export function BringIn({ library, libraries }: { library: LibraryFacts; libraries: { id: string; name: string }[] }) {
+  const [way, setWay] = useState<string>('empty')
+  const [proposals, setProposals] = useState<ProposedComponent[]>([])
+  const [ignored, setIgnored] = useState<string[]>([])
+  const [problem, setProblem] = useState<string>()
+  const [isReading, setReading] = useState(false)
+  const taken = library.components.map(({ slug }) => slug)
+  const propose = async (files: Record<string, string>) => {
+    setProblem(undefined)
+    setReading(true)
+    try {
+      const answer = await request<{ proposals: ProposedComponent[]; ignored: string[] }>(
+        `/api/libraries/${library.id}/bring-in`,
+        {
+          method: 'POST',
+          body: JSON.stringify({ files }),
+        },
+      )
+      setProposals(answer.proposals)
+      setIgnored(answer.ignored)
+      if (answer.proposals.length === 0)
+        setProblem(
+          'No component was found in this. Brelt reads TSX modules that export a component, HTML with CSS, and custom-elements.json.',
+        )
+    } catch (error) {
+      setProblem((error as Error).message)
+    } finally {
+      setReading(false)
+    }
+  }
+  return (
+    <RunProvider library={library.id}>
+      <div className="flex h-dvh flex-col">
+        <TitleBlock library={library} libraries={libraries} />
+        <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,5fr)_minmax(0,6fr)]">
+          <section aria-label="Where it comes from" className="flex min-h-0 flex-col border-r border-line bg-sheet">
+            <h1 className="px-3 pt-3 text-base font-semibold">Make a component</h1>
+            <Tabs.Root value={way} onValueChange={setWay} className="flex min-h-0 flex-1 flex-col">
+              <Tabs.List aria-label="Ways to make a component" className="mt-2 flex border-y border-line bg-paper">
+                {WAYS.map(([value, label]) => (
+                  <Tabs.Trigger
+                    key={value}
+                    value={value}
+                    className="border-r border-line px-2 py-1 data-[state=active]:bg-sheet data-[state=active]:font-semibold data-[state=inactive]:text-quiet"
+                  >
+                    {label}
+                  </Tabs.Trigger>
+                ))}
+              </Tabs.List>
+              <Tabs.Content value={way} className="flex min-h-0 flex-1 flex-col" tabIndex={-1}>
+                {way === 'empty' && <Empty taken={taken} onPropose={(proposal) => setProposals([proposal])} />}
+                {way === 'html' && (
+                  <Pasted key="html" files={['pasted.html', 'pasted.css']} onPropose={propose} isReading={isReading} />
+                )}
+                {way === 'tsx' && (
+                  <Pasted key="tsx" files={['Pasted.tsx', 'Pasted.css']} onPropose={propose} isReading={isReading} />
+                )}
+                {way === 'files' && <Drop onFiles={propose} onProblem={setProblem} library={library} />}
+              </Tabs.Content>
+            </Tabs.Root>
+            {problem !== undefined && (
+              <p role="alert" className="border-t border-line p-3 whitespace-pre-wrap text-miss">
+                {problem}
+              </p>
+            )}
+          </section>
+          <section aria-label="What was understood" className="min-h-0 overflow-auto p-3">
+            {proposals.length === 0 && (
+              <p className="max-w-prose text-quiet">
+                What Brelt makes of it stands here before anything is saved: parts, axes, props and slots, and what it
+                did not understand. You can change it first.
+              </p>
+            )}
+            {proposals.map((proposal) => (
+              <Proposal
+                key={proposal.slug}
+                library={library.id}
+                proposal={proposal}
+                taken={taken}
+                isAlone={proposals.length === 1}
+                onDrop={() => setProposals(proposals.filter((each) => each !== proposal))}
+              />
+            ))}
+            {ignored.length > 0 && (
+              <p className="mt-3 text-quiet">
+                Left out, since nothing could be made of {ignored.length === 1 ? 'it' : 'them'}:{' '}
+                <span className="num">{ignored.slice(0, 12).join(', ')}</span>
+                {ignored.length > 12 && ` and ${ignored.length - 12} more`}
+              </p>
+            )}
+          </section>
+        </main>
+      </div>
+    </RunProvider>
+  )
+}
+
+function Empty({ taken, onPropose }: { taken: readonly string[]; onPropose(proposal: ProposedComponent): void }) {
+  return (
+    <div className="p-3">
+      <label className="block">
+        <span className="block pb-1">Name, as it stands in files and addresses</span>
+        <TextField
+          autoFocus
+          label="Name of the component"
+          placeholder="gear-hint"
+          value=""
+          check={nameCheck(taken)}
+          className="w-64"
+          onDone={(slug) => onPropose(emptyComponent(slug))}
+          onType={(slug) => slug !== '' && nameCheck(taken)(slug) === undefined && onPropose(emptyComponent(slug))}
+        />
+      </label>
+    </div>
+  )
+}
+
+function Pasted({
+  files,
+  onPropose,
+  isReading,
+}: {
+  files: readonly string[]
+  onPropose(files: Record<string, string>): void
+  isReading: boolean
+}) {
+  const [texts, setTexts] = useState<Record<string, string>>(Object.fromEntries(files.map((file) => [file, ''])))
+  const given = Object.fromEntries(Object.entries(texts).filter(([, text]) => text.trim() !== ''))
+  return (
+    <>
+      {files.map((file) => (
+        <div key={file} className="flex min-h-0 flex-1 flex-col border-b border-line">
+          <h2 className="num px-3 py-0.5 text-quiet">{file.replace(/^pasted\./i, '').toUpperCase()}</h2>
+          <div className="min-h-0 flex-1">
+            <CodeEditor
+              path={file}
+              text={texts[file]!}
+              troubles={NONE}
+              onType={(text) => setTexts((now) => ({ ...now, [file]: text }))}
+              onSave={() => onPropose(given)}
+            />
+          </div>
+        </div>
+      ))}
+      <div className="p-3">
+        <button
+          type="button"
+          className="control"
+          disabled={Object.keys(given).length === 0 || isReading}
+          onClick={() => onPropose(given)}
+        >
+          {isReading ? 'Reading …' : 'See what it is'}
+        </button>
+      </div>
+    </>
+  )
+}
+
+const NONE: readonly never[] = []

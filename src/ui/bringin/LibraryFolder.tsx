@@ -1,0 +1,65 @@
+'use client'
+
+import { Popover } from 'radix-ui'
+import { useRouter } from 'next/navigation'
+import { useState } from 'react'
+import { request } from '../live'
+
+/** Where a library lives: in Brelt's store, or linked to a folder on this machine. */
+export function LibraryFolder({ id, folder }: { id: string; folder?: string }) {
+  const router = useRouter()
+  const [path, setPath] = useState(folder ?? '')
+  const [problem, setProblem] = useState<string>()
+  const link = async (wanted: string | null) => {
+    setProblem(undefined)
+    try {
+      await request(`/api/libraries/${id}/link`, { method: 'POST', body: JSON.stringify({ folder: wanted }) })
+      router.refresh()
+    } catch (error) {
+      setProblem((error as Error).message)
+    }
+  }
+  return (
+    <Popover.Root>
+      <Popover.Trigger className="control max-w-80" title={folder}>
+        <span className="truncate">{folder ? `Linked to ${folder}` : 'Link to a folder'}</span>
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content className="floating w-[440px] p-3" align="end" sideOffset={4}>
+          <p className="mb-2 text-quiet">
+            A linked library is the open folder in your repository: changes on disk show at once, and what you save here
+            is written there, with comments and order kept. An empty folder gets this library’s files.
+          </p>
+          <form
+            className="flex gap-2"
+            onSubmit={(event) => {
+              event.preventDefault()
+              void link(path)
+            }}
+          >
+            <input
+              className="field num min-w-0 flex-1"
+              aria-label="Folder on this machine"
+              placeholder="/home/…/design-system"
+              value={path}
+              onChange={(event) => setPath(event.target.value)}
+            />
+            <button type="submit" className="control" disabled={path.trim() === '' || path === folder}>
+              Link
+            </button>
+          </form>
+          {folder && (
+            <button type="button" className="mt-2 underline" onClick={() => void link(null)}>
+              End the link; the library stays in Brelt’s store
+            </button>
+          )}
+          {problem !== undefined && (
+            <p role="alert" className="mt-2 whitespace-pre-wrap text-miss">
+              {problem}
+            </p>
+          )}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  )
+}

@@ -1,0 +1,2 @@
+export { BringIn } from './BringIn'
+export { LibraryFolder } from './LibraryFolder'

@@ -1,0 +1,51 @@
+/** A component as it could be brought in; `/bring-in` answers with these. */
+export interface ProposedComponent {
+  slug: string
+  file: string
+  texts: Record<string, string>
+  understood: string[]
+  unclear: string[]
+}
+
+/** A component with nothing in it but what makes it one. */
+export function emptyComponent(slug: string): ProposedComponent {
+  const folder = `components/${slug}/`
+  const name = (slug.charAt(0).toUpperCase() + slug.slice(1)).replaceAll('-', ' ')
+  const file = `${folder}${slug}.sheet.yaml`
+  return {
+    slug,
+    file,
+    texts: {
+      [file]: `sheet: 1
+name: ${name}
+status: draft
+source:
+  kind: markup
+  markup: ${slug}.liquid
+  styles: [${slug}.css]
+
+parts:
+  root: .${slug}
+
+props:
+  label: { type: text, default: ${name} }
+`,
+      [`${folder}${slug}.liquid`]: `<div class="${slug}">{{ props.label | escape }}</div>\n`,
+      [`${folder}${slug}.css`]: `.${slug} {\n  padding: 8px;\n}\n`,
+    },
+    understood: [],
+    unclear: [],
+  }
+}
+
+/** The same component under another name: files and folder follow it. */
+export function calledAs(proposal: ProposedComponent, slug: string): ProposedComponent {
+  const [from, to] = [`components/${proposal.slug}/`, `components/${slug}/`]
+  const path = (each: string) => (each === proposal.file ? `${to}${slug}.sheet.yaml` : each.replace(from, to))
+  return {
+    ...proposal,
+    slug,
+    file: path(proposal.file),
+    texts: Object.fromEntries(Object.entries(proposal.texts).map(([each, text]) => [path(each), text])),
+  }
+}
