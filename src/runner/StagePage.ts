@@ -242,6 +242,10 @@ export class StagePage {
     return this.call('clear')
   }
 
+  census() {
+    return this.call('census')
+  }
+
   /** The accessibility tree's node of each reference number. */
   async accessibility(): Promise<(reference: number) => Protocol.Accessibility.AXNode | undefined> {
     const { frameTree } = await this.session.send('Page.getFrameTree')

@@ -20,6 +20,8 @@ export interface PreparedComponent {
   sheet: Sheet
   lints: Lint[]
   plan: Plan
+  /** All cases are taken that the sheet asks for. */
+  isWhole: boolean
   /** Undefined for a kind of source that cannot be rendered yet. */
   compiled?: CompiledComponent
 }
@@ -63,7 +65,13 @@ export async function prepareLibrary(tree: FileTree, selection: Selection = {}):
       ...(index === 0 ? lintTokens(library, tokens) : []),
       ...lintSheet(sheet, library, tokens, await codePropsOf(sheet, library.tree)),
     ]
-    components.push({ sheet, lints, plan: makePlan(sheet, library, cases), ...(compiled && { compiled }) })
+    components.push({
+      sheet,
+      lints,
+      isWhole: selection.where === undefined,
+      plan: makePlan(sheet, library, cases),
+      ...(compiled && { compiled }),
+    })
   }
   if (problems.length > 0) throw new BadInput(unique(problems))
   return { library, tokens, components }

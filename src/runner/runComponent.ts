@@ -2,7 +2,15 @@ import { availableParallelism } from 'node:os'
 import type { Browser } from 'puppeteer-core'
 import { ContextJudge, unreadCase, unreadCheck, type CaseResult, type CheckResult, type PlannedCase } from '@/core/plan'
 import { groupBy } from '@/core/group'
-import { hasCode, stageCaseOf, trespassInTexts, type StageContext } from '@/stage'
+import {
+  EMPTY_CENSUS,
+  hasCode,
+  joinCensus,
+  stageCaseOf,
+  trespassInTexts,
+  type Census,
+  type StageContext,
+} from '@/stage'
 import type { RunSetup } from './RunSetup'
 import { mountOrder, runChunk, type ReadingStore, type Waiting } from './chunk'
 import { MOUNT_LIMIT_MS, StageHang, StagePage } from './StagePage'
@@ -27,11 +35,15 @@ const MOST_HANGS = 2
 /** How long is waited in all for a component whose script never returns; closing and opening its page comes on top. */
 export const LONGEST_LOSS_MS = MOST_HANGS * MOUNT_LIMIT_MS
 
-/** Reads and judges all cases of a plan. Whatever a component does, every judged case comes to `onCase` once, unless the run is stopped. */
-export async function runComponent(browser: Browser, setup: RunSetup, listener: RunListener): Promise<void> {
+/**
+ * Reads and judges all cases of a plan. Whatever a component does, every judged case comes to `onCase` once, unless the run is stopped.
+ * @returns what stood in the cases, for lints
+ */
+export async function runComponent(browser: Browser, setup: RunSetup, listener: RunListener): Promise<Census> {
   const run = new ComponentRun(browser, setup, listener)
   try {
     await run.all()
+    return run.census
   } finally {
     await run.close()
   }
@@ -62,6 +74,7 @@ class ComponentRun {
   /** Why nothing of the component can be read any more. */
   #lost?: string
   #incidents = new Set<string>()
+  census: Census = EMPTY_CENSUS
 
   constructor(
     readonly browser: Browser,
@@ -151,6 +164,9 @@ class ComponentRun {
         }
       }
     }
+    // A page that has been lost has nothing to tell.
+    const counted = await lane.page?.census().catch(() => undefined)
+    if (counted) this.census = joinCensus(this.census, counted)
   }
 
   /** A lane's page, opened and set to a context; opened anew where the component turns out to need documents of its own. */

@@ -2,6 +2,7 @@ import type { Browser } from 'puppeteer-core'
 import { unreadCase, type CaseResult } from '@/core/plan'
 import { ComponentTally, makeReport, type Report } from '@/core/report'
 import { unsupportedKind } from '@/source'
+import { lintCensus } from '@/stage'
 import type { PreparedComponent, PreparedLibrary } from './prepare'
 import { runComponent } from './runComponent'
 
@@ -78,7 +79,7 @@ async function verifyComponent(
     return
   }
   const { data } = library
-  await runComponent(
+  const census = await runComponent(
     browser,
     {
       plan,
@@ -90,4 +91,9 @@ async function verifyComponent(
     },
     { onCase, onIncident: (message) => tally.notes.push(message), ...(signal && { signal }) },
   )
+  // What some cases lack others may have: such lints need all of them.
+  if (component.isWhole && !signal?.aborted)
+    tally.lints.push(
+      ...lintCensus(sheet, compiled.component, census, (url, line) => compiled.originalPlace(url, line, 1)),
+    )
 }

@@ -1,3 +1,4 @@
+import type { Census } from './census'
 import type {
   PseudoBoxes,
   StageCase,
@@ -103,6 +104,10 @@ export class IsolatedStage {
       const { stage } = this.#rooms[probe.caseIndex ?? 0]!
       return stage.probe([{ ...probe, ...(probe.caseIndex !== undefined && { caseIndex: 0 }) }])[0]!
     })
+  }
+
+  count(known: Census): Census {
+    return this.#rooms.reduce((census, { stage }) => stage.count(census), known)
   }
 
   clear(): void {

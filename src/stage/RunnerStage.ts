@@ -1,3 +1,4 @@
+import type { Census } from './census'
 import type { PseudoBoxes, StageCase, StageComponent, StageContext, StageProbe, StageRequest } from './protocol'
 import type { Stage } from './Stage'
 
@@ -21,6 +22,8 @@ export interface RunnerStage {
   probe(probes: StageProbe[]): ReturnType<Stage['probe']>
   elementOf(index: number, part: string, match: number): Element | undefined
   clear(): void
+  /** What stood in all cases so far. */
+  census(): Census
   /** Errors that component code threw outside of any case. */
   incidents(): string[]
 }

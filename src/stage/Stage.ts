@@ -1,3 +1,4 @@
+import { compareTwins, takeCensus, type Census } from './census'
 import { prepareStyles, type Styles } from './documentStyles'
 import { findParts, shadowsIn, type MountedCase } from './findPart'
 import { collectForced, type Forced } from './forceStates'
@@ -188,6 +189,13 @@ export class Stage {
 
   probe(probes: readonly StageProbe[]): ProbeAnswer[] {
     return answerProbes(this.component, this.cases, probes)
+  }
+
+  /** Adds what stands in the mounted cases to what was counted before. */
+  count(known: Census): Census {
+    const census = takeCensus(this.cases, known)
+    const [first, second] = this.cases.filter(({ failure }) => failure === undefined)
+    return first && second ? compareTwins(census, first, second) : census
   }
 
   clear(): void {

@@ -35,12 +35,15 @@ export function takeCensus(cases: readonly MountedCase[], known: Census = EMPTY_
       }
       for (const label of tree.querySelectorAll<HTMLLabelElement>('label[for]')) {
         const target = ids.get(label.htmlFor)
-        if (!target?.matches(LABELLED) && !isFormElement(target)) keep(lostLabels, label.htmlFor, key)
+        if (!target?.matches(LABELLED) && !isFormElement(target)) keep(lostLabels, withoutInstance(label.htmlFor), key)
       }
     }
   }
   return { ...known, classes: [...classes], twinIds: [...twinIds], lostLabels: [...lostLabels] }
 }
+
+/** An instance's own id differs in every case: what is told is told once. */
+const withoutInstance = (id: string) => id.replace(/c\d+/g, '{id}')
 
 /** A custom element may take part in forms too. */
 const isFormElement = (element: Element | undefined) =>
@@ -57,5 +60,17 @@ export function compareTwins(census: Census, a: MountedCase, b: MountedCase): Ce
     ...census,
     sharedIds: [...new Set([...census.sharedIds, ...shared(idsOf(a), idsOf(b))])],
     sharedGroups: [...new Set([...census.sharedGroups, ...shared(groupsOf(a), groupsOf(b))])],
+  }
+}
+
+/** Puts together what several pages have counted. */
+export function joinCensus(a: Census, b: Census): Census {
+  const join = (one: Census['classes'], other: Census['classes']) => [...new Map([...other, ...one])]
+  return {
+    classes: join(a.classes, b.classes),
+    twinIds: join(a.twinIds, b.twinIds),
+    lostLabels: join(a.lostLabels, b.lostLabels),
+    sharedIds: [...new Set([...a.sharedIds, ...b.sharedIds])],
+    sharedGroups: [...new Set([...a.sharedGroups, ...b.sharedGroups])],
   }
 }

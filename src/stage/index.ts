@@ -1,6 +1,7 @@
 export { CONNECT, fromBoardSchema, READY, type BoardCell, type FromBoard, type ToBoard } from './boardProtocol'
 export type { PartPlace, Picked } from './anatomy'
-export { EMPTY_CENSUS, type Census } from './census'
+export { EMPTY_CENSUS, joinCensus, type Census } from './census'
+export { lintCensus } from './lintCensus'
 export { FRAME_TAG } from './documentStyles'
 export { SHARED_REACT } from './pieces'
 export { REFERENCE } from './reference'

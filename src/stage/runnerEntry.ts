@@ -1,3 +1,4 @@
+import { EMPTY_CENSUS } from './census'
 import { IsolatedStage } from './IsolatedStage'
 import { freezeTimers } from './natives'
 import { hasCode } from './protocol'
@@ -24,6 +25,7 @@ const onBeat = (index: number) => {
   if (hasScript || index % BEAT_EVERY === 0) beat?.(String(index))
 }
 let hasScript = false
+let census = EMPTY_CENSUS
 
 const opened = () => {
   if (!stage) throw new Error('no component is open')
@@ -53,6 +55,11 @@ view.breltStage = {
   read: (profiles, profileOf, pseudoBoxes) => opened().read(profiles, profileOf, pseudoBoxes),
   probe: (probes) => opened().probe(probes),
   elementOf: (index, part, match) => opened().elementOf(index, part, match),
-  clear: () => stage?.clear(),
+  clear: () => {
+    // Counted while they stand, told when all have stood.
+    if (stage) census = stage.count(census)
+    stage?.clear()
+  },
+  census: () => census,
   incidents: () => incidents.splice(0),
 }

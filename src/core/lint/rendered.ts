@@ -36,7 +36,7 @@ function* classLints(
     for (const { name, line } of classesIn(text)) if (!styled.has(name)) styled.set(name, { url, line })
   const top = { file: sheet.file, line: sheet.source.atKey(['source']).line }
   for (const [name, key] of classes) {
-    if (styled.has(name) || code.includes(name) || selects(sheet, name)) continue
+    if (styled.has(name) || code.includes(name) || selects(sheet, name) || isPlainDefault(sheet, name, styled)) continue
     const message = `The class "${name}" stands in ${key} and is styled nowhere. Style it, or take it away.`
     yield makeLint('class-undefined', top, message)
   }
@@ -51,6 +51,14 @@ function* classLints(
     )
   }
 }
+
+/** `call--regular`, where `call--large` is styled: a default that needs no style of its own beside the component's. */
+const isPlainDefault = ({ axes }: Sheet, name: string, styled: ReadonlyMap<string, unknown>) =>
+  axes.some(
+    ({ default: usual, values }) =>
+      name.endsWith(usual) &&
+      values.some((value) => value !== usual && styled.has(name.slice(0, -usual.length) + value)),
+  )
 
 /** Whether a part is found by the class: then it has a purpose without a style. */
 const selects = ({ parts }: Sheet, name: string) =>

@@ -5,7 +5,7 @@ import { Popover, Tabs } from 'radix-ui'
 import { useCallback, useEffect, useMemo, useState } from 'react'
 import { makeCase } from '@/core/matrix'
 import type { Lint } from '@/core/lint'
-import type { Census, Picked } from '@/stage'
+import { lintCensus, type Census, type Picked } from '@/stage'
 import { TitleBlock, useKeys, type Findable, type LibraryFacts } from '../frame'
 import { RunProvider } from '../live'
 import { AllCases } from './AllCases'
@@ -20,7 +20,6 @@ import { Props } from './Props'
 import { Slots } from './Slots'
 import { Source } from './Source'
 import { StatusLine } from './StatusLine'
-import { renderedLints } from './renderedLints'
 import { useDefinition } from './useDefinition'
 
 export interface DefineProps {
@@ -61,7 +60,7 @@ function Workplace({ library, libraries, slug }: DefineProps) {
   const model = look?.model
   const [census, setCensus] = useState<Census>()
   const lints = useMemo(
-    () => [...(look?.lints ?? []), ...(sheet && model && census ? renderedLints(sheet, model, census) : [])],
+    () => [...(look?.lints ?? []), ...(sheet && model && census ? lintCensus(sheet, model.component, census) : [])],
     [look, census, sheet, model],
   )
 

@@ -1,10 +1,18 @@
-import { lintRendered, type Lint } from '@/core/lint'
+import { lintRendered, type Lint, type StyleTexts } from '@/core/lint'
 import { resolvePath, type Sheet } from '@/core/sheet'
-import type { Census } from '@/stage'
-import type { BoardModel } from '../board'
+import type { Census } from './census'
+import type { StageComponent } from './protocol'
 
-/** The lints that only the rendered component shows, from what the picture's frame has counted. */
-export function renderedLints(sheet: Sheet, { component }: BoardModel, census: Census): Lint[] {
+/**
+ * The lints that only the rendered component shows.
+ * @param placeOf where a line of a compiled style sheet stands in its author's file
+ */
+export function lintCensus(
+  sheet: Sheet,
+  component: Pick<StageComponent, 'pieces' | 'sheets'>,
+  census: Census,
+  placeOf: StyleTexts['placeOf'] = (file, line) => ({ file, line }),
+): Lint[] {
   const folder = sheet.file.slice(0, sheet.file.lastIndexOf('/') + 1)
   const { source } = sheet.data
   const own = new Set(source.kind === 'page' ? [] : source.styles.map((path) => resolvePath(sheet.file, path)))
@@ -15,6 +23,6 @@ export function renderedLints(sheet: Sheet, { component }: BoardModel, census: C
     all: component.sheets,
     isOwn: (url) => own.has(url) || (folder !== '' && url.startsWith(folder)),
     code,
-    placeOf: (file, line) => ({ file, line }),
+    placeOf,
   })
 }

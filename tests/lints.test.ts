@@ -1,0 +1,71 @@
+import { afterAll, describe, expect, test } from '@jest/globals'
+import { testBrowser, thing, treeOf, verifyTree } from './support/library'
+
+const browser = testBrowser({ afterAll })
+
+/** Codes and messages of the lints that a rendered thing gets. */
+async function lintsOf(tree: ReturnType<typeof treeOf>) {
+  const { report } = await verifyTree(await browser(), tree)
+  return report.components[0]!.lints.map(({ code, file, line, message }) => ({ code, at: `${file}:${line}`, message }))
+}
+
+describe('lints of the rendered component', () => {
+  test('classes without a style, and styles without a class', async () => {
+    const lints = await lintsOf(
+      thing({
+        sheet:
+          'props: { on: { type: flag } }\naxes: { on: flag }\nparts: { named: .named }\nspec: [{ expect: { root: { present: yes } } }]',
+        markup: '<p class="thing named lost{% if props.on %} is-on{% endif %}"></p>',
+        css: '.thing { color: red }\n.thing.is-on { color: blue }\n\n.gone { color: red }',
+      }),
+    )
+    expect(lints).toEqual([
+      {
+        code: 'class-undefined',
+        at: expect.stringMatching(/thing.sheet.yaml:/),
+        message: expect.stringContaining('"lost" stands in on=off'),
+      },
+      { code: 'class-unused', at: 'thing.css:4', message: expect.stringContaining('"gone"') },
+    ])
+  })
+
+  test('ids and radio groups that repeat, and labels that lead nowhere', async () => {
+    const lints = await lintsOf(
+      thing({
+        sheet: 'props: { on: { type: flag } }\naxes: { on: flag }\nspec: [{ expect: { root: { present: yes } } }]',
+        markup:
+          '<div{% if props.on %} hidden{% endif %}><i id="twin"></i><i id="twin"></i><i id="{{ id }}-own"></i><label for="{{ id }}-own">a</label><label for="none">b</label><input id="ok"><label for="ok">c</label><input type="radio" name="pick"></div>',
+      }),
+    )
+    expect(
+      lints
+        .filter(({ code }) => code !== 'look-alike')
+        .map(({ code, message }) => `${code} ${/"(.*?)"/.exec(message)![1]}`),
+    ).toEqual([
+      'duplicate-id twin',
+      'duplicate-id ok',
+      'duplicate-id pick',
+      'label-target {id}-own',
+      'label-target none',
+    ])
+  })
+
+  test('a union member added in the code is drift, and so is one that the code has lost', async () => {
+    const files = {
+      'library.yaml': 'library: 1\nname: Test',
+      'c/bell/Bell.tsx': `type Size = 'small' | 'large' | 'huge'\nexport const Bell = ({ size = 'small' }: { size?: Size }) => <b>{size}</b>`,
+      'c/bell/bell.sheet.yaml': `sheet: 1
+name: Bell
+source: { kind: react, module: Bell.tsx, export: Bell }
+props: { size: { type: choice, values: [small, large, tiny], default: small } }
+axes: { size: [small, large, tiny] }
+spec: [{ expect: { root: { present: yes } } }]
+`,
+    }
+    const [drift] = await lintsOf(treeOf(files))
+    expect(drift).toMatchObject({ code: 'axis-drift', at: 'bell.sheet.yaml:4' })
+    expect(drift!.message).toBe(
+      'The values of "size" have drifted apart: Bell.tsx:2 also allows huge; Bell.tsx:2 does not know tiny.',
+    )
+  })
+})
