@@ -19,7 +19,7 @@ describe('lints of the rendered component', () => {
         css: '.thing { color: red }\n.thing.is-on { color: blue }\n\n.gone { color: red }',
       }),
     )
-    expect(lints).toEqual([
+    expect(lints.filter(({ code }) => code !== 'look-alike')).toEqual([
       {
         code: 'class-undefined',
         at: expect.stringMatching(/thing.sheet.yaml:/),

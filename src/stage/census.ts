@@ -23,10 +23,14 @@ export function takeCensus(cases: readonly MountedCase[], known: Census = EMPTY_
   const twinIds = new Map(known.twinIds)
   const lostLabels = new Map(known.lostLabels)
   const keep = (map: Map<string, string>, name: string, key: string) => map.has(name) || map.set(name, key)
-  for (const { frame, key, failure } of cases) {
+  for (const { frame, key, failure, instances } of cases) {
     if (failure !== undefined) continue
-    for (const element of frame.querySelectorAll('[class]'))
+    // What stands in its slots is judged by its own sheet.
+    const nested = instances.slice(0, -1).flatMap(({ roots }) => roots)
+    for (const element of frame.querySelectorAll('[class]')) {
+      if (nested.some((root) => root.contains(element))) continue
       for (const name of element.classList) keep(classes, name, key)
+    }
     for (const tree of [frame, ...shadowsIn(frame)]) {
       const ids = new Map<string, Element>()
       for (const element of tree.querySelectorAll('[id]')) {

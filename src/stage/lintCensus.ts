@@ -15,13 +15,14 @@ export function lintCensus(
 ): Lint[] {
   const folder = sheet.file.slice(0, sheet.file.lastIndexOf('/') + 1)
   const { source } = sheet.data
-  const own = new Set(source.kind === 'page' ? [] : source.styles.map((path) => resolvePath(sheet.file, path)))
+  // Styles of other folders are shared: what is of no use here is of use there.
+  const named = new Set(source.kind === 'page' ? [] : source.styles.map((path) => resolvePath(sheet.file, path)))
   const code = Object.values(component.pieces)
     .map((piece) => (piece.kind === 'markup' ? (piece.script?.text ?? '') : piece.module.text))
     .join('\n')
   return lintRendered(sheet, census, {
     all: component.sheets,
-    isOwn: (url) => own.has(url) || (folder !== '' && url.startsWith(folder)),
+    isOwn: (url) => (folder === '' ? named.has(url) : url.startsWith(folder)),
     code,
     placeOf,
   })

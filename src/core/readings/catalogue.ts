@@ -99,4 +99,5 @@ function parse(text: string): ReadingResult {
 }
 
 /** Whether the argument is a part. */
-export const namesPart = ({ name }: Reading) => READINGS.get(name)?.argument === 'part'
+export const namesPart = ({ name, argument }: Reading) =>
+  argument !== undefined && READINGS.get(name)?.argument === 'part'

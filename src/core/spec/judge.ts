@@ -100,7 +100,8 @@ function judgeEquality({ not, values }: Extract<Check, { kind: 'is' }>, measured
 const TRUTH: Record<string, string> = { true: 'yes', false: 'no' }
 
 function equal(measured: string, wanted: string, { kind, tolerance }: Look): boolean {
-  if (kind === 'text') return measured === wanted
+  // A DOM property that is a truth reads `true`; a sheet may say `yes`.
+  if (kind === 'text') return measured === wanted || TRUTH[measured] === wanted
   if (kind === 'truth') return measured === (TRUTH[wanted] ?? wanted)
   return sameComputed(measured, wanted, tolerance)
 }
