@@ -20,15 +20,22 @@ export function LiveCase({
   const { viewport, contexts } = model
   const [root, setRoot] = useState<{ left: number; top: number; width: number; height: number }>()
   const [problem, setProblem] = useState<string>()
+  const natural = useRef<{ width: number; height: number }>(undefined)
   const sendRef = useRef<ReturnType<typeof useBoardFrame>['send']>(undefined)
   const staged = useMemo(() => stageCase(model, one), [model, one])
   const place = useCallback(() => {
-    const cell = isIsolated ? viewport : { width, height }
-    sendRef.current?.({ type: 'layout', cells: [{ one: staged, context: 0, x: 0, y: 0 }], cell, zoom: 1 })
+    // What is larger than its place is shown smaller, not cut.
+    const fit = natural.current ? Math.min(1, width / natural.current.width, height / natural.current.height) : 1
+    const cell = isIsolated ? viewport : { width: width / fit, height: height / fit }
+    const zoom = isIsolated ? 1 : fit
+    sendRef.current?.({ type: 'layout', cells: [{ one: staged, context: 0, x: 0, y: 0 }], cell, zoom })
     sendRef.current?.({ type: 'sight', top: 0, bottom: viewport.height })
   }, [staged, width, height, viewport, isIsolated])
   const onMessage = (message: FromBoard) => {
-    if (message.type === 'opened') place()
+    if (message.type === 'opened') {
+      natural.current = message.width > 0 ? message : undefined
+      place()
+    }
     if (message.type === 'root') setRoot(message)
     if (message.type === 'broken') setProblem(message.reason)
     if (message.type === 'rendered') setProblem(message.failures[0]?.[1])
@@ -45,10 +52,10 @@ export function LiveCase({
         type: 'open',
         component: { ...model.component, isolated: isIsolated },
         contexts: [own],
-        sample: [],
+        sample: [staged],
         width: viewport.width,
       })
-  }, [state.phase, send, model, own, viewport.width, isIsolated])
+  }, [state.phase, send, model, own, staged, viewport.width, isIsolated])
 
   const shift =
     isIsolated && root

@@ -84,6 +84,8 @@ export function Proposal({ library, proposal, taken, isAlone, onDrop }: Proposal
               <span className="num">{model.cases}</span> {model.cases === 1 ? 'case' : 'cases'},{' '}
               <span className="num">{model.space.dimensions.length}</span> axes and contexts
             </>
+          ) : problems.length > 0 ? (
+            'Cannot be shown yet'
           ) : (
             'Reading …'
           )}

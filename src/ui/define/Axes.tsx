@@ -35,7 +35,7 @@ export function Axes({ sheet, defining }: { sheet: Sheet; defining: Defining }) 
     <>
       <Count {...count} sheet={sheet} edit={edit} />
       {sheet.axes.map((axis) => (
-        <fieldset key={axis.name} className="mb-3 border-t border-line-strong pt-1" data-axis={axis.name}>
+        <fieldset key={axis.name} className="mb-3 min-w-0 border-t border-line-strong pt-1" data-axis={axis.name}>
           <legend className="sr-only">Axis {axis.name}</legend>
           <div className="flex items-center gap-1 pb-1">
             <TextField

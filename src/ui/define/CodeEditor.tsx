@@ -77,7 +77,8 @@ const inks = HighlightStyle.define([
 
 const look = EditorView.theme({
   '&': { height: '100%', fontSize: '0.8125rem', backgroundColor: 'var(--sheet)', color: 'var(--ink)' },
-  '.cm-scroller': { fontFamily: 'var(--font-mono)', lineHeight: '1.5' },
+  // Signs stand as they are typed: != is no ≠.
+  '.cm-scroller': { fontFamily: 'var(--font-mono)', fontVariantLigatures: 'none', lineHeight: '1.5' },
   '.cm-gutters': { backgroundColor: 'var(--paper)', color: 'var(--quiet)', borderRight: '1px solid var(--line)' },
   '.cm-activeLine, .cm-activeLineGutter': { backgroundColor: 'color-mix(in srgb, var(--pick) 55%, transparent)' },
   '.cm-cursor': { borderLeftColor: 'var(--ink)' },

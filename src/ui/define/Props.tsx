@@ -39,7 +39,7 @@ export function Props({ sheet, defining: { edit, rename } }: { sheet: Sheet; def
               : { do: 'set', path: ['props', name, key], value },
           ])
         return (
-          <fieldset key={name} className="border-t border-line py-1" data-prop={name}>
+          <fieldset key={name} className="min-w-0 border-t border-line py-1" data-prop={name}>
             <legend className="sr-only">Prop {name}</legend>
             <div className="flex items-center gap-1">
               <TextField

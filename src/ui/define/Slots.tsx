@@ -25,7 +25,7 @@ export function Slots({ sheet, defining }: { sheet: Sheet; defining: Defining })
         const isOn = slot.default !== 'none'
         const show = typeof slot.default === 'string' ? slot.default : printFlow(slot.default)
         return (
-          <fieldset key={name} className="border-t border-line py-1" data-slot={name}>
+          <fieldset key={name} className="min-w-0 border-t border-line py-1" data-slot={name}>
             <legend className="sr-only">Slot {name}</legend>
             <div className="flex items-center gap-1">
               <TextField
@@ -75,7 +75,8 @@ export function Slots({ sheet, defining }: { sheet: Sheet; defining: Defining })
                 <TextField
                   label={`What fills ${name}`}
                   value={show}
-                  className="num min-w-0 flex-1"
+                  title={show}
+                  className="num min-w-0 flex-[3]"
                   onDone={(text) => edit([{ do: 'set', path: [...path, 'default'], value: readFilling(text) }])}
                 />
               )}
