@@ -1,6 +1,6 @@
 import { isMap, isScalar, isSeq, parseDocument, type Node, type Pair, type YAMLMap, type YAMLSeq } from 'yaml'
 import { applyToValue, isSame, type YamlEdit } from './edit'
-import { isInline, printBlock, printFlow } from './printYaml'
+import { isInline, printBlock, printFlow, printInBlock } from './printYaml'
 import type { Path } from './readYaml'
 
 /**
@@ -230,10 +230,6 @@ class Patch {
     return this.splice(lineStart, Math.min(end + 1, this.text.length), '')
   }
 }
-
-/** A value as it stands after a key in block style. */
-const printInBlock = (value: unknown): string =>
-  typeof value === 'object' && value !== null ? printFlow(value) : printBlock(value, 0)
 
 const printAfterColon = (value: unknown, indent: number): string =>
   isInline(value, indent + 12) ? ` ${printInBlock(value)}` : `\n${printBlock(value, indent + 2)}`
