@@ -1,13 +1,13 @@
 import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { dirname, join } from 'node:path'
+import type { FileTree } from '@/core/sheet'
 import { startApp } from '../tests/support/app'
 import { benchLibrary } from './component'
 
 /** Writes a library to the disk; returns its folder. */
-function onDisk(cases: number): string {
+export function onDisk(tree: FileTree): string {
   const folder = mkdtempSync(join(tmpdir(), 'brelt-bench-'))
-  const tree = benchLibrary(cases)
   for (const path of tree.paths) {
     mkdirSync(dirname(join(folder, path)), { recursive: true })
     writeFileSync(join(folder, path), tree.bytes(path)!)
@@ -27,7 +27,7 @@ export interface BoardTimes {
 
 /** Measures the board in a browser: all 500 cases in one tall window, then 5,000 scrolled through in a usual one. */
 export async function boardTimes(): Promise<BoardTimes> {
-  const folders = [onDisk(500), onDisk(5000)]
+  const folders = [onDisk(benchLibrary(500)), onDisk(benchLibrary(5000))]
   const openMs = await inApp(folders[0]!, async (app) => {
     const warm = await app.open('/bench')
     await warm.close()
@@ -67,7 +67,11 @@ export async function boardTimes(): Promise<BoardTimes> {
   return { openMs, ...scroll }
 }
 
-async function inApp<T>(folder: string, work: (app: Awaited<ReturnType<typeof startApp>>) => Promise<T>): Promise<T> {
+/** Runs the built application with a library beside the demo's. */
+export async function inApp<T>(
+  folder: string,
+  work: (app: Awaited<ReturnType<typeof startApp>>) => Promise<T>,
+): Promise<T> {
   const app = await startApp([folder])
   try {
     return await work(app)

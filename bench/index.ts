@@ -1,5 +1,6 @@
 import { launchChromium } from '@/runner'
 import { boardTimes } from './board'
+import { importTime, keystrokeTimes, kindTimes } from './define'
 import { brelt, handWritten, limit, loopCost } from './ways'
 
 /** Medians of a few rounds, all ways in each round, so that a busy machine slows them alike. */
@@ -58,3 +59,14 @@ print(`  500 live cases in sight after ${show(openMs)} ms (goal 2000)`)
 print(
   `  scrolling through 5,000: longest frame ${show(longestFrameMs)} ms (goal 50), 95 % below ${show(usualFrameMs)} ms, at most ${mostMounted} cases mounted`,
 )
+
+print(
+  '\nDefine: a keystroke to the new rendering of 100 cases in sight, after the pause that is waited for (goal 150 ms)',
+)
+for (const [file, times] of Object.entries(await keystrokeTimes())) {
+  const sorted = times.toSorted((a, b) => a - b)
+  print(`  ${file.padEnd(14)} p50 ${show(median(times))} ms, p95 ${show(sorted[Math.floor(sorted.length * 0.95)]!)} ms`)
+}
+print(`\nA folder of 200 sheets is taken in after ${show(await importTime(200))} ms (goal 5000)`)
+print('\nKinds, 500 cases end to end, ms a case')
+for (const [kind, each] of Object.entries(await kindTimes())) print(`  ${kind.padEnd(8)} ${show(each)}`)

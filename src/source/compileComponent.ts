@@ -69,7 +69,7 @@ interface Work {
 }
 
 async function addStyles({ library, styles, problems }: Work, path: string) {
-  const read = await compileStyles(library.tree, path)
+  const read = await compileStyles(library.tree, path, Object.keys(library.data.contexts))
   styles.push(...read.styles.filter(({ sheet: { url } }) => !styles.some((known) => known.sheet.url === url)))
   problems.push(...read.problems)
 }
@@ -82,7 +82,8 @@ async function compilePiece(work: Work, sheet: Sheet): Promise<StagePiece | unde
   const code = async (path: string) => {
     const compiled = await compileScript(tree, path)
     work.problems.push(...compiled.problems)
-    if (compiled.styles) work.styles.push(stylesOfModule(path, compiled.styles))
+    if (compiled.styles)
+      work.styles.push(stylesOfModule(path, compiled.styles, Object.keys(work.library.data.contexts)))
     return { url: path, text: compiled.text ?? '' }
   }
   const { parts } = sheet
@@ -104,10 +105,14 @@ async function compilePiece(work: Work, sheet: Sheet): Promise<StagePiece | unde
 }
 
 /** The styles that a module imports, as one sheet. */
-function stylesOfModule(path: string, { css, map }: NonNullable<CompiledScript['styles']>): CompiledStyles {
+function stylesOfModule(
+  path: string,
+  { css, map }: NonNullable<CompiledScript['styles']>,
+  contexts: readonly string[],
+): CompiledStyles {
   const url = `${path}.css`
   return {
-    sheet: { url, text: css, ...scopeStyles(css) },
+    sheet: { url, text: css, ...scopeStyles(css, contexts) },
     originalPlace: (line, column) => {
       const original = originalPositionFor(map, { line, column: Math.max(0, column - 1) })
       if (original.source === null) return { file: path, line: 1, column: 1 }

@@ -16,6 +16,7 @@ export interface CompiledStyles {
 export async function compileStyles(
   tree: FileTree,
   path: string,
+  contexts: readonly string[] = [],
 ): Promise<{ styles: CompiledStyles[]; problems: Problem[] }> {
   const problems: Problem[] = []
   const done = new Set<string>()
@@ -30,7 +31,10 @@ export async function compileStyles(
     if (!compiled) return
     const { css, imports } = inlineAssets(tree, file, compiled.css, problems)
     for (const imported of imports) await add(imported)
-    styles.push({ sheet: { url: file, text: css, ...scopeStyles(css) }, originalPlace: placesOf(file, compiled.map) })
+    styles.push({
+      sheet: { url: file, text: css, ...scopeStyles(css, contexts) },
+      originalPlace: placesOf(file, compiled.map),
+    })
   }
   await add(path)
   return { styles, problems }

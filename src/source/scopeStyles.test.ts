@@ -10,6 +10,7 @@ test.each([
     '[data-frame] { --a: 1; ; color: red }',
     ':root { --a: 1; margin: 0; color: red }',
   ],
+  ['[data-peg] { width: 1px }', '[data-peg] { width: 1px }', ''],
   ['html { font-size: 62.5% }', 'brelt-frame { }', 'html { font-size: 62.5% }'],
   [':root[data-theme="night"] .a { color: red }', '[data-frame][data-theme="night"] .a { color: red }', ''],
   ['html[data-theme=night] body .a { color: red }', 'brelt-frame[data-theme=night] .a { color: red }', ''],

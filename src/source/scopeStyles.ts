@@ -13,8 +13,12 @@ export interface ScopedStyles {
 const HANDED_DOWN = /^(--.+|color|color-scheme|accent-color|background|background-color|font-family)$/
 const PAGE_RULES = new Set(['font-face', 'property', 'font-feature-values', 'counter-style'])
 
-/** Splits a sheet into what shadow roots take and what the page takes. */
-export function scopeStyles(css: string): ScopedStyles {
+/**
+ * Splits a sheet into what shadow roots take and what the page takes.
+ * @param contexts the library's: an attribute alone, such as `[data-theme=night]`, is the page's where a context sets it
+ */
+export function scopeStyles(css: string, contexts: readonly string[] = []): ScopedStyles {
+  const isRoot = rootTest(contexts)
   const edits: Edit[] = []
   const page: string[] = []
   const tree = parse(css, { positions: true, parseValue: false, onParseError: () => {} })
@@ -27,7 +31,7 @@ export function scopeStyles(css: string): ScopedStyles {
       }
       // Nested rules (`&:hover`) keep their selectors: their parents' were rewritten.
       if (node.type === 'Rule' && !this.rule && node.prelude.type === 'SelectorList') {
-        if (rewriteRule(css, node, edits))
+        if (rewriteRule(css, node, edits, isRoot))
           page.push(
             `${around.map((each) => `${each} {`).join(' ')} ${sourceOf(css, node)} ${'}'.repeat(around.length)}`,
           )
@@ -47,7 +51,7 @@ interface Edit {
 }
 
 /** Rewrites a rule's selectors; tells whether the rule speaks of the page's root itself. */
-function rewriteRule(css: string, rule: Rule, edits: Edit[]): boolean {
+function rewriteRule(css: string, rule: Rule, edits: Edit[], isRoot: RootTest): boolean {
   let isOfRoot = false
   if (rule.prelude.type !== 'SelectorList') return false
   rule.prelude.children.forEach((selector) => {
@@ -104,16 +108,25 @@ function compoundsOf(selector: Selector): CssNode[][] {
   return compounds
 }
 
-const ROOT_ATTRIBUTE = /^(data-.+|dir|lang)$/
+type RootTest = (compound: readonly CssNode[]) => boolean
 
-/** `:root`, `html`, `body`, also with attributes that contexts set; or such attributes alone. */
-function isRoot(compound: readonly CssNode[]): boolean {
-  if (compound.length === 0) return false
-  return compound.every((node, index) => {
-    if (node.type === 'TypeSelector') return index === 0 && (node.name === 'html' || node.name === 'body')
-    if (node.type === 'PseudoClassSelector') return node.name === 'root'
-    return node.type === 'AttributeSelector' && ROOT_ATTRIBUTE.test(node.name.name)
-  })
+const isRootName = (node: CssNode, index: number) =>
+  (node.type === 'TypeSelector' && index === 0 && (node.name === 'html' || node.name === 'body')) ||
+  (node.type === 'PseudoClassSelector' && node.name === 'root')
+
+/** `:root`, `html`, `body`, also with attributes; or attributes alone that contexts set. */
+function rootTest(contexts: readonly string[]): RootTest {
+  const own = new Set(['dir', 'lang', 'data-theme', ...contexts.map((name) => `data-${name}`)])
+  return (compound) => {
+    if (compound.length === 0) return false
+    const isNamed = compound.some(isRootName)
+    return compound.every((node, index) => {
+      if (isRootName(node, index)) return true
+      if (node.type !== 'AttributeSelector') return false
+      const { name } = node.name
+      return own.has(name) || (isNamed && name.startsWith('data-'))
+    })
+  }
 }
 
 const sourceOf = (css: string, node: CssNode) => css.slice(node.loc!.start.offset, node.loc!.end.offset)

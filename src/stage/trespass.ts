@@ -4,6 +4,21 @@ export interface TrespassWatch {
   found(): string | undefined
 }
 
+let isOurs = false
+
+/** Does work of the stage's own, such as loading React, that is not held against the component. */
+export async function unwatched<T>(work: () => Promise<T>): Promise<T> {
+  isOurs = true
+  try {
+    return await work()
+  } finally {
+    isOurs = false
+  }
+}
+
+// React listens for it in every document that it renders into; it tells nothing of one case to another.
+const HARMLESS = new Set(['selectionchange'])
+
 /** Starts watching. Must run before the component's script is loaded. */
 export function watchTrespass(view: Window & typeof globalThis, container: () => Element | undefined): TrespassWatch {
   let found: string | undefined
@@ -20,13 +35,13 @@ export function watchTrespass(view: Window & typeof globalThis, container: () =>
   ) => {
     const own = target[name] as (...given: unknown[]) => unknown
     const watched = function (this: unknown, ...given: unknown[]) {
-      found ??= seen(this, given[0])
+      if (!isOurs) found ??= seen(this, given[0])
       return own.apply(this, given)
     }
     Object.assign(target, { [name]: watched })
   }
   wrap(view.EventTarget.prototype, 'addEventListener', (self, type) =>
-    isShared(self) ? `listens for "${String(type)}" on the whole page` : undefined,
+    isShared(self) && !HARMLESS.has(String(type)) ? `listens for "${String(type)}" on the whole page` : undefined,
   )
   wrap(view.HTMLDialogElement.prototype, 'showModal', () => 'opens a modal dialog')
   wrap(view.HTMLElement.prototype, 'showPopover', () => 'opens a popover')

@@ -1,4 +1,5 @@
 import type { StageComponent, StagePiece } from '../protocol'
+import { unwatched } from '../trespass'
 import { elementMaker } from './element'
 import { markupMaker, type ComponentScript } from './markup'
 import { ReactPieces, type ReactRuntime } from './react'
@@ -12,7 +13,10 @@ export async function loadPieces({ pieces, react }: StageComponent): Promise<Map
   const makers = new Map<string, Maker>()
   let reactPieces: ReactPieces | undefined
   if (react) {
-    const { runtime, modules } = (await load(react)) as unknown as { runtime: ReactRuntime; modules: object }
+    const { runtime, modules } = (await unwatched(() => load(react))) as unknown as {
+      runtime: ReactRuntime
+      modules: object
+    }
     Object.assign(globalThis, { [SHARED_REACT]: modules })
     reactPieces = new ReactPieces(runtime)
   }

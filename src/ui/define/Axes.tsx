@@ -22,7 +22,7 @@ const KINDS = [
 const MANY_CASES = 2000
 
 /** The axes that a component varies on: values, how each is reached, and how many cases they give. */
-export function Axes({ sheet, defining }: { sheet: Sheet; defining: Defining }) {
+export function Axes({ sheet, defining, onPoint }: { sheet: Sheet; defining: Defining; onPoint: PointAtPart }) {
   const { edit, rename, texts, definition } = defining
   const text = texts[sheet.file]!
   const raw = useMemo(() => readYaml(text, sheet.file).value, [text, sheet.file])
@@ -68,7 +68,7 @@ export function Axes({ sheet, defining }: { sheet: Sheet; defining: Defining }) 
           </div>
           <ul>
             {axis.values.map((value) => (
-              <Value key={value} {...{ sheet, axis, value, raw, edit, rename }} />
+              <Value key={value} {...{ sheet, axis, value, raw, edit, rename, onPoint }} />
             ))}
           </ul>
           <NewValue
@@ -154,9 +154,13 @@ interface ValueProps {
   raw: unknown
   edit: Defining['edit']
   rename: Defining['rename']
+  onPoint: PointAtPart
 }
 
-function Value({ sheet, axis, value, raw, edit, rename }: ValueProps) {
+/** Lets a part be pointed at in the picture; `done` gets its name. */
+export type PointAtPart = (done: (part: string) => void) => void
+
+function Value({ sheet, axis, value, raw, edit, rename, onPoint }: ValueProps) {
   const rows = reachRows(axis.reaches[value] ?? [])
   const copyName = `${value}-copy`
   return (
@@ -177,7 +181,7 @@ function Value({ sheet, axis, value, raw, edit, rename }: ValueProps) {
         </Popover.Trigger>
         <Popover.Portal>
           <Popover.Content align="end" sideOffset={2} className="floating w-[460px] p-3" collisionPadding={8}>
-            <ReachEditor {...{ sheet, axis, value, raw, edit }} />
+            <ReachEditor {...{ sheet, axis, value, raw, edit, onPoint }} />
           </Popover.Content>
         </Popover.Portal>
       </Popover.Root>

@@ -39,6 +39,9 @@ export function Define(props: DefineProps) {
   )
 }
 
+/** What is being pointed at: the element of a part (a new one, where none is named), or the part that a reach is done to. */
+type Pointing = { for: 'part'; part?: string } | { for: 'reach'; done(part: string): void }
+
 const KEYS = [
   ['p', 'Point at a part'],
   ['u and r', 'Undo and do again'],
@@ -52,8 +55,7 @@ function Workplace({ library, libraries, slug }: DefineProps) {
   const [tab, setTab] = useState('parts')
   const [open, setOpen] = useState('')
   const [goTo, setGoTo] = useState<{ line: number }>()
-  // Whose selector is being pointed at: a part's, or (`null`) that of a new one.
-  const [pointing, setPointing] = useState<string | null>()
+  const [pointing, setPointing] = useState<Pointing>()
   const [picked, setPicked] = useState<Picked>()
   const [held, setHeld] = useState<Record<string, string>>({})
   const [isAll, setAll] = useState(false)
@@ -81,12 +83,18 @@ function Workplace({ library, libraries, slug }: DefineProps) {
   const take = useCallback(
     (given: Picked, pseudo?: string) => {
       if (!sheet) return
-      const name = pointing ?? freeName(pseudo ? pseudo.replace(/^::/, '') : given.name, Object.keys(sheet.data.parts))
-      edit([{ do: 'set', path: ['parts', name], value: partOf(given, pseudo) }])
       setPointing(undefined)
       setPicked(undefined)
-      setTab('parts')
+      const known = pointing?.for === 'reach' && !pseudo ? given.part : undefined
+      const wanted = pseudo ? pseudo.replace(/^::/, '') : given.name
+      const name =
+        known ??
+        (pointing?.for === 'part' ? pointing.part : undefined) ??
+        freeName(wanted, Object.keys(sheet.data.parts))
+      if (known === undefined) edit([{ do: 'set', path: ['parts', name], value: partOf(given, pseudo) }])
       setLit(name)
+      if (pointing?.for === 'reach') pointing.done(name)
+      else setTab('parts')
     },
     [sheet, pointing, edit],
   )
@@ -96,7 +104,7 @@ function Workplace({ library, libraries, slug }: DefineProps) {
     setGoTo({ line: lint.line })
   }
   useKeys({
-    p: () => setPointing(pointing === undefined ? null : undefined),
+    p: () => setPointing(pointing === undefined ? { for: 'part' } : undefined),
     u: () => definition?.undo !== undefined && void back({ kind: 'undo' }),
     r: () => definition?.redo !== undefined && void back({ kind: 'redo' }),
   })
@@ -195,7 +203,7 @@ function Workplace({ library, libraries, slug }: DefineProps) {
               onLight={setLit}
               numbers={numbers}
               isPicking={pointing !== undefined}
-              onPicking={(is) => setPointing(is ? null : undefined)}
+              onPicking={(is) => setPointing(is ? { for: 'part' } : undefined)}
               onPick={onPick}
               onCensus={setCensus}
             />
@@ -238,10 +246,12 @@ function Workplace({ library, libraries, slug }: DefineProps) {
               {tab === 'parts' && (
                 <Parts
                   {...{ sheet, defining, numbers, onLight: setLit, ...(lit !== undefined && { lit }) }}
-                  onPoint={(part) => setPointing(part ?? null)}
+                  onPoint={(part) => setPointing({ for: 'part', ...(part !== undefined && { part }) })}
                 />
               )}
-              {tab === 'axes' && <Axes sheet={sheet} defining={defining} />}
+              {tab === 'axes' && (
+                <Axes sheet={sheet} defining={defining} onPoint={(done) => setPointing({ for: 'reach', done })} />
+              )}
               {tab === 'props' && <Props sheet={sheet} defining={defining} />}
               {tab === 'slots' && <Slots sheet={sheet} defining={defining} />}
               {tab === 'lints' && (

@@ -1,6 +1,6 @@
 'use client'
 
-import { Plus, Trash2 } from 'lucide-react'
+import { Crosshair, Plus, Trash2 } from 'lucide-react'
 import { parse } from 'yaml'
 import type { Axis, Sheet } from '@/core/sheet'
 import { printFlow } from '@/core/yaml'
@@ -32,6 +32,9 @@ const PSEUDOS = [
   'target',
 ]
 
+/** Whether what is done is done to a part. */
+const onPart = ({ kind }: ReachRow) => kind !== 'props' && kind !== 'slots' && kind !== 'steps'
+
 /** Text as YAML would read it: `true`, `2`, `{ a: 1 }`, or words. */
 function readValue(text: string): unknown {
   try {
@@ -48,12 +51,14 @@ export function ReachEditor({
   value,
   raw,
   edit,
+  onPoint,
 }: {
   sheet: Sheet
   axis: Axis
   value: string
   raw: unknown
   edit: Defining['edit']
+  onPoint(done: (part: string) => void): void
 }) {
   const rows = reachRows(axis.reaches[value] ?? [])
   const put = (next: readonly ReachRow[]) => edit(setReach(raw, axis, value, reachesOf(next)))
@@ -83,7 +88,7 @@ export function ReachEditor({
               onDone={(text) => change(at, { value: readValue(text) })}
             />
           )}
-          {row.kind !== 'props' && row.kind !== 'slots' && row.kind !== 'steps' && (
+          {onPart(row) && (
             <Choice
               label="Part"
               value={row.on ?? 'root'}
@@ -91,6 +96,11 @@ export function ReachEditor({
               onChoose={(on) => change(at, { on })}
               className="w-24"
             />
+          )}
+          {onPart(row) && (
+            <IconButton label={`Point at the part, ${at + 1}`} onClick={() => onPoint((on) => change(at, { on }))}>
+              <Crosshair size={13} aria-hidden />
+            </IconButton>
           )}
           <IconButton label="Remove this" onClick={() => put(rows.toSpliced(at, 1))}>
             <Trash2 size={13} aria-hidden />

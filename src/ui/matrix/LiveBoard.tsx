@@ -43,7 +43,7 @@ export function LiveBoard(props: LiveBoardProps) {
   // Counts openings: each but a mere change of styles lays the cases out anew.
   const [opened, setOpened] = useState(0)
   const [problem, setProblem] = useState<string>()
-  const [rendered, setRendered] = useState<{ mounted: number; milliseconds: number }>()
+  const [rendered, setRendered] = useState({ mounted: undefined as number | undefined, milliseconds: 0, count: 0 })
   const onMessage = (message: FromBoard) => {
     if (message.type === 'opened') {
       if (message.trespass !== undefined && model.canForceIsolation) return onTrespass(message.trespass)
@@ -51,7 +51,8 @@ export function LiveBoard(props: LiveBoardProps) {
       if (message.kept !== true) setOpened((count) => count + 1)
     } else if (message.type === 'broken') setProblem(message.reason)
     else if (message.type === 'rendered') {
-      setRendered(message)
+      const { mounted, milliseconds } = message
+      setRendered(({ count }) => ({ mounted, milliseconds, count: count + 1 }))
       onFailures(new Map(message.failures))
     }
   }
@@ -136,8 +137,9 @@ export function LiveBoard(props: LiveBoardProps) {
         sandbox="allow-scripts"
         title={`${model.name}, all cases live`}
         tabIndex={-1}
-        data-mounted={rendered?.mounted}
-        data-milliseconds={rendered?.milliseconds}
+        data-mounted={rendered.mounted}
+        data-milliseconds={rendered.milliseconds}
+        data-renderings={rendered.count}
         className="pointer-events-none absolute top-0 left-0 border-0"
         style={{ width: Math.max(1, geometry.width), height: Math.max(1, geometry.height), colorScheme: 'light' }}
       />
