@@ -7,8 +7,8 @@ try {
   const wall = await app.open('/firnline')
   await press(wall, 'button', 'Verify all')
   await wall.waitForSelector('[role=progressbar]')
-  await waitForText(wall, 'header', /Verify all/, 60_000)
-  await waitForText(wall, '[data-testid=counts]', /140/)
+  await waitForText(wall, 'header', /Verify all/, 120_000)
+  await waitForText(wall, '[data-testid=counts]', /363/)
   await new Promise((done) => setTimeout(done, 1000))
   await wall.screenshot({ path: `${FOLDER}/wall.png` })
   await wall.close()
@@ -31,6 +31,57 @@ try {
   await new Promise((done) => setTimeout(done, 800))
   await dark.screenshot({ path: `${FOLDER}/matrix-dark.png` })
   await dark.close()
+
+  const define = await app.open('/firnline/hut-card/define')
+  await define.waitForSelector('[data-outline=action-sign]')
+  await define.waitForSelector('[data-part=root]')
+  await new Promise((done) => setTimeout(done, 1200))
+  await define.screenshot({ path: `${FOLDER}/define.png` })
+  await define.close()
+
+  const axes = await app.open('/firnline/lamp-switch/define')
+  await axes.waitForSelector('[data-outline=thumb]')
+  await press(axes, 'tab', 'Axes 4')
+  await press(axes, 'tab', 'lamp-switch.css')
+  await press(axes, 'button', 'How focus of interaction is reached')
+  await new Promise((done) => setTimeout(done, 1200))
+  await axes.screenshot({ path: `${FOLDER}/define-axes.png` })
+  await axes.close()
+
+  const night = await app.open('/firnline/kit-chips/define')
+  await press(night, 'button', 'Light or dark')
+  await press(night, 'button', 'All cases')
+  await press(night, 'tab', 'Slots 0')
+  await press(night, 'tab', 'Props 6')
+  await new Promise((done) => setTimeout(done, 2500))
+  await night.screenshot({ path: `${FOLDER}/define-dark.png` })
+  await night.close()
+
+  const make = await app.open('/firnline/bring-in')
+  await press(make, 'tab', 'HTML and CSS')
+  const files = [
+    ['pasted.html', '<button class="knot knot--large" aria-pressed="false"><i class="knot__eye"></i>Tie in</button>'],
+    [
+      'pasted.css',
+      '.knot { padding: 8px 16px; border: 2px solid #1e6049; border-radius: 8px }\n.knot--large { padding: 14px 24px }\n.knot--quiet { border-color: #9aa19b }\n.knot__eye { display: inline-block; width: 10px; height: 10px; border: 2px solid; border-radius: 50% }\n.knot:hover { background: #e3efe8 }\n.knot:focus-visible { outline: 3px solid #1e604966 }\n.knot[aria-pressed="true"] { background: #1e6049; color: #fff }\n.knot:disabled { opacity: .5 }\n.knot__tail { color: red }',
+    ],
+  ] as const
+  for (const [file, text] of files) {
+    await make.focus(`[data-editor="${file}"] .cm-content`)
+    await make.evaluate((pasted) => {
+      const data = new DataTransfer()
+      data.setData('text/plain', pasted)
+      document.activeElement!.dispatchEvent(
+        new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }),
+      )
+    }, text)
+  }
+  await press(make, 'button', 'See what it is')
+  await make.waitForSelector('[data-proposal] iframe')
+  await press(make, 'button', 'The sheet as it would be saved')
+  await new Promise((done) => setTimeout(done, 2500))
+  await make.screenshot({ path: `${FOLDER}/bring-in.png` })
+  await make.close()
 } finally {
   await app.close()
 }

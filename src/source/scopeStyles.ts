@@ -1,5 +1,6 @@
-import { generate, parse, walk, type CssNode, type Rule, type Selector, type WalkContext } from 'css-tree'
+import { generate, parse, walk, type CssNode, type Rule, type WalkContext } from 'css-tree'
 import { FRAME_TAG } from '@/stage'
+import { compoundsOf } from './cssCompounds'
 
 /** A style sheet in the two forms that a shadow-root stage needs. */
 export interface ScopedStyles {
@@ -97,15 +98,6 @@ function keepHandedDown(rule: Rule, edits: Edit[]) {
     const { start, end } = node.loc!
     edits.push({ start: start.offset, end: end.offset, text: '' })
   })
-}
-
-function compoundsOf(selector: Selector): CssNode[][] {
-  const compounds: CssNode[][] = [[]]
-  selector.children.forEach((node) => {
-    if (node.type === 'Combinator') compounds.push([])
-    else compounds.at(-1)!.push(node)
-  })
-  return compounds
 }
 
 type RootTest = (compound: readonly CssNode[]) => boolean

@@ -1,6 +1,7 @@
 import { pickAt, placesOf } from './anatomy'
 import { compareTwins, EMPTY_CENSUS, takeCensus, type Census } from './census'
 import { FRAME_TAG } from './documentStyles'
+import { extent } from './extent'
 import type { BoardCell, FromBoard, ToBoard } from './boardProtocol'
 import { shadowsIn, type MountedCase } from './findPart'
 import type { Forced } from './forceStates'
@@ -288,20 +289,4 @@ function plainGround(): CSSStyleSheet {
   const sheet = new CSSStyleSheet()
   sheet.replaceSync('html, body { background: transparent !important }')
   return sheet
-}
-
-/** What a case's first elements take up. */
-function extent(frame: HTMLElement): { left: number; top: number; width: number; height: number } {
-  const rects = [...frame.children]
-    .map((child) => child.getBoundingClientRect())
-    .filter(({ width, height }) => width > 0 && height > 0)
-  if (rects.length === 0) return { left: 0, top: 0, width: 0, height: 0 }
-  const left = Math.min(...rects.map((rect) => rect.left))
-  const top = Math.min(...rects.map((rect) => rect.top))
-  return {
-    left,
-    top,
-    width: Math.max(...rects.map((rect) => rect.right)) - left,
-    height: Math.max(...rects.map((rect) => rect.bottom)) - top,
-  }
 }

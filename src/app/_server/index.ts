@@ -1,3 +1,4 @@
+export { bodyOf } from './body'
 export { boardModel } from './boardModel'
 export { connection } from './connection'
 export { libraryFacts } from './facts'

@@ -28,3 +28,7 @@ export function parseCaseKey(key: string): Record<string, string> {
   const pairs = key.split(/[,@]/).filter((pair) => pair.trim() !== '')
   return Object.fromEntries(pairs.map((pair) => pair.split('=', 2).map((half) => half.trim()) as [string, string]))
 }
+
+/** The case in which every axis and context has its default. */
+export const defaultCase = (space: Space): Case =>
+  makeCase(Object.fromEntries(space.dimensions.map(({ name, default: usual }) => [name, usual])), space)

@@ -1,4 +1,5 @@
-import { parse, walk, type CssNode, type Selector } from 'css-tree'
+import { parse, walk, type CssNode } from 'css-tree'
+import { compoundsOf } from '../cssCompounds'
 
 /** A state that a style sheet speaks of: which compound of which selector, and how it is reached. */
 export interface CssState {
@@ -62,13 +63,4 @@ function statesOf(compound: readonly CssNode[]): CssState[] {
     const value = node.value && (node.value.type === 'String' ? node.value.value : node.value.name)
     return [{ kind: 'attribute', name: node.name.name, ...(value && { value }), ...place }]
   })
-}
-
-function compoundsOf(selector: Selector): CssNode[][] {
-  const compounds: CssNode[][] = [[]]
-  selector.children.forEach((node) => {
-    if (node.type === 'Combinator') compounds.push([])
-    else compounds.at(-1)!.push(node)
-  })
-  return compounds
 }

@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation'
 import { useEffect, useMemo, useState } from 'react'
-import { combinations, makeCase } from '@/core/matrix'
+import { defaultCase } from '@/core/matrix'
 import { problemSentence, type Problem } from '@/core/problem'
 import { LiveCase } from '../board'
 import { CodeEditor, nameCheck, TextField, type Look, type SaveAnswer } from '../define'
@@ -60,14 +60,7 @@ export function Proposal({ library, proposal, taken, isAlone, onDrop }: Proposal
     if (isAlone) router.push(`/${library}/${chosen.slug}/define`)
   }
   const model = look?.model
-  const first = useMemo(() => {
-    if (!model) return undefined
-    const [values] = combinations(model.space)
-    return makeCase(
-      { ...values, ...Object.fromEntries(model.space.dimensions.map(({ name, default: usual }) => [name, usual])) },
-      model.space,
-    )
-  }, [model])
+  const first = useMemo(() => model && defaultCase(model.space), [model])
   return (
     <article className="mb-4 border border-line bg-sheet" data-proposal={chosen.slug}>
       <header className="flex flex-wrap items-center gap-2 border-b border-line px-3 py-1.5">

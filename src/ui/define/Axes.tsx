@@ -1,6 +1,6 @@
 'use client'
 
-import { Copy, Plus, Trash2 } from 'lucide-react'
+import { Copy, Trash2 } from 'lucide-react'
 import { Popover } from 'radix-ui'
 import { useMemo, useState } from 'react'
 import { countCases, spaceOf } from '@/core/matrix'
@@ -8,7 +8,7 @@ import { readSheet, type Axis, type Sheet } from '@/core/sheet'
 import { editYaml, readYaml, type YamlEdit } from '@/core/yaml'
 import { addValue, reachRows, removeValue, setDefault, setOf } from './axisEdits'
 import { Exclusions } from './Exclusions'
-import { Choice, IconButton, nameCheck, TextField, VALUE } from './fields'
+import { Choice, IconButton, nameCheck, NewName, TextField, VALUE } from './fields'
 import { ReachEditor } from './ReachEditor'
 import type { Defining } from './useDefinition'
 
@@ -71,9 +71,12 @@ export function Axes({ sheet, defining, onPoint }: { sheet: Sheet; defining: Def
               <Value key={value} {...{ sheet, axis, value, raw, edit, rename, onPoint }} />
             ))}
           </ul>
-          <NewValue
+          <NewName
             label={`New value of ${axis.name}`}
+            placeholder="New value"
             taken={axis.values}
+            pattern={VALUE}
+            className="w-28"
             onType={(value) => setPending(value ? addValue(raw, sheet, axis, value) : [])}
             onAdd={(value) => {
               setPending([])
@@ -211,37 +214,6 @@ const rowText = ({ kind, name, value, on }: ReturnType<typeof reachRows>[number]
   return `${kind === 'attr' ? `[${name}=${shown}]` : `${name}: ${shown}`}${place}`
 }
 
-function NewValue({
-  label,
-  taken,
-  onType,
-  onAdd,
-}: {
-  label: string
-  taken: readonly string[]
-  onType(text: string): void
-  onAdd(text: string): void
-}) {
-  const [round, setRound] = useState(0)
-  const check = nameCheck(taken, VALUE)
-  return (
-    <TextField
-      key={round}
-      label={label}
-      placeholder="New value"
-      value=""
-      check={(text) => (text === '' ? undefined : check(text))}
-      className="w-28"
-      onType={(text) => onType(text !== '' && check(text) === undefined ? text : '')}
-      onDone={(text) => {
-        if (text === '') return
-        setRound(round + 1)
-        onAdd(text)
-      }}
-    />
-  )
-}
-
 const SHAPES = [
   ['choice', 'choice of a prop'],
   ['flag', 'off and on'],
@@ -250,10 +222,7 @@ const SHAPES = [
 
 function NewAxis({ taken, sheet, edit }: { taken: readonly string[]; sheet: Sheet; edit: Defining['edit'] }) {
   const [shape, setShape] = useState('choice')
-  const [round, setRound] = useState(0)
   const add = (name: string) => {
-    if (name === '') return
-    setRound(round + 1)
     const prop = sheet.data.props[name]
     const axis = ['axes', name]
     if (shape === 'state')
@@ -272,16 +241,7 @@ function NewAxis({ taken, sheet, edit }: { taken: readonly string[]; sheet: Shee
   }
   return (
     <div className="mb-4 flex items-center gap-1 border-t border-line-strong pt-2">
-      <Plus size={13} aria-hidden className="text-quiet" />
-      <TextField
-        key={round}
-        label="Name of a new axis"
-        placeholder="New axis"
-        value=""
-        check={(text) => (text === '' ? undefined : nameCheck(taken)(text))}
-        className="w-36"
-        onDone={add}
-      />
+      <NewName label="Name of a new axis" placeholder="New axis" taken={taken} onAdd={add} />
       <Choice label="Kind of the new axis" value={shape} options={SHAPES} onChoose={setShape} />
     </div>
   )

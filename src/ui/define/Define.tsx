@@ -1,7 +1,7 @@
 'use client'
 
 import { Redo2, Undo2 } from 'lucide-react'
-import { Popover, Tabs } from 'radix-ui'
+import { Tabs } from 'radix-ui'
 import { useCallback, useEffect, useMemo, useState } from 'react'
 import { makeCase } from '@/core/matrix'
 import type { Lint } from '@/core/lint'
@@ -17,6 +17,7 @@ import { Lints } from './Lints'
 import { freeName, partOf, Parts } from './Parts'
 import { Picture } from './Picture'
 import { Props } from './Props'
+import { PseudoChoice } from './PseudoChoice'
 import { Slots } from './Slots'
 import { Source } from './Source'
 import { StatusLine } from './StatusLine'
@@ -285,34 +286,5 @@ function Workplace({ library, libraries, slug }: DefineProps) {
         </section>
       </main>
     </>
-  )
-}
-
-/** The element itself, or what it shows before or after its content. */
-function PseudoChoice({ picked, onTake, onClose }: { picked: Picked; onTake(pseudo?: string): void; onClose(): void }) {
-  return (
-    <Popover.Root open onOpenChange={(isOpen) => !isOpen && onClose()}>
-      <Popover.Anchor
-        className="absolute"
-        style={{ left: picked.rect.left, top: picked.rect.top + picked.rect.height }}
-      />
-      <Popover.Portal>
-        <Popover.Content className="floating flex flex-col py-1" align="start">
-          <button type="button" className="floating-item hover:bg-pick" onClick={() => onTake()}>
-            the element itself
-          </button>
-          {picked.pseudos.map((pseudo) => (
-            <button
-              key={pseudo}
-              type="button"
-              className="floating-item num hover:bg-pick"
-              onClick={() => onTake(pseudo)}
-            >
-              its {pseudo}
-            </button>
-          ))}
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
   )
 }

@@ -1,11 +1,11 @@
 'use client'
 
-import { Plus, Trash2 } from 'lucide-react'
+import { Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import { parse } from 'yaml'
 import type { Prop, Sheet } from '@/core/sheet'
 import { printFlow } from '@/core/yaml'
-import { Choice, Flip, IconButton, nameCheck, TextField } from './fields'
+import { Choice, Flip, IconButton, nameCheck, NewName, TextField } from './fields'
 import type { Defining } from './useDefinition'
 
 const TYPES = (['flag', 'text', 'number', 'choice', 'colour', 'data'] as const).map((type) => [type, type] as const)
@@ -24,7 +24,6 @@ const STARTS: Record<Prop['type'], object> = {
 export function Props({ sheet, defining: { edit, rename } }: { sheet: Sheet; defining: Defining }) {
   const names = Object.keys(sheet.data.props)
   const [type, setType] = useState<string>('text')
-  const [round, setRound] = useState(0)
   return (
     <>
       {names.length === 0 && (
@@ -84,19 +83,11 @@ export function Props({ sheet, defining: { edit, rename } }: { sheet: Sheet; def
         )
       })}
       <div className="flex items-center gap-1 border-t border-line-strong pt-2">
-        <Plus size={13} aria-hidden className="text-quiet" />
-        <TextField
-          key={round}
+        <NewName
           label="Name of a new prop"
           placeholder="New prop"
-          value=""
-          check={(text) => (text === '' ? undefined : nameCheck(names)(text))}
-          className="w-36"
-          onDone={(name) => {
-            if (name === '') return
-            setRound(round + 1)
-            edit([{ do: 'set', path: ['props', name], value: STARTS[type as Prop['type']] }])
-          }}
+          taken={names}
+          onAdd={(name) => edit([{ do: 'set', path: ['props', name], value: STARTS[type as Prop['type']] }])}
         />
         <Choice label="Type of the new prop" value={type} options={TYPES} onChoose={setType} />
       </div>

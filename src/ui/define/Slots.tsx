@@ -1,19 +1,17 @@
 'use client'
 
-import { Plus, Trash2 } from 'lucide-react'
+import { Trash2 } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
-import { useState } from 'react'
 import { parse } from 'yaml'
 import type { Sheet } from '@/core/sheet'
 import { printFlow } from '@/core/yaml'
-import { Flip, IconButton, nameCheck, TextField } from './fields'
+import { Flip, IconButton, nameCheck, NewName, TextField } from './fields'
 import type { Defining } from './useDefinition'
 
 /** The places that other components or text may fill, and the events that a component sends. */
 export function Slots({ sheet, defining }: { sheet: Sheet; defining: Defining }) {
   const { edit, rename, definition } = defining
   const names = Object.keys(sheet.data.slots)
-  const [round, setRound] = useState(0)
   return (
     <>
       {names.length === 0 && (
@@ -91,15 +89,15 @@ export function Slots({ sheet, defining }: { sheet: Sheet; defining: Defining })
           </fieldset>
         )
       })}
-      <AddNamed
-        key={`slot-${round}`}
-        label="New slot"
-        taken={names}
-        onAdd={(name) => {
-          setRound(round + 1)
-          edit([{ do: 'set', path: ['slots', name], value: { accepts: 'any', text: true, default: 'none' } }])
-        }}
-      />
+      <div className="flex items-center gap-1 border-t border-line-strong pt-2">
+        <NewName
+          label="New slot"
+          taken={names}
+          onAdd={(name) =>
+            edit([{ do: 'set', path: ['slots', name], value: { accepts: 'any', text: true, default: 'none' } }])
+          }
+        />
+      </div>
       <Events sheet={sheet} edit={edit} rename={rename} />
     </>
   )
@@ -167,7 +165,6 @@ function Accepts({
 }
 
 function Events({ sheet, edit, rename }: { sheet: Sheet } & Pick<Defining, 'edit' | 'rename'>) {
-  const [round, setRound] = useState(0)
   const names = Object.keys(sheet.data.events)
   return (
     <section aria-label="Events" className="mt-4">
@@ -193,31 +190,14 @@ function Events({ sheet, edit, rename }: { sheet: Sheet } & Pick<Defining, 'edit
           </IconButton>
         </div>
       ))}
-      <AddNamed
-        key={round}
-        label="New event"
-        taken={names}
-        onAdd={(name) => {
-          setRound(round + 1)
-          edit([{ do: 'set', path: ['events', name], value: {} }])
-        }}
-      />
+      <div className="flex items-center gap-1 border-t border-line-strong pt-2">
+        <NewName
+          label="New event"
+          taken={names}
+          pattern={/^\S+$/}
+          onAdd={(name) => edit([{ do: 'set', path: ['events', name], value: {} }])}
+        />
+      </div>
     </section>
-  )
-}
-
-function AddNamed({ label, taken, onAdd }: { label: string; taken: readonly string[]; onAdd(name: string): void }) {
-  return (
-    <div className="flex items-center gap-1 border-t border-line-strong pt-2">
-      <Plus size={13} aria-hidden className="text-quiet" />
-      <TextField
-        label={label}
-        placeholder={label}
-        value=""
-        check={(text) => (text === '' ? undefined : nameCheck(taken)(text))}
-        className="w-36"
-        onDone={(name) => name !== '' && onAdd(name)}
-      />
-    </div>
   )
 }

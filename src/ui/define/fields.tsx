@@ -1,6 +1,6 @@
 'use client'
 
-import { Check, ChevronDown } from 'lucide-react'
+import { Check, ChevronDown, Plus } from 'lucide-react'
 import { Select, Switch } from 'radix-ui'
 import { useEffect, useState, type InputHTMLAttributes, type ReactNode } from 'react'
 
@@ -124,5 +124,47 @@ export function IconButton({
     <button type="button" {...rest} aria-label={label} title={label} className="icon-button">
       {children}
     </button>
+  )
+}
+
+/** A field for the name of something new; it is empty again once the name was taken. */
+export function NewName({
+  label,
+  placeholder = label,
+  taken,
+  pattern = KEBAB,
+  onAdd,
+  onType,
+  className = 'w-36',
+}: {
+  label: string
+  placeholder?: string
+  taken: readonly string[]
+  pattern?: RegExp
+  onAdd(name: string): void
+  /** Called with each state that is a name by now, and with nothing otherwise. */
+  onType?(name: string): void
+  className?: string
+}) {
+  const [round, setRound] = useState(0)
+  const check = nameCheck(taken, pattern)
+  return (
+    <>
+      <Plus size={13} aria-hidden className="text-quiet" />
+      <TextField
+        key={round}
+        label={label}
+        placeholder={placeholder}
+        value=""
+        check={(text) => (text === '' ? undefined : check(text))}
+        className={className}
+        {...(onType && { onType: (text: string) => onType(text !== '' && check(text) === undefined ? text : '') })}
+        onDone={(text) => {
+          if (text === '') return
+          setRound(round + 1)
+          onAdd(text)
+        }}
+      />
+    </>
   )
 }

@@ -3,7 +3,7 @@
 import { useQuery } from '@tanstack/react-query'
 import Link from 'next/link'
 import { useMemo, useRef, useState, useLayoutEffect } from 'react'
-import { combinations, makeCase } from '@/core/matrix'
+import { defaultCase } from '@/core/matrix'
 import { defaultPlacement, layOut, LiveCase, type BoardModel } from '../board'
 import { request, type ComponentState } from '../live'
 import { MarkCount, type MarkKind } from '../marks'
@@ -68,13 +68,7 @@ function FirstCase({ model }: { model: BoardModel }) {
   const box = useRef<HTMLDivElement>(null)
   const [width, setWidth] = useState(0)
   useLayoutEffect(() => setWidth(box.current?.clientWidth ?? 0), [])
-  const first = useMemo(() => {
-    const [values] = combinations(model.space)
-    return makeCase(
-      { ...values, ...Object.fromEntries(model.space.dimensions.map(({ name, default: usual }) => [name, usual])) },
-      model.space,
-    )
-  }, [model])
+  const first = useMemo(() => defaultCase(model.space), [model])
   return (
     <div ref={box}>{width > 0 && <LiveCase model={model} one={first} width={width} height={LIVE_HEIGHT_PX} />}</div>
   )

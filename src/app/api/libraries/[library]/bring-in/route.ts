@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { isOwn, notFound, openStored, refused } from '@/app/_server'
+import { bodyOf, isOwn, notFound, openStored, refused } from '@/app/_server'
 import { propose, UPLOAD_LIMITS } from '@/source'
 
 const bodySchema = z.object({
@@ -19,8 +19,8 @@ export async function POST(request: Request, { params }: { params: Promise<{ lib
     )
   const opened = await openStored(library)
   if (!opened) return notFound(`library "${library}"`)
-  const body = bodySchema.safeParse(await request.json().catch(() => ({})))
-  if (!body.success) return Response.json({ problem: z.prettifyError(body.error) }, { status: 400 })
+  const body = await bodyOf(request, bodySchema)
+  if ('refusal' in body) return body.refusal
   try {
     return Response.json(
       await propose(

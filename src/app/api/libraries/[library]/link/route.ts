@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { isOwn, linkLibrary, notFound, openStored, refused } from '@/app/_server'
+import { bodyOf, isOwn, linkLibrary, notFound, openStored, refused } from '@/app/_server'
 import { BadInput } from '@/core/problem'
 
 const bodySchema = z.object({ folder: z.string().min(1).max(4000).nullable() })
@@ -8,8 +8,8 @@ const bodySchema = z.object({ folder: z.string().min(1).max(4000).nullable() })
 export async function POST(request: Request, { params }: { params: Promise<{ library: string }> }) {
   if (!isOwn(request)) return refused()
   const { library } = await params
-  const body = bodySchema.safeParse(await request.json().catch(() => ({})))
-  if (!body.success) return Response.json({ problem: z.prettifyError(body.error) }, { status: 400 })
+  const body = await bodyOf(request, bodySchema)
+  if ('refusal' in body) return body.refusal
   if (!(await openStored(library))) return notFound(`library "${library}"`)
   try {
     return Response.json(await linkLibrary(library, body.data.folder))

@@ -1,4 +1,4 @@
-import { isOwn, notFound, openStored, refused, startRun } from '@/app/_server'
+import { bodyOf, isOwn, notFound, openStored, refused, startRun } from '@/app/_server'
 import { z } from 'zod'
 
 const bodySchema = z.object({ components: z.array(z.string()).min(1).optional() })
@@ -9,8 +9,8 @@ export async function POST(request: Request, { params }: { params: Promise<{ lib
   const { library } = await params
   const opened = await openStored(library)
   if (!opened) return notFound(`library "${library}"`)
-  const body = bodySchema.safeParse(await request.json().catch(() => ({})))
-  if (!body.success) return Response.json({ problem: body.error.message }, { status: 400 })
+  const body = await bodyOf(request, bodySchema)
+  if ('refusal' in body) return body.refusal
   const unknown = body.data.components?.find((slug) => !opened.sheets.some((sheet) => sheet.slug === slug))
   if (unknown !== undefined) return notFound(`component "${unknown}"`)
   return Response.json({ run: await startRun(library, body.data.components) })

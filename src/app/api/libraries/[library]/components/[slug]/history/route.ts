@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { connection, goBack, isOwn, notFound, openStored, refused } from '@/app/_server'
+import { bodyOf, connection, goBack, isOwn, notFound, openStored, refused } from '@/app/_server'
 import { changesBetween, revisionTexts } from '@/store'
 
 const bodySchema = z.discriminatedUnion('kind', [
@@ -26,8 +26,8 @@ export async function GET(request: Request, { params }: Params) {
 export async function POST(request: Request, { params }: Params) {
   if (!isOwn(request)) return refused()
   const { library, slug } = await params
-  const body = bodySchema.safeParse(await request.json().catch(() => ({})))
-  if (!body.success) return Response.json({ problem: z.prettifyError(body.error) }, { status: 400 })
+  const body = await bodyOf(request, bodySchema)
+  if ('refusal' in body) return body.refusal
   if (!(await openStored(library))) return notFound(`library "${library}"`)
   return Response.json(await goBack(library, slug, body.data))
 }

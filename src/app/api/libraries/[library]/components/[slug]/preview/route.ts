@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { connection, isOwn, lookAt, notFound, openStored, refused } from '@/app/_server'
+import { bodyOf, connection, isOwn, lookAt, notFound, openStored, refused } from '@/app/_server'
 import { dropDraft, keepDraft } from '@/store'
 
 const bodySchema = z.object({
@@ -16,8 +16,8 @@ type Params = { params: Promise<{ library: string; slug: string }> }
 export async function POST(request: Request, { params }: Params) {
   if (!isOwn(request)) return refused()
   const { library, slug } = await params
-  const body = bodySchema.safeParse(await request.json().catch(() => ({})))
-  if (!body.success) return Response.json({ problem: z.prettifyError(body.error) }, { status: 400 })
+  const body = await bodyOf(request, bodySchema)
+  if ('refusal' in body) return body.refusal
   const { texts, drafts, tab, base } = body.data
   const link = await connection()
   for (const path of drafts) {

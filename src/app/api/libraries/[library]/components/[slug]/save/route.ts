@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { isOwn, notFound, openStored, refused, save } from '@/app/_server'
+import { bodyOf, isOwn, notFound, openStored, refused, save } from '@/app/_server'
 
 const bodySchema = z.object({
   /** Left out for a new component. */
@@ -16,8 +16,8 @@ type Params = { params: Promise<{ library: string; slug: string }> }
 export async function POST(request: Request, { params }: Params) {
   if (!isOwn(request)) return refused()
   const { library, slug } = await params
-  const body = bodySchema.safeParse(await request.json().catch(() => ({})))
-  if (!body.success) return Response.json({ problem: z.prettifyError(body.error) }, { status: 400 })
+  const body = await bodyOf(request, bodySchema)
+  if ('refusal' in body) return body.refusal
   if (!/^[a-z][a-z0-9]*(-[a-z0-9]+)*$/.test(slug))
     return Response.json(
       { problem: `“${slug}” is no name of a component: small letters, digits and single hyphens.` },
