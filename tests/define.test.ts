@@ -449,6 +449,7 @@ describe('a linked folder', () => {
 
   test('broken on disk, keeps its last good state and says what is wrong and where', async () => {
     const page = await define('linked')
+    await untilShown(page, '.peg', 'height', '44px')
     const before = readFileSync(join(linked, PEG), 'utf8')
     writeFileSync(join(linked, PEG), before.replace('name: Peg', 'nam: Peg'))
     await waitForText(page, '[data-status]', /peg\.sheet\.yaml:2:1: unknown key "nam".*Did you mean "name"/)

@@ -319,14 +319,25 @@ describe('hostile components spoil their own cases only', () => {
     ])
   })
 
-  test('kinds that cannot be rendered yet say so', () => {
-    const { report, status } = verify({
+  test('a module without the component that is asked for says so, in one sentence', () => {
+    const { report } = verify({
       ...odd(''),
       'components/odd/odd.sheet.yaml':
         'sheet: 1\nname: Odd\nsource: { kind: react, module: odd.js }\nspec:\n  - expect: { root: { width: 1px } }\n',
     })
+    expect(of(report, 'odd').findings[0]!.message).toBe(
+      'width of root could not be read in 1 case: the component could not be staged: components/odd/odd.js has no export "default" that is a component',
+    )
+  })
+
+  test('kinds that cannot be rendered yet say so', () => {
+    const { report, status } = verify({
+      ...odd(''),
+      'components/odd/odd.sheet.yaml':
+        'sheet: 1\nname: Odd\nsource: { kind: page, url: "http://localhost/odd" }\nspec:\n  - expect: { root: { width: 1px } }\n',
+    })
     expect(of(report, 'odd').findings).toMatchObject([
-      { verdict: 'unread', message: expect.stringContaining('kind "react"') },
+      { verdict: 'unread', message: expect.stringContaining('kind "page"') },
     ])
     expect(status).toBe(1)
   })

@@ -196,7 +196,9 @@ class ComponentRun {
     await closePage(lane)
     if (this.listener.signal?.aborted) return []
     if (!(error instanceof StageHang)) {
-      this.#lost = `the component could not be staged: ${(error as Error).message}`
+      // The page's own error comes with its kind before it and its stack behind.
+      const [sentence = ''] = (error as Error).message.split(/\n| {2,}at /)
+      this.#lost = `the component could not be staged: ${sentence.trim().replace(/^(Uncaught )?Error: /, '')}`
       return cases
     }
     const culprit = error.caseIndex === undefined || error.caseIndex < 0 ? undefined : cases[error.caseIndex]

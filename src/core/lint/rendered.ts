@@ -53,12 +53,13 @@ function* classLints(
 }
 
 /** `call--regular`, where `call--large` is styled: a default that needs no style of its own beside the component's. */
-const isPlainDefault = ({ axes }: Sheet, name: string, styled: ReadonlyMap<string, unknown>) =>
-  axes.some(
-    ({ default: usual, values }) =>
-      name.endsWith(usual) &&
-      values.some((value) => value !== usual && styled.has(name.slice(0, -usual.length) + value)),
-  )
+const isPlainDefault = ({ axes, data }: Sheet, name: string, styled: ReadonlyMap<string, unknown>) =>
+  [...axes, ...Object.values(data.props)].some((each) => {
+    if (!('values' in each) || each.default === undefined) return false
+    const usual = String(each.default)
+    const isOther = (value: string) => value !== usual && styled.has(name.slice(0, -usual.length) + value)
+    return name.endsWith(usual) && each.values.map(String).some(isOther)
+  })
 
 /** Whether a part is found by the class: then it has a purpose without a style. */
 const selects = ({ parts }: Sheet, name: string) =>

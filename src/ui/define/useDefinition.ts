@@ -63,21 +63,26 @@ export function useDefinition(library: string, slug: string) {
     dirty: new Set<string>(),
     busy: false,
     asked: 0,
+    // Drafts of other tabs that this one has taken up.
+    taken: [] as { path: string; tab: string }[],
   })
   const timers = useRef<{ follow?: number; save?: number; since?: number }>({})
 
   const adopt = useCallback((next: Definition) => {
     const { current } = now
     const drafted = next.drafts.filter(({ path, text }) => path in next.texts && text !== next.texts[path])
+    const isFirst = current.base === 0
     const kept = Object.fromEntries([...current.dirty].map((path) => [path, current.texts[path]!]))
     const typed = Object.fromEntries(drafted.toReversed().map(({ path, text }) => [path, text]))
-    const restored = current.base === 0 ? { ...typed, ...kept } : kept
+    const unsaved = isFirst ? typed : kept
     current.saved = next.texts
-    current.dirty = new Set(Object.keys(restored))
+    current.dirty = new Set(Object.keys(unsaved))
     // Unsaved texts stay those of the revision that they were typed over: saving merges what has come since.
-    if (current.dirty.size === 0 || current.base === 0)
-      current.base = drafted[0] && current.base === 0 ? drafted[0].base : next.base
-    current.texts = { ...next.texts, ...restored }
+    if (isFirst) {
+      current.base = drafted[0]?.base ?? next.base
+      current.taken = drafted.filter(({ tab }) => tab !== tabName())
+    } else if (current.dirty.size === 0) current.base = next.base
+    current.texts = { ...next.texts, ...unsaved }
     setDefinition(next)
     setTexts(current.texts)
     setLook(next.look)
@@ -103,6 +108,9 @@ export function useDefinition(library: string, slug: string) {
         method: 'POST',
         body: JSON.stringify({ texts: changedTexts(), drafts: [...current.dirty], tab: tabName(), base: current.base }),
       })
+      // The server has them under this tab's name by now: what another tab left is not found again.
+      for (const { path, tab } of current.taken.splice(0))
+        void fetch(`${address}/preview?${new URLSearchParams({ path, tab })}`, { method: 'DELETE' })
       if (asked !== current.asked) return
       setProblems(next.problems)
       // The last rendering that worked stays while something cannot be read.
@@ -191,7 +199,20 @@ export function useDefinition(library: string, slug: string) {
       const { current } = now
       const path = definition?.file
       if (path === undefined || edits.length === 0) return
-      change({ [path]: editYaml(current.texts[path]!, edits) }, 'now')
+      try {
+        change({ [path]: editYaml(current.texts[path]!, edits) }, 'now')
+      } catch (error) {
+        // The text is half typed: nothing is changed in it until it can be read.
+        setProblems([
+          {
+            file: path,
+            line: 1,
+            column: 1,
+            message: `not changed, since the sheet cannot be read as it stands: ${(error as Error).message.split('\n')[0]}`,
+          },
+        ])
+        setStatus({ kind: 'broken' })
+      }
     },
     [change, definition?.file],
   )
