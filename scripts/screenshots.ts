@@ -30,6 +30,7 @@ try {
   await boardFrame(dark, 20)
   await new Promise((done) => setTimeout(done, 800))
   await dark.screenshot({ path: `${FOLDER}/matrix-dark.png` })
+  await press(dark, 'button', 'Light or dark')
   await dark.close()
 
   const define = await app.open('/firnline/hut-card/define')
@@ -55,6 +56,7 @@ try {
   await press(night, 'tab', 'Props 6')
   await new Promise((done) => setTimeout(done, 2500))
   await night.screenshot({ path: `${FOLDER}/define-dark.png` })
+  await press(night, 'button', 'Light or dark')
   await night.close()
 
   const make = await app.open('/firnline/bring-in')

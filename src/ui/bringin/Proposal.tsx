@@ -1,16 +1,15 @@
 'use client'
 
 import { useRouter } from 'next/navigation'
-import { useEffect, useMemo, useState } from 'react'
-import { defaultCase } from '@/core/matrix'
+import { useEffect, useState } from 'react'
 import { problemSentence, type Problem } from '@/core/problem'
-import { LiveCase } from '../board'
+import { DefaultCase } from '../board'
 import { CodeEditor, nameCheck, TextField, type Look, type SaveAnswer } from '../define'
 import { request } from '../live'
 import { calledAs, type ProposedComponent } from './proposal'
 
 const FOLLOW_MS = 200
-const PICTURE = { width: 560, height: 130 }
+const PICTURE_HEIGHT = 130
 
 export interface ProposalProps {
   library: string
@@ -60,7 +59,6 @@ export function Proposal({ library, proposal, taken, isAlone, onDrop }: Proposal
     if (isAlone) router.push(`/${library}/${chosen.slug}/define`)
   }
   const model = look?.model
-  const first = useMemo(() => model && defaultCase(model.space), [model])
   return (
     <article className="mb-4 border border-line bg-sheet" data-proposal={chosen.slug}>
       <header className="flex flex-wrap items-center gap-2 border-b border-line px-3 py-1.5">
@@ -105,9 +103,9 @@ export function Proposal({ library, proposal, taken, isAlone, onDrop }: Proposal
           )}
         </span>
       </header>
-      {model && first && (
-        <div className="border-b border-line" style={{ height: PICTURE.height }}>
-          <LiveCase model={model} one={first} {...PICTURE} />
+      {model && (
+        <div className="border-b border-line" style={{ height: PICTURE_HEIGHT }}>
+          <DefaultCase model={model} height={PICTURE_HEIGHT} />
         </div>
       )}
       {problems.length > 0 && (

@@ -71,18 +71,20 @@ export function Axes({ sheet, defining, onPoint }: { sheet: Sheet; defining: Def
               <Value key={value} {...{ sheet, axis, value, raw, edit, rename, onPoint }} />
             ))}
           </ul>
-          <NewName
-            label={`New value of ${axis.name}`}
-            placeholder="New value"
-            taken={axis.values}
-            pattern={VALUE}
-            className="w-28"
-            onType={(value) => setPending(value ? addValue(raw, sheet, axis, value) : [])}
-            onAdd={(value) => {
-              setPending([])
-              edit(addValue(raw, sheet, axis, value))
-            }}
-          />
+          <div className="flex items-center gap-1 pt-px">
+            <NewName
+              label={`New value of ${axis.name}`}
+              placeholder="New value"
+              taken={axis.values}
+              pattern={VALUE}
+              className="w-28"
+              onType={(value) => setPending(value ? addValue(raw, sheet, axis, value) : [])}
+              onAdd={(value) => {
+                setPending([])
+                edit(addValue(raw, sheet, axis, value))
+              }}
+            />
+          </div>
         </fieldset>
       ))}
       <NewAxis taken={taken} sheet={sheet} edit={edit} />

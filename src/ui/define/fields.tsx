@@ -82,7 +82,9 @@ export function Choice({
   return (
     <Select.Root value={value} onValueChange={onChoose}>
       <Select.Trigger aria-label={label} className={`field inline-flex items-center gap-1 ${className}`}>
-        <Select.Value />
+        <span className="truncate">
+          <Select.Value />
+        </span>
         <Select.Icon className="ml-auto">
           <ChevronDown size={11} aria-hidden />
         </Select.Icon>

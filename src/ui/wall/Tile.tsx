@@ -2,9 +2,8 @@
 
 import { useQuery } from '@tanstack/react-query'
 import Link from 'next/link'
-import { useMemo, useRef, useState, useLayoutEffect } from 'react'
-import { defaultCase } from '@/core/matrix'
-import { defaultPlacement, layOut, LiveCase, type BoardModel } from '../board'
+import { useMemo } from 'react'
+import { DefaultCase, defaultPlacement, layOut, type BoardModel } from '../board'
 import { request, type ComponentState } from '../live'
 import { MarkCount, type MarkKind } from '../marks'
 import { Miniature } from './Miniature'
@@ -40,7 +39,7 @@ export function Tile({ library, slug, name, state }: TileProps) {
         {error ? (
           <p className="p-3 whitespace-pre-wrap text-miss">{error.message}</p>
         ) : model ? (
-          <FirstCase model={model} />
+          <DefaultCase model={model} height={LIVE_HEIGHT_PX} />
         ) : (
           <p className="p-3 text-quiet">Loading …</p>
         )}
@@ -61,16 +60,6 @@ function Counts({ state }: { state: ComponentState }) {
           <MarkCount key={kind} kind={kind} count={count(kind)} isOutdated={state.isOutdated} />
         ))}
     </>
-  )
-}
-
-function FirstCase({ model }: { model: BoardModel }) {
-  const box = useRef<HTMLDivElement>(null)
-  const [width, setWidth] = useState(0)
-  useLayoutEffect(() => setWidth(box.current?.clientWidth ?? 0), [])
-  const first = useMemo(() => defaultCase(model.space), [model])
-  return (
-    <div ref={box}>{width > 0 && <LiveCase model={model} one={first} width={width} height={LIVE_HEIGHT_PX} />}</div>
   )
 }
 
