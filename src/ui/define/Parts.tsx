@@ -4,7 +4,7 @@ import { Crosshair, Trash2 } from 'lucide-react'
 import type { Picked } from '@/stage'
 import type { Sheet } from '@/core/sheet'
 import type { Defining } from './useDefinition'
-import { IconButton, nameCheck, TextField } from './fields'
+import { IconButton, nameCheck, NewName, TextField } from './fields'
 
 export interface PartsProps {
   sheet: Sheet
@@ -85,9 +85,16 @@ export function Parts({ sheet, defining: { edit, rename }, numbers, lit, onLight
       {names.length === 0 && (
         <p className="py-2 text-quiet">No parts yet. Rules speak of parts: point at one in the picture.</p>
       )}
-      <button type="button" className="control mt-2" onClick={() => onPoint()}>
-        <Crosshair size={13} aria-hidden /> Point at a new part
-      </button>
+      <div className="mt-1 flex items-center gap-1 border-t border-line-strong pt-2">
+        <NewName
+          label="New part"
+          taken={[...names, ...RESERVED]}
+          onAdd={(name) => edit([{ do: 'set', path: ['parts', name], value: `.${name}` }])}
+        />
+        <button type="button" className="control" onClick={() => onPoint()}>
+          <Crosshair size={13} aria-hidden /> Point at a new part
+        </button>
+      </div>
     </>
   )
 }
