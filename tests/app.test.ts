@@ -39,9 +39,12 @@ describe('the wall', () => {
     const shown = async () =>
       Promise.all(
         stageFrames(page).map((frame) =>
-          frame.evaluate(
-            () => document.querySelector('brelt-case')?.shadowRoot?.textContent?.replace(/\s+/g, ' ').trim() ?? '',
-          ),
+          frame
+            .evaluate(
+              () => document.querySelector('brelt-case')?.shadowRoot?.textContent?.replace(/\s+/g, ' ').trim() ?? '',
+            )
+            // A frame that is being loaded has nothing to show yet.
+            .catch(() => ''),
         ),
       )
     let found: string[] = []

@@ -186,7 +186,7 @@ describe('a component from nothing', () => {
     expect(await stored(page, 'plain', '.yaml', 'door-sign')).toContain('spec:')
 
     await press(page, 'link', 'Matrix')
-    await page.waitForFunction(() => location.pathname === '/plain/door-sign/matrix')
+    await page.waitForSelector('iframe[data-mounted]')
     await press(page, 'button', 'Verify')
     await waitForText(page, '[data-testid="counts"]', /2.*0/)
     await page.close()
@@ -266,6 +266,7 @@ describe('editing', () => {
     expect(await stored(page, 'plain', 'peg.liquid')).toContain('peg--{{ props.size }}')
     await waitForText(page, '[role=tab]', /^Lints 0$/)
     await press(page, 'link', 'Matrix')
+    await page.waitForSelector('iframe[data-mounted]')
     await press(page, 'button', 'Verify')
     await waitForText(page, '[data-testid="counts"]', /2.*0/)
     await page.close()

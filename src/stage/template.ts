@@ -1,8 +1,8 @@
 import { Liquid, type Template } from 'liquidjs'
 import type { StagePiece } from './protocol'
 
-// A template that loops for ever ends here; a sheet's own cases render in well under a millisecond.
-const RENDER_LIMIT_MS = 1000
+// A template that loops for ever ends here, well before its page is taken to hang; a sheet's own cases render in well under a millisecond.
+const RENDER_LIMIT_MS = 400
 const MEMORY_LIMIT = 10_000_000
 
 export interface Renderer {
