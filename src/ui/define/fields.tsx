@@ -13,16 +13,29 @@ export interface TextFieldProps extends Omit<InputHTMLAttributes<HTMLInputElemen
   onType?(text: string): void
   /** What is wrong with a text; such a text is not taken. */
   check?(text: string): string | undefined
+  /** It is empty again once its text was taken, and keeps the focus for the next. */
+  clears?: boolean
 }
 
 /** A one-line text that is taken on Enter or when it is left; Escape brings back what stood there. */
-export function TextField({ label, value, onDone, onType, check, className = '', ...rest }: TextFieldProps) {
+export function TextField({
+  label,
+  value,
+  onDone,
+  onType,
+  check,
+  clears = false,
+  className = '',
+  ...rest
+}: TextFieldProps) {
   const [text, setText] = useState(value)
   useEffect(() => setText(value), [value])
   const fault = text === value ? undefined : check?.(text)
   const take = () => {
-    if (text !== value && fault === undefined) onDone(text)
-    else if (fault !== undefined) {
+    if (text !== value && fault === undefined) {
+      if (clears) setText(value)
+      onDone(text)
+    } else if (fault !== undefined) {
       setText(value)
       onType?.(value)
     }
@@ -148,24 +161,19 @@ export function NewName({
   onType?(name: string): void
   className?: string
 }) {
-  const [round, setRound] = useState(0)
   const check = nameCheck(taken, pattern)
   return (
     <>
       <Plus size={13} aria-hidden className="text-quiet" />
       <TextField
-        key={round}
+        clears
         label={label}
         placeholder={placeholder}
         value=""
         check={(text) => (text === '' ? undefined : check(text))}
         className={className}
         {...(onType && { onType: (text: string) => onType(text !== '' && check(text) === undefined ? text : '') })}
-        onDone={(text) => {
-          if (text === '') return
-          setRound(round + 1)
-          onAdd(text)
-        }}
+        onDone={(text) => text !== '' && onAdd(text)}
       />
     </>
   )
