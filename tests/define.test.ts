@@ -372,8 +372,8 @@ describe('editing', () => {
   test('works by keyboard alone', async () => {
     const page = await define('firnline', 'trail-tile')
     const label = () =>
-      page.evaluate(
-        () => document.activeElement?.getAttribute('aria-label') ?? document.activeElement?.textContent ?? '',
+      page.evaluate(() =>
+        (document.activeElement?.getAttribute('aria-label') ?? document.activeElement?.textContent ?? '').trim(),
       )
     const tabTo = async (wanted: RegExp) => {
       for (let at = 0; at < 80 && !wanted.test(await label()); at++) await page.keyboard.press('Tab')
