@@ -6,10 +6,10 @@ import { resolvePath, textOf, type FileTree } from '@/core/sheet'
 import type { Problem } from '@/core/problem'
 import { SHARED_REACT } from '@/stage'
 import { compileScss } from './compileScss'
+import { moduleFile } from './moduleFile'
 
 const SPACE = 'library'
 const SHARED = 'shared-react'
-const ENDINGS = ['', '.tsx', '.ts', '.jsx', '.js', '.mjs', '/index.tsx', '/index.ts', '/index.js']
 const REACT = /^react(-dom)?(\/(jsx-runtime|jsx-dev-runtime|client))?$/
 
 const LOADERS: Record<string, Loader> = {
@@ -72,7 +72,7 @@ type Asked = Parameters<Parameters<PluginBuild['onResolve']>[1]>[0]
 function inLibrary(tree: FileTree, { path, importer }: Asked): OnResolveResult {
   const wanted = resolvePath(importer, path)
   if (wanted === undefined) return { errors: [{ text: `"${path}" leaves the library's folder` }] }
-  const found = ENDINGS.map((ending) => wanted + ending).find((each) => tree.paths.includes(each))
+  const found = moduleFile(wanted, (each) => tree.paths.includes(each))
   return found === undefined ? { errors: [{ text: `no file "${path}"` }] } : { path: found, namespace: SPACE }
 }
 

@@ -13,7 +13,7 @@ import type { Problem } from '@/core/problem'
 import { readYaml } from '@/core/yaml'
 import { addRevision, fingerprintOf, hashOf, manifestOf, putBlobs, type Manifest, type Transaction } from './libraries'
 import type { Connection } from './open'
-import { drafts, files, libraries, libraryFiles } from './schema'
+import { drafts, libraries, libraryFiles } from './schema'
 import { headOf, manifestTexts, type RevisionKind } from './revisions'
 
 /** New texts of some of a component's files. */
@@ -141,9 +141,8 @@ async function settleDrafts(tx: Transaction, { libraryId, tab, texts }: Save) {
 
 async function fileHashes(tx: Transaction, libraryId: string): Promise<Map<string, string>> {
   const rows = await tx
-    .select({ path: libraryFiles.path, hash: files.hash })
+    .select({ path: libraryFiles.path, hash: libraryFiles.hash })
     .from(libraryFiles)
-    .innerJoin(files, eq(files.hash, libraryFiles.hash))
     .where(eq(libraryFiles.libraryId, libraryId))
   return new Map(rows.map(({ path, hash }) => [path, hash]))
 }

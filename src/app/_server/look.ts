@@ -14,8 +14,7 @@ export async function lookAt(
   const { library, problems } = withTexts(opened.library, texts)
   const sheet = library.sheets.find((each) => each.slug === slug)
   if (!sheet || problems.length > 0) return { problems, lints: [] }
-  const changed = { ...opened, library, sheets: [...library.sheets] }
   const lints = lintSheet(sheet, library, opened.tokens, await codePropsOf(sheet, library.tree))
-  const made = await boardModelOf(changed, sheet)
+  const made = await boardModelOf({ ...opened, library }, sheet)
   return 'model' in made ? { model: made.model, problems: [], lints } : { problems: made.problems, lints }
 }

@@ -1,5 +1,6 @@
 import { resolvePath, textOf, treeOf } from '@/core/sheet'
 import { readManifest, readTsx } from '../code'
+import { moduleFile } from '../moduleFile'
 import { fromCode } from './fromCode'
 import { fromMarkup } from './fromMarkup'
 import type { Proposal } from './proposal'
@@ -107,11 +108,7 @@ function closure(dropped: Dropped, path: string): Set<string> {
       /(?:from|import)\s*\(?\s*['"](\.[^'"]+)['"]/g,
     )) {
       const base = resolvePath(each, reference!)
-      const target =
-        base &&
-        ['', '.tsx', '.ts', '.jsx', '.js', '/index.ts', '/index.tsx']
-          .map((end) => base + end)
-          .find((one) => one in dropped)
+      const target = base && moduleFile(base, (one) => one in dropped)
       if (target) found.add(target)
     }
   }

@@ -1,6 +1,7 @@
 import type * as TS from 'typescript'
 import { kebabCase, type CodeProp, type CodeReading } from '@/core/code'
 import { resolvePath, textOf, type FileTree } from '@/core/sheet'
+import { moduleFile } from '../moduleFile'
 import { TypeScope } from './TypeScope'
 
 type Ts = typeof TS
@@ -19,12 +20,7 @@ export async function readTsx(tree: FileTree, path: string, wanted?: string): Pr
     (file) => textOf(tree, file),
     (from, to) => {
       const base = resolvePath(from, to)
-      return (
-        base &&
-        [base, `${base}.tsx`, `${base}.ts`, `${base}/index.ts`, `${base}/index.tsx`].find((each) =>
-          tree.paths.includes(each),
-        )
-      )
+      return base && moduleFile(base, (each) => tree.paths.includes(each))
     },
   )
   const found = findComponent(ts, scope.file(path), wanted)
