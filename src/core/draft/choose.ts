@@ -1,0 +1,56 @@
+import { isReset, SHORTHANDS, textIn, type Survey } from '../survey'
+import type { Solved, Unsolved } from './solve'
+
+/** Whether a reading is worth a rule: an author set it to something, or it varies over the matrix. */
+export function isWorthSaying(survey: Survey, reading: number): boolean {
+  const { declared, initial, byLayout, reading: name } = survey.readings[reading]!
+  if (byLayout) return false
+  let first: number | undefined
+  let varies = false
+  for (const { read } of survey.cases) {
+    const place = read[reading]!
+    if (place < 0) continue
+    first ??= place
+    if (place !== first) varies = true
+  }
+  if (first === undefined) return false
+  if (varies) return true
+  return declared && !isReset(name) && survey.texts[first] !== initial
+}
+
+/** Whether a shorthand could be read as one value in every case in which its part is there. */
+const isWhole = (survey: Survey, reading: number): boolean =>
+  survey.cases.every((one) => textIn(survey, one, reading) !== '')
+
+/**
+ * Of the readings of one part, those that say the most in the fewest claims: a shorthand where it needs no more than its longhands.
+ * @param readings by name, only what is worth saying and shorthands
+ */
+export function fold(
+  survey: Survey,
+  readings: ReadonlyMap<string, number>,
+  solve: (reading: number) => Solved | Unsolved,
+): { solved: Solved[]; left: { reading: number; why: Unsolved }[] } {
+  const solved = new Map<string, Solved>()
+  const left: { reading: number; why: Unsolved }[] = []
+  for (const [name, reading] of readings) {
+    if (name in SHORTHANDS) continue
+    const answer = solve(reading)
+    if (typeof answer === 'string') left.push({ reading, why: answer })
+    else solved.set(name, answer)
+  }
+  // The smallest shorthands come first, so that the larger ones are measured against them.
+  const shorthands = Object.entries(SHORTHANDS).sort(([, a], [, b]) => a.length - b.length)
+  for (const [name, longhands] of shorthands) {
+    const reading = readings.get(name)
+    if (reading === undefined || !isWhole(survey, reading)) continue
+    const parts = [...solved].filter(([part]) => (SHORTHANDS[part] ?? [part]).every((each) => longhands.includes(each)))
+    if (parts.length < 2) continue
+    const whole = solve(reading)
+    if (typeof whole === 'string') continue
+    if (whole.claims.length > parts.reduce((sum, [, { claims }]) => sum + claims.length, 0)) continue
+    for (const [part] of parts) solved.delete(part)
+    solved.set(name, whole)
+  }
+  return { solved: [...solved.values()], left }
+}

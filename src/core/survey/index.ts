@@ -1,0 +1,3 @@
+export { placeOfReading, textIn, type ComputedToken, type Survey, type SurveyCase, type SurveyReading } from './survey'
+export { isReset, longhandsOf, SHORTHANDS, speaksOf } from './shorthands'
+export { standingProperty, tokenKind, type TokenKind } from './tokenKinds'
