@@ -2,6 +2,7 @@ import { Command, InvalidArgumentError, Option } from 'commander'
 import { BadInput, describeProblem } from '@/core/problem'
 import { NoBrowser } from '@/runner'
 import { check } from './check'
+import { draft } from './draft'
 import { read } from './read'
 import { verify, type VerifyArguments } from './verify'
 
@@ -54,6 +55,17 @@ program
   .addOption(format())
   .action((folder: string, slug: string, given: { case: string; format: 'text' | 'json' }) =>
     finish(read(folder, slug, given)),
+  )
+
+program
+  .command('draft')
+  .description('propose a spec from what is rendered: the fewest rules that say what was read in every case')
+  .argument('<folder>', "the library's folder")
+  .argument('<slug>', 'the component')
+  .option('--all', 'also of readings that rules speak of already')
+  .option('--write', 'add the rules to the sheet instead of printing them')
+  .action((folder: string, slug: string, given: { all?: boolean; write?: boolean }) =>
+    finish(draft(folder, slug, given)),
   )
 
 program

@@ -1,7 +1,16 @@
-import type { Plan } from '@/core/plan'
+import type { Plan, PlannedCase, Readings, Request } from '@/core/plan'
 import type { Tolerance, Viewport } from '@/core/sheet'
 import type { TokenBook } from '@/core/tokens'
 import type { CompiledComponent } from '@/source'
+import type { StagePage } from './StagePage'
+
+/** Reads more than rules ask for. */
+export interface Surveyor {
+  /** What is read besides the plan's own requests in the cases that have just been mounted. */
+  more(page: StagePage, cases: readonly PlannedCase[]): Promise<readonly Request[]>
+  /** Called with all readings of a case: the plan's requests first, then `more`. */
+  take(one: PlannedCase, more: readonly Request[], readings: Readings): void
+}
 
 /** All that a run of one component needs. */
 export interface RunSetup {
@@ -13,4 +22,5 @@ export interface RunSetup {
   viewport: Viewport
   /** Names of the library's contexts. */
   contexts: readonly string[]
+  surveyor?: Surveyor
 }

@@ -234,6 +234,10 @@ export class StagePage {
     return this.call('probe', ...given)
   }
 
+  declared(...given: Parameters<RunnerStage['declared']>) {
+    return this.call('declared', ...given)
+  }
+
   incidents() {
     return this.call('incidents')
   }

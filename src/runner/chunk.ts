@@ -75,14 +75,18 @@ export async function runChunk(
     referred,
   )
   const boxes = await page.pseudoBoxes([...new Set(pseudos.map(({ pseudo }) => pseudo))])
-  const profiles = used.map((profile) => plan.profiles[profile]!.requests.map(toStageRequest))
+  const more = (await setup.surveyor?.more(page, cases)) ?? []
+  const profiles = used.map((profile) => [...plan.profiles[profile]!.requests, ...more].map(toStageRequest))
   const read = await page.read(
     profiles,
     cases.map(({ profile }) => used.indexOf(profile)),
     boxes,
   )
   const nodeOf = accessible.length > 0 ? await page.accessibility() : () => undefined
-  const readings = cases.map((one, at) => readingsOf(read, at, plan.profiles[one.profile]!.requests, nodeOf))
+  const readings = cases.map((one, at) =>
+    readingsOf(read, at, [...plan.profiles[one.profile]!.requests, ...more], nodeOf),
+  )
+  cases.forEach((one, at) => setup.surveyor?.take(one, more, readings[at]!))
   cases.forEach((one, at) => remember(plan, one, readings[at]!, store))
   await answerProbes(page, judge, cases, readings)
   const elsewhere: Elsewhere = (key, request) => store.get(key)?.get(request) ?? 'later'

@@ -8,7 +8,7 @@ import type {
   StageReadings,
   StageRequest,
 } from './protocol'
-import type { ProbeAnswer } from './read'
+import type { Declared, ProbeAnswer } from './read'
 import type { StageWindow } from './RunnerStage'
 import type { Beat, Mounted, Stage } from './Stage'
 
@@ -104,6 +104,10 @@ export class IsolatedStage {
       const { stage } = this.#rooms[probe.caseIndex ?? 0]!
       return stage.probe([{ ...probe, ...(probe.caseIndex !== undefined && { caseIndex: 0 }) }])[0]!
     })
+  }
+
+  declared(own: readonly string[]): Declared[] {
+    return this.#rooms.flatMap(({ stage }) => stage.declared(own))
   }
 
   count(known: Census): Census {

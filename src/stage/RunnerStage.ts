@@ -20,6 +20,8 @@ export interface RunnerStage {
   show(): Promise<{ isSettled: boolean }>
   read(profiles: StageRequest[][], profileOf: number[], pseudoBoxes: PseudoBoxes): ReturnType<Stage['read']>
   probe(probes: StageProbe[]): ReturnType<Stage['probe']>
+  /** What the sheets named in `own` declare for the parts of the mounted cases. */
+  declared(own: string[]): ReturnType<Stage['declared']>
   elementOf(index: number, part: string, match: number): Element | undefined
   clear(): void
   /** What stood in all cases so far. */

@@ -16,7 +16,7 @@ import type {
   StageRequest,
 } from './protocol'
 import { REFERENCE } from './reference'
-import { answerProbes, readCases, type ProbeAnswer } from './read'
+import { answerProbes, declaredFor, readCases, type Declared, type ProbeAnswer } from './read'
 import { settle } from './settle'
 
 /** What the driver needs to know of the cases that were mounted. */
@@ -189,6 +189,11 @@ export class Stage {
 
   probe(probes: readonly StageProbe[]): ProbeAnswer[] {
     return answerProbes(this.component, this.cases, probes)
+  }
+
+  /** What the component's own styles declare for its parts in the mounted cases. */
+  declared(own: readonly string[]): Declared[] {
+    return declaredFor(this.component, this.cases, own)
   }
 
   /** Adds what stands in the mounted cases to what was counted before. */

@@ -54,6 +54,7 @@ view.breltStage = {
   show: () => opened().show(),
   read: (profiles, profileOf, pseudoBoxes) => opened().read(profiles, profileOf, pseudoBoxes),
   probe: (probes) => opened().probe(probes),
+  declared: (own) => opened().declared(own),
   elementOf: (index, part, match) => opened().elementOf(index, part, match),
   clear: () => {
     // Counted while they stand, told when all have stood.

@@ -1,17 +1,24 @@
 import { isReset, SHORTHANDS, textIn, type Survey } from '../survey'
 import type { Solved, Unsolved } from './solve'
 
+// What is not declared is proposed only where it tells what a part is and in which state; how large it came out, or how
+// strong its contrast is, follows from what is declared.
+const TELLING = /^(present|visible|role|name|focusable|state\..+)$/
+
+const NO_ROLE = new Set(['none', 'generic'])
+
 /** Whether a reading is worth a rule: an author set it to something, or it varies over the matrix. */
 export function isWorthSaying(survey: Survey, reading: number): boolean {
   const { declared, initial, byLayout, reading: name } = survey.readings[reading]!
-  if (byLayout) return false
+  if (byLayout || !(declared || TELLING.test(name))) return false
   let first: number | undefined
   let varies = false
   for (const { read } of survey.cases) {
     const place = read[reading]!
     if (place < 0) continue
     first ??= place
-    if (place !== first) varies = true
+    if (place !== first && !(name === 'role' && NO_ROLE.has(survey.texts[place]!) && NO_ROLE.has(survey.texts[first]!)))
+      varies = true
   }
   if (first === undefined) return false
   if (varies) return true
@@ -20,7 +27,7 @@ export function isWorthSaying(survey: Survey, reading: number): boolean {
 
 /** Whether a shorthand could be read as one value in every case in which its part is there. */
 const isWhole = (survey: Survey, reading: number): boolean =>
-  survey.cases.every((one) => textIn(survey, one, reading) !== '')
+  survey.cases.every((one) => !/^$|: /.test(textIn(survey, one, reading) ?? 'absent'))
 
 /**
  * Of the readings of one part, those that say the most in the fewest claims: a shorthand where it needs no more than its longhands.

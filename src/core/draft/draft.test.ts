@@ -90,7 +90,7 @@ test('the cascade of a draft says of every case what was read there, whatever wa
         if (read[place] !== undefined) expect(said(values)).toBe(`${read[place]}px`)
       })
     }),
-    { numRuns: 150 },
+    { numRuns: 80 },
   )
 })
 
@@ -115,7 +115,7 @@ test('of several labels that are right, one is said, also where they overlap', (
         })
       },
     ),
-    { numRuns: 150 },
+    { numRuns: 80 },
   )
 })
 

@@ -36,13 +36,15 @@ export interface DraftOptions {
   skip?(part: string, reading: string): boolean
   /** Exactly these readings, whether or not they are worth a rule and without making shorthands of them. */
   only?(part: string, reading: string): boolean
+  /** Cases of which something must be said of a reading; in the others it does not matter what. All, when left out. */
+  cases?(part: string, reading: string, values: Readonly<Record<string, string>>): boolean
 }
 
 /** Proposes a spec from what was read of all cases. */
 export function draftSpec(survey: Survey, dimensions: readonly Dimension[], options: DraftOptions = {}): Draft {
   const grid = gridOf(dimensions, survey.cases)
   const explainerOf = makeExplainer(survey)
-  const answer = (reading: number) => solve(survey, grid, reading, explainerOf)
+  const answer = (reading: number) => solve(survey, grid, reading, explainerOf, options.cases)
   const byPart = groupBy(survey.readings.keys(), (reading) => survey.readings[reading]!.part)
   const solved: Solved[] = []
   const left: { reading: number; why: Unsolved }[] = []
@@ -124,7 +126,7 @@ export function whenOf({ dimensions }: Pick<Grid, 'dimensions'>, region: WholeRe
       const chosen = places.map((place) => values[place]!)
       const rest = values.filter((value) => !chosen.includes(value))
       if (chosen.length === 1) return [name, chosen[0]!]
-      return [name, rest.length > 0 && rest.length < chosen.length ? { not: rest } : chosen]
+      return [name, rest.length > 0 && rest.length < chosen.length - 1 ? { not: rest } : chosen]
     }),
   )
 }

@@ -1,5 +1,5 @@
 import { allBits, casesIn, hasBit, weightOf, type Grid } from '../grid'
-import { parseReading } from '../readings'
+import { MATCH_SEPARATOR, parseReading } from '../readings'
 import type { Survey } from '../survey'
 import { cascadeOf, type Acceptable } from './cascadeOf'
 import type { Explain } from './explain'
@@ -22,7 +22,7 @@ export interface SolvedClaim {
 }
 
 /** Why nothing is proposed for a reading. */
-export type Unsolved = 'never read' | 'no way to write it'
+export type Unsolved = 'never read' | 'no way to write it' | 'its matches differ from one another'
 
 /** The fewest claims that say of one reading what was read in every case. */
 export function solve(
@@ -30,8 +30,9 @@ export function solve(
   grid: Grid,
   reading: number,
   explainerOf: (reading: string, isText: boolean) => Explain,
+  isAsked: (part: string, reading: string, values: Readonly<Record<string, string>>) => boolean = () => true,
 ): Solved | Unsolved {
-  const { reading: name } = survey.readings[reading]!
+  const { part, reading: name } = survey.readings[reading]!
   const parsed = parseReading(name)
   const explain = explainerOf(name, 'reading' in parsed && parsed.reading.kind === 'text')
   const labels = new Map<string, number>()
@@ -40,14 +41,16 @@ export function solve(
   const acceptable: (readonly number[])[] = []
   for (const one of survey.cases) {
     const place = one.read[reading]!
-    if (place < 0) {
+    if (place < 0 || !isAsked(part, name, one.values)) {
       acceptable.push(NOTHING)
       continue
     }
     const key = place * contexts + one.context
     let named = known.get(key)
     if (!named) {
-      named = explain(survey.texts[place]!, one.context).map((label) => {
+      const text = shared(survey.texts[place]!)
+      if (text === undefined) return 'its matches differ from one another'
+      named = explain(text, one.context).map((label) => {
         if (!labels.has(label)) labels.set(label, labels.size)
         return labels.get(label)!
       })
@@ -58,6 +61,12 @@ export function solve(
   }
   if (known.size === 0) return 'never read'
   return { reading, claims: claimsOf(grid, acceptable, [...labels.keys()], survey) }
+}
+
+/** What all matches of a part read; undefined where they differ. */
+function shared(text: string): string | undefined {
+  const [first, ...others] = text.split(MATCH_SEPARATOR)
+  return others.every((each) => each === first) ? first : undefined
 }
 
 const NOTHING: readonly number[] = []

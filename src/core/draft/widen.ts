@@ -20,7 +20,13 @@ export interface Layer {
 }
 
 // Beyond this many layers a reading has no rule behind it that widening would find.
-const MOST_WIDENED = 40
+const MOST_WIDENED = 24
+
+/** A layer with the cases that it holds, worked out once. */
+interface Placed extends Layer {
+  cases: Bits
+  weight: number
+}
 
 /**
  * Widens layers, as long as heavier ones decide where they would be wrong, and leaves out those that become needless:
@@ -28,16 +34,26 @@ const MOST_WIDENED = 40
  * @param holders of each label the cases that it must be said of
  */
 export function widen(grid: Grid, layers: readonly Layer[], holders: ReadonlyMap<number, Bits>): Layer[] {
-  let current = [...layers]
+  const all = allBits(grid.size)
+  const place = ({ region, label }: Layer): Placed => ({
+    region,
+    label,
+    cases: casesIn(grid, region, all),
+    weight: weightOf(region),
+  })
+  const open = [...holders.values()].reduce(either, noBits(grid.size))
+  const isRight = (tried: readonly Placed[]) => decidesRightly(tried, open, holders)
+  let current = layers.map(place)
   if (current.length > MOST_WIDENED) return current
   for (let improved = true; improved;) {
     improved = false
-    for (const layer of [...current].sort((a, b) => weightOf(b.region) - weightOf(a.region))) {
+    for (const layer of [...current].sort((a, b) => b.weight - a.weight)) {
       for (const region of wider(grid, layer.region)) {
-        const tried = current.map((each) => (each === layer ? { ...layer, region } : each))
-        if (!isRight(grid, tried, holders)) continue
-        const slim = withoutNeedless(grid, tried, holders)
-        if (slim.length < current.length || weightOf(region) < weightOf(layer.region)) {
+        const wide = place({ ...layer, region })
+        const tried = current.map((each) => (each === layer ? wide : each))
+        if (!isRight(tried)) continue
+        const slim = withoutNeedless(tried, isRight)
+        if (slim.length < current.length || wide.weight < layer.weight) {
           current = slim
           improved = true
           break
@@ -62,31 +78,29 @@ function* wider({ members }: Grid, region: Region): Generator<Region> {
   }
 }
 
-function withoutNeedless(grid: Grid, layers: readonly Layer[], holders: ReadonlyMap<number, Bits>): Layer[] {
+function withoutNeedless(layers: readonly Placed[], isRight: (tried: readonly Placed[]) => boolean): Placed[] {
   let kept = [...layers]
   for (const layer of layers) {
+    if (layer.weight === 0) continue
     const others = kept.filter((each) => each !== layer)
-    if (others.length > 0 && weightOf(layer.region) > 0 && isRight(grid, others, holders)) kept = others
+    if (isRight(others)) kept = others
   }
   return kept
 }
 
-/** Whether the cascade says the right thing of every case, and nowhere leaves it to the order of rules that name equally many axes. */
-export function isRight(grid: Grid, layers: readonly Layer[], holders: ReadonlyMap<number, Bits>): boolean {
-  let open = [...holders.values()].reduce(either, noBits(grid.size))
-  const decided = layers
-    .map(({ region, label }) => ({ weight: weightOf(region), cases: casesIn(grid, region, allBits(grid.size)), label }))
-    .sort((a, b) => b.weight - a.weight)
-  for (let at = 0; at < decided.length;) {
-    const { weight } = decided[at]!
-    let reached = noBits(grid.size)
-    for (; at < decided.length && decided[at]!.weight === weight; at++) {
-      const { cases, label } = decided[at]!
+/** Whether the cascade says the right thing of every open case, and nowhere leaves it to the order of rules that name equally many axes. */
+function decidesRightly(layers: readonly Placed[], open: Bits, holders: ReadonlyMap<number, Bits>): boolean {
+  let left = open
+  const heaviest = layers.reduce((most, { weight }) => Math.max(most, weight), 0)
+  for (let weight = heaviest; weight >= 0; weight--) {
+    let reached: Bits | undefined
+    for (const layer of layers) {
+      if (layer.weight !== weight) continue
       // Whoever is reached here must be right, whichever rule of this weight comes last.
-      if (!isSubset(both(cases, open), holders.get(label)!)) return false
-      reached = either(reached, cases)
+      if (!isSubset(both(layer.cases, left), holders.get(layer.label)!)) return false
+      reached = reached ? either(reached, layer.cases) : layer.cases
     }
-    open = without(open, reached)
+    if (reached) left = without(left, reached)
   }
-  return countBits(open) === 0
+  return countBits(left) === 0
 }

@@ -1,3 +1,4 @@
+export { appendRules, spokenOf } from './appendRules'
 export { compareSheets, labelOf, nameOfChanges, valueAt, type FieldChange } from './describe'
 export { mergeLines, mergeSheetText, type Merged, type Preference, type TextConflict } from './mergeText'
 export { renameEdits, renameInGuide, renameInTemplate, type Rename } from './rename'

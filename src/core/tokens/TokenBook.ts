@@ -11,6 +11,8 @@ export interface TokenBook {
   /** Whether the path exists in some context, resolvable or not. */
   has(path: string): boolean
   nearest(path: string): string | undefined
+  /** All tokens of a context that can be resolved. */
+  list(context: Readonly<Record<string, string>>): Token[]
   customProperties(context: Readonly<Record<string, string>>): [name: string, value: string][]
   /** What is wrong with tokens, over all contexts, each once. */
   issues: readonly TokenIssue[]
@@ -43,6 +45,7 @@ export function readTokens(library: Library): { book: TokenBook; problems: Probl
     get: (path, context) => inContext(context).tokens.get(path) ?? inContext(context).tokens.get(path + '.$root'),
     has: (path) => known.has(path) || known.has(path + '.$root'),
     nearest: (path) => nearest(path, known),
+    list: (context) => [...inContext(context).tokens.values()],
     customProperties: (context) => customProperties(inContext(context).tokens.values()),
     issues: [...issues.values()],
   }

@@ -1,0 +1,37 @@
+import { writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { draftSpec, writtenRules } from '@/core/draft'
+import { appendRules, spokenOf } from '@/core/edit'
+import { BadInput, unknownName } from '@/core/problem'
+import { textOf } from '@/core/sheet'
+import { printBlock } from '@/core/yaml'
+import { launchChromium, prepareLibrary, surveyComponent } from '@/runner'
+import { openFolder } from '@/source'
+
+/** `brelt draft`: the smallest spec that says what is rendered, of all that no rule speaks of yet. */
+export async function draft(folder: string, slug: string, given: { all?: boolean; write?: boolean }): Promise<number> {
+  const tree = openFolder(folder)
+  const prepared = await prepareLibrary(tree)
+  const component = prepared.components.find(({ sheet }) => sheet.slug === slug)
+  if (!component) {
+    const known = prepared.components.map(({ sheet }) => sheet.slug)
+    throw new BadInput([unknownName({ file: 'command line', line: 1, column: 1 }, 'component', slug, known)])
+  }
+  const browser = await launchChromium()
+  const { sheet, plan } = component
+  try {
+    const survey = await surveyComponent(browser, prepared, component)
+    const { rules, left } = draftSpec(survey, plan.space.dimensions, given.all ? {} : { skip: spokenOf(sheet) })
+    const count = rules.reduce((sum, { claims }) => sum + claims.length, 0)
+    if (given.write && !given.all && rules.length > 0) {
+      writeFileSync(join(folder, sheet.file), appendRules(textOf(tree, sheet.file)!, writtenRules({ rules })))
+    } else if (rules.length > 0) process.stdout.write(`spec:\n${printBlock(writtenRules({ rules }), 2)}\n`)
+    process.stderr.write(
+      `${sheet.data.name}: ${count} expectations in ${rules.length} rules explain what was read in ${survey.cases.length} cases.\n`,
+    )
+    for (const { part, reading, why } of left) process.stderr.write(`left out: ${part} · ${reading}: ${why}\n`)
+  } finally {
+    await browser.close()
+  }
+  return 0
+}
