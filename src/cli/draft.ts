@@ -5,11 +5,17 @@ import { appendRules, spokenOf } from '@/core/edit'
 import { BadInput, unknownName } from '@/core/problem'
 import { textOf } from '@/core/sheet'
 import { printBlock } from '@/core/yaml'
-import { launchChromium, prepareLibrary, surveyComponent } from '@/runner'
+import { coverageOf, type Survey } from '@/core/survey'
+import { unspecifiedReadings } from '@/core/lint'
+import { launchChromium, prepareLibrary, surveyComponent, type PreparedComponent } from '@/runner'
 import { openFolder } from '@/source'
 
 /** `brelt draft`: the smallest spec that says what is rendered, of all that no rule speaks of yet. */
-export async function draft(folder: string, slug: string, given: { all?: boolean; write?: boolean }): Promise<number> {
+export async function draft(
+  folder: string,
+  slug: string,
+  given: { all?: boolean; gaps?: boolean; write?: boolean },
+): Promise<number> {
   const tree = openFolder(folder)
   const prepared = await prepareLibrary(tree)
   const component = prepared.components.find(({ sheet }) => sheet.slug === slug)
@@ -21,7 +27,10 @@ export async function draft(folder: string, slug: string, given: { all?: boolean
   const { sheet, plan } = component
   try {
     const survey = await surveyComponent(browser, prepared, component)
-    const { rules, left } = draftSpec(survey, plan.space.dimensions, given.all ? {} : { skip: spokenOf(sheet) })
+    const { rules, left } = draftSpec(survey, plan.space.dimensions, {
+      ...(!given.all && { skip: spokenOf(sheet) }),
+      ...(given.gaps && { only: gapsIn(survey, component) }),
+    })
     const count = rules.reduce((sum, { claims }) => sum + claims.length, 0)
     if (given.write && !given.all && rules.length > 0) {
       writeFileSync(join(folder, sheet.file), appendRules(textOf(tree, sheet.file)!, writtenRules({ rules })))
@@ -34,4 +43,10 @@ export async function draft(folder: string, slug: string, given: { all?: boolean
     await browser.close()
   }
   return 0
+}
+
+/** Only what the lint `unspecified` tells. */
+function gapsIn(survey: Survey, { sheet, plan }: PreparedComponent): (part: string, reading: string) => boolean {
+  const gaps = unspecifiedReadings(coverageOf(survey, plan.space.dimensions, spokenOf(sheet)))
+  return (part, reading) => gaps.some((gap) => gap.part === part && gap.reading === reading)
 }

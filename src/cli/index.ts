@@ -63,8 +63,9 @@ program
   .argument('<folder>', "the library's folder")
   .argument('<slug>', 'the component')
   .option('--all', 'also of readings that rules speak of already')
+  .option('--gaps', 'only of what varies and no rule speaks of (the lint "unspecified")')
   .option('--write', 'add the rules to the sheet instead of printing them')
-  .action((folder: string, slug: string, given: { all?: boolean; write?: boolean }) =>
+  .action((folder: string, slug: string, given: { all?: boolean; gaps?: boolean; write?: boolean }) =>
     finish(draft(folder, slug, given)),
   )
 

@@ -8,8 +8,8 @@ import type { StagePage } from './StagePage'
 export interface Surveyor {
   /** What is read besides the plan's own requests in the cases that have just been mounted. */
   more(page: StagePage, cases: readonly PlannedCase[]): Promise<readonly Request[]>
-  /** Called with all readings of a case: the plan's requests first, then `more`. */
-  take(one: PlannedCase, more: readonly Request[], readings: Readings): void
+  /** Called with what was read of a case, and the requests that it was read for. */
+  take(one: PlannedCase, requests: readonly Request[], readings: Readings): void
 }
 
 /** All that a run of one component needs. */

@@ -86,7 +86,9 @@ export async function runChunk(
   const readings = cases.map((one, at) =>
     readingsOf(read, at, [...plan.profiles[one.profile]!.requests, ...more], nodeOf),
   )
-  cases.forEach((one, at) => setup.surveyor?.take(one, more, readings[at]!))
+  cases.forEach((one, at) =>
+    setup.surveyor?.take(one, [...plan.profiles[one.profile]!.requests, ...more], readings[at]!),
+  )
   cases.forEach((one, at) => remember(plan, one, readings[at]!, store))
   await answerProbes(page, judge, cases, readings)
   const elsewhere: Elsewhere = (key, request) => store.get(key)?.get(request) ?? 'later'

@@ -1,10 +1,15 @@
 import type { Browser } from 'puppeteer-core'
+import { spokenOf } from '@/core/edit'
+import { unspecified } from '@/core/lint'
 import { unreadCase, type CaseResult } from '@/core/plan'
 import { ComponentTally, makeReport, type Report } from '@/core/report'
+import { coverageOf } from '@/core/survey'
 import { unsupportedKind } from '@/source'
 import { lintCensus } from '@/stage'
 import type { PreparedComponent, PreparedLibrary } from './prepare'
 import { runComponent } from './runComponent'
+import { ownSheets } from './survey'
+import { Surveying } from './Surveying'
 
 export interface VerifyOptions {
   /** How many components are run at once. @defaultValue 2 */
@@ -58,6 +63,12 @@ export async function verifyLibrary(
   )
 }
 
+// A survey keeps every reading of every case.
+const MOST_SURVEYED = 2000
+
+// Whether a line is drawn must be known, to say anything of its colour.
+const TELLS_DRAWN = /^(border|outline).*-(style|width)$/
+
 async function verifyComponent(
   browser: Browser,
   { library, tokens }: PreparedLibrary,
@@ -79,6 +90,22 @@ async function verifyComponent(
     return
   }
   const { data } = library
+  // What some cases lack others may have: lints over the whole matrix need all of them.
+  const isSpoken = spokenOf(sheet)
+  const urls = ownSheets(
+    sheet,
+    compiled.component.sheets.map(({ url }) => url),
+  )
+  const surveying =
+    component.isWhole && plan.cases.length <= MOST_SURVEYED
+      ? new Surveying({
+          library,
+          tokens,
+          own: urls,
+          base: [],
+          skip: (part, property) => isSpoken(part, property) && !TELLS_DRAWN.test(property),
+        })
+      : undefined
   const census = await runComponent(
     browser,
     {
@@ -88,12 +115,16 @@ async function verifyComponent(
       tolerance: data.tolerance,
       viewport: data.viewport,
       contexts: Object.keys(data.contexts),
+      ...(surveying && { surveyor: surveying }),
     },
     { onCase, onIncident: (message) => tally.notes.push(message), ...(signal && { signal }) },
   )
-  // What some cases lack others may have: such lints need all of them.
-  if (component.isWhole && !signal?.aborted)
-    tally.lints.push(
-      ...lintCensus(sheet, compiled.component, census, (url, line) => compiled.originalPlace(url, line, 1)),
-    )
+  if (!component.isWhole || signal?.aborted) return
+  if (surveying) {
+    const survey = surveying.survey(sheet, [], plan.cases)
+    tally.lints.push(...unspecified(sheet, coverageOf(survey, plan.space.dimensions, isSpoken)))
+  }
+  tally.lints.push(
+    ...lintCensus(sheet, compiled.component, census, (url, line) => compiled.originalPlace(url, line, 1)),
+  )
 }

@@ -29,6 +29,11 @@ export function isWorthSaying(survey: Survey, reading: number): boolean {
 const isWhole = (survey: Survey, reading: number): boolean =>
   survey.cases.every((one) => !/^$|: /.test(textIn(survey, one, reading) ?? 'absent'))
 
+/** A line that is drawn in no case: that it is not drawn is all that there is to say. */
+const isNeverDrawn = (survey: Survey, reading: number): boolean =>
+  /^(border|outline)$/.test(survey.readings[reading]!.reading) &&
+  survey.cases.every((one) => /\bnone\b/.test(textIn(survey, one, reading) ?? 'none'))
+
 /**
  * Of the readings of one part, those that say the most in the fewest claims: a shorthand where it needs no more than its longhands.
  * @param readings by name, only what is worth saying and shorthands
@@ -50,7 +55,7 @@ export function fold(
   const shorthands = Object.entries(SHORTHANDS).sort(([, a], [, b]) => a.length - b.length)
   for (const [name, longhands] of shorthands) {
     const reading = readings.get(name)
-    if (reading === undefined || !isWhole(survey, reading)) continue
+    if (reading === undefined || !isWhole(survey, reading) || isNeverDrawn(survey, reading)) continue
     const parts = [...solved].filter(([part]) => (SHORTHANDS[part] ?? [part]).every((each) => longhands.includes(each)))
     if (parts.length < 2) continue
     const whole = solve(reading)

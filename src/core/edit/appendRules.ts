@@ -1,16 +1,16 @@
 import type { Sheet } from '../sheet'
 import { speaksOf } from '../survey'
-import { editYaml, readYaml, type YamlEdit } from '../yaml'
+import { editYaml, readYaml } from '../yaml'
+import { insertEdits, mergedEdits, sameWhen, type RuleText } from './ruleEdits'
 
-/** A sheet's text with rules added at the end of its spec. */
-export function appendRules(text: string, rules: readonly unknown[]): string {
-  const value = readYaml(text, '').value as { spec?: unknown } | undefined
-  const known = Array.isArray(value?.spec) ? value.spec.length : undefined
-  if (!known) return editYaml(text, [{ do: 'set', path: ['spec'], value: rules }])
-  return editYaml(
-    text,
-    rules.map((rule, at): YamlEdit => ({ do: 'insert', path: ['spec', known + at], value: rule })),
-  )
+/** A sheet's text with more rules: in the rule that has the same condition where there is one, else at the end of its spec. */
+export function appendRules(text: string, rules: readonly RuleText[]): string {
+  return rules.reduce((now, rule) => {
+    const { spec = [] } = readYaml(now, '').value as { spec?: RuleText[] }
+    const known = spec.findLastIndex(({ when }) => sameWhen(when, rule.when))
+    if (known < 0) return editYaml(now, insertEdits(spec, spec.length, rule))
+    return editYaml(now, mergedEdits(rule, known))
+  }, text)
 }
 
 /** Whether a sheet's rules speak of a reading of a part already, also under the name of its shorthand. */

@@ -12,6 +12,7 @@ import { propUnused, repeatedStyle } from './sources'
 import { unknownAxis, unknownComponent, unknownPart, unknownProp, unknownToken } from './unknownNames'
 
 export { lintRendered, type RenderedFacts, type StyleTexts } from './rendered'
+export { unspecified, unspecifiedReadings } from './unspecified'
 export { lintTokens } from './tokens'
 export { makeLint, type Lint, type LintCode, type Severity } from './lint'
 

@@ -18,6 +18,10 @@ export interface Lint {
   /** What it is about, as data, where a fix can be made from that. */
   about?:
     | { kind: 'prop-unused' | 'no-default'; prop: string }
+    | { kind: 'rule'; rule: number }
+    | { kind: 'conflict'; part: string; reading: string; earlier: number; later: number }
+    | { kind: 'look-alike'; axis: string; values: readonly string[] }
+    | { kind: 'unspecified'; part: string; reading: string }
     | { kind: 'axis-drift'; prop: string; missing: readonly string[]; extra: readonly string[] }
 }
 
@@ -42,6 +46,7 @@ export const SEVERITIES = {
   'slot-cycle': 'error',
   'prop-unused': 'warning',
   'repeated-style': 'warning',
+  unspecified: 'warning',
   'axis-drift': 'warning',
   'class-undefined': 'warning',
   'class-unused': 'warning',

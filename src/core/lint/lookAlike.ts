@@ -30,11 +30,11 @@ export function* lookAlike(subject: LintSubject): Generator<Lint> {
       if (twins.length === 0) continue
       const names = [first, ...twins].map((value) => `"${value}"`)
       const shown = names.length > 6 ? `${names.slice(0, 6).join(', ')} … (${names.length} in all)` : names.join(', ')
-      yield makeLint(
-        'look-alike',
-        place(twins[0]!),
-        `The spec cannot tell these values of ${dimension.name} apart: ${shown}. Say what differs, or take values away.`,
-      )
+      const message = `The spec cannot tell these values of ${dimension.name} apart: ${shown}. Say what differs, or take values away.`
+      yield {
+        ...makeLint('look-alike', place(twins[0]!), message),
+        about: { kind: 'look-alike', axis: dimension.name, values: [first!, ...twins] },
+      }
     }
     const told = classes.map(([first]) => first!).slice(0, MOST_COMPARED)
     for (const [at, b] of told.entries()) {
@@ -47,7 +47,10 @@ export function* lookAlike(subject: LintSubject): Generator<Lint> {
           (signature, index) => signature !== undefined && b.signatures[index] !== undefined,
         ).length
         const message = `The spec cannot tell ${dimension.name} "${b.value}" from "${a.value}" in ${alike.length} of ${pairs} cases, such as ${others[alike[0]!]}. Say what differs there.`
-        yield makeLint('look-alike', place(b.value), message)
+        yield {
+          ...makeLint('look-alike', place(b.value), message),
+          about: { kind: 'look-alike', axis: dimension.name, values: [a.value, b.value] },
+        }
       }
     }
   }

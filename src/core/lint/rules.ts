@@ -25,7 +25,10 @@ export function* matchesNothing(subject: LintSubject): Generator<Lint> {
     if (someCombination(subject.space, knownBox(subject.space, rule.box))) continue
     const fixed = Object.keys(rule.box).find((name) => name in subject.space.fixed)
     const why = fixed ? `: the context "${fixed}" does not multiply this matrix; add it under contexts` : ''
-    yield makeLint('matches-nothing', placeOf(subject, rule), `No case meets the condition of this rule${why}.`)
+    yield {
+      ...makeLint('matches-nothing', placeOf(subject, rule), `No case meets the condition of this rule${why}.`),
+      about: { kind: 'rule', rule: rule.index },
+    }
   }
 }
 
@@ -56,7 +59,16 @@ export function* conflict(subject: LintSubject): Generator<Lint> {
           `${claim.part} · ${claim.reading.text}: this rule asks for ${printExpectation(claim.expectation)}, ` +
           `the one in line ${earlier.line} for ${printExpectation(other.expectation)}, both where ${describe(meeting!)}. ` +
           `The later wins; name one more axis in the one that shall win.`
-        yield makeLint('conflict', placeOf(subject, later, claim), message)
+        yield {
+          ...makeLint('conflict', placeOf(subject, later, claim), message),
+          about: {
+            kind: 'conflict',
+            part: claim.part,
+            reading: claim.reading.text,
+            earlier: earlier.index,
+            later: later.index,
+          },
+        }
       }
     }
   }
@@ -108,10 +120,7 @@ export function* neverWins(subject: LintSubject): Generator<Lint> {
     for (const claim of resolve({ ...space.fixed, ...values }).values()) winners.add(claim.rule)
   for (const rule of subject.rules) {
     if (winners.has(rule) || rule.claims.length === 0 || !someCombination(space, knownBox(space, rule.box))) continue
-    yield makeLint(
-      'never-wins',
-      placeOf(subject, rule),
-      'Other rules decide all that this rule says, in every case. Remove it, or name one more axis in it.',
-    )
+    const message = 'Other rules decide all that this rule says, in every case. Remove it, or name one more axis in it.'
+    yield { ...makeLint('never-wins', placeOf(subject, rule), message), about: { kind: 'rule', rule: rule.index } }
   }
 }

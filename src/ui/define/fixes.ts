@@ -1,3 +1,4 @@
+import { removeRuleEdits, settleEdits, type RuleText } from '@/core/edit'
 import type { Lint } from '@/core/lint'
 import type { Sheet } from '@/core/sheet'
 import type { YamlEdit } from '@/core/yaml'
@@ -23,10 +24,24 @@ export function fixOf({ about }: Lint, sheet: Sheet): Fix | undefined {
         edits: [{ do: 'set', path: ['props', about.prop, 'default'], value: prop.values[0] }],
       }
     }
+    case 'rule':
+      return { label: 'Take the rule away', edits: removeRuleEdits(specOf(sheet), about.rule) }
+    case 'conflict': {
+      const { earlier, later, part, reading } = about
+      const edits = settleEdits(specOf(sheet), { rule: earlier, part, reading }, later)
+      return edits && { label: 'Keep the earlier one out of these cases', edits }
+    }
+    case 'unspecified':
+    case 'look-alike':
+      return undefined
     case 'axis-drift':
       return { label: driftLabel(about), edits: driftEdits(about, sheet) }
   }
 }
+
+/** The rules as the sheet's text has them. */
+export const specOf = ({ source }: Pick<Sheet, 'source'>): RuleText[] =>
+  ((source.value as { spec?: RuleText[] }).spec ?? []).map((rule) => ({ ...rule, expect: rule.expect ?? {} }))
 
 type Drift = Extract<NonNullable<Lint['about']>, { kind: 'axis-drift' }>
 

@@ -1,0 +1,45 @@
+import { isReset, longhandsOf, SHORTHANDS, type Covered } from '../survey'
+import type { Sheet } from '../sheet'
+import { makeLint, type Lint } from './lint'
+
+/**
+ * `unspecified`: a property that the component's own styles declare for a part changes along an axis, and no rule speaks of it.
+ * What is inherited, and what comes out of layout, does not count.
+ */
+export function* unspecified(sheet: Sheet, coverage: readonly Covered[]): Generator<Lint> {
+  for (const { part, reading, along, texts, isSpoken } of unspecifiedReadings(coverage)) {
+    if (isSpoken) continue
+    const shown =
+      texts
+        .slice(0, 3)
+        .map(([text]) => text)
+        .join(', ') + (texts.length > 3 ? ', …' : '')
+    const message = `${part} · ${reading} changes along ${along.join(', ')} (${shown}), and no rule speaks of it.`
+    yield {
+      ...makeLint('unspecified', sheet.source.atKey(['parts', part]), message),
+      about: { kind: 'unspecified', part, reading },
+    }
+  }
+}
+
+/** What an author decided and lets vary: each once, under its shorthand where all of that varies together. */
+export function unspecifiedReadings(coverage: readonly Covered[]): Covered[] {
+  const candidates = coverage.filter(
+    ({ declared, byLayout, along, reading, isSpoken }) =>
+      declared && !byLayout && !isSpoken && along.length > 0 && !isReset(reading) && !reading.startsWith('-'),
+  )
+  const isCandidate = (part: string, reading: string) =>
+    candidates.some((each) => each.part === part && each.reading === reading)
+  const shorthands = candidates
+    .filter(
+      ({ part, reading }) => reading in SHORTHANDS && longhandsOf(reading).every((each) => isCandidate(part, each)),
+    )
+    .sort((a, b) => longhandsOf(b.reading).length - longhandsOf(a.reading).length)
+  const told: Covered[] = []
+  const isTold = (part: string, longhand: string) =>
+    told.some((each) => each.part === part && longhandsOf(each.reading).includes(longhand))
+  for (const one of [...shorthands, ...candidates.filter(({ reading }) => !(reading in SHORTHANDS))])
+    if (!longhandsOf(one.reading).every((each) => isTold(one.part, each))) told.push(one)
+  const places = new Map(coverage.map((each, at) => [each, at]))
+  return told.sort((a, b) => places.get(a)! - places.get(b)!)
+}
