@@ -1,5 +1,5 @@
 import { revisionTexts, listDrafts, listRevisions, undoTargets } from '@/store'
-import type { Definition } from '@/ui/define'
+import type { Definition } from '@/ui/editing'
 import { connection } from './connection'
 import { lookAt } from './look'
 import type { Opened } from './opened'

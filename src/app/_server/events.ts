@@ -1,4 +1,4 @@
-import type { LibraryEvent } from '@/ui/define'
+import type { LibraryEvent } from '@/ui/editing'
 
 type Listener = (event: LibraryEvent) => void
 

@@ -1,7 +1,7 @@
 import { lintSheet } from '@/core/lint'
 import { withTexts } from '@/core/sheet'
 import { codePropsOf } from '@/source'
-import type { Look } from '@/ui/define'
+import type { Look } from '@/ui/editing'
 import { boardModelOf } from './boardModel'
 import type { Opened } from './opened'
 

@@ -7,7 +7,8 @@ export interface WrittenRule {
   expect: Record<string, Record<string, string | number>>
 }
 
-const asWritten = (expectation: string): string | number =>
+/** An expectation as it stands in a sheet: numbers as such. */
+export const asWritten = (expectation: string): string | number =>
   /^-?\d/.test(expectation) && String(Number(expectation)) === expectation ? Number(expectation) : expectation
 
 export function writtenRule({ when, claims }: Pick<DraftRule, 'when' | 'claims'>): WrittenRule {

@@ -1,4 +1,4 @@
-export { writtenRule, writtenRules, writtenWhen, type WrittenRule } from './asRules'
+export { asWritten, writtenRule, writtenRules, writtenWhen, type WrittenRule } from './asRules'
 export { cascadeOf, type Acceptable } from './cascadeOf'
 export { isWorthSaying } from './choose'
 export {

@@ -76,7 +76,8 @@ export function makePlan(sheet: Sheet, library: Pick<Library, 'data' | 'sheets'>
   return { sheet, space, cases: [...planned.values()], profiles, rules, compared: new Set(compared.map(requestKey)) }
 }
 
-function makeProfile(index: number, resolution: Resolution, compared: readonly Request[]): Profile {
+/** What is read and judged in cases that the same rules match. `compared` is read besides. */
+export function makeProfile(index: number, resolution: Resolution, compared: readonly Request[]): Profile {
   const requests: Request[] = []
   const places = new Map<string, number>()
   const place = (request: Request): number => {

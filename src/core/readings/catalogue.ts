@@ -66,6 +66,12 @@ export const READINGS: ReadonlyMap<string, Definition> = new Map([
 // The types of css-tree leave this table out.
 const { properties: PROPERTIES } = lexer as unknown as { properties: Record<string, unknown> }
 
+/** Names of all readings: Brelt's own first, then the CSS properties. */
+export const readingNames = (): string[] => [
+  ...READINGS.keys(),
+  ...Object.keys(PROPERTIES).filter((name) => /^[a-z][a-z-]*$/.test(name)),
+]
+
 /** CSS has grown properties that the list at hand may not know yet: the browser has the last word on these. */
 const isProperty = (name: string) => name.startsWith('--') || name.startsWith('-webkit-') || name in PROPERTIES
 

@@ -1,6 +1,7 @@
 export {
   namesPart,
   parseReading,
+  readingNames,
   READINGS,
   type Origin,
   type Reading,

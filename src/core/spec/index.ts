@@ -1,3 +1,4 @@
+export { completeExpectation, completeReading, type CompletionContext, type Suggestion } from './complete'
 export {
   claimKey,
   inOrder,

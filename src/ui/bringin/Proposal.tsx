@@ -4,7 +4,7 @@ import { useRouter } from 'next/navigation'
 import { useEffect, useState } from 'react'
 import { problemSentence, type Problem } from '@/core/problem'
 import { DefaultCase } from '../board'
-import { CodeEditor, nameCheck, TextField, type Look, type SaveAnswer } from '../define'
+import { CodeEditor, nameCheck, TextField, type Look, type SaveAnswer } from '../editing'
 import { request } from '../live'
 import { calledAs, type ProposedComponent } from './proposal'
 

@@ -8,9 +8,8 @@ import { readSheet, type Axis, type Sheet } from '@/core/sheet'
 import { editYaml, readYaml, type YamlEdit } from '@/core/yaml'
 import { addValue, reachRows, removeValue, setDefault, setOf } from './axisEdits'
 import { Exclusions } from './Exclusions'
-import { Choice, IconButton, nameCheck, NewName, TextField, VALUE } from './fields'
+import { Choice, IconButton, nameCheck, NewName, TextField, VALUE, type Defining } from '../editing'
 import { ReachEditor } from './ReachEditor'
-import type { Defining } from './useDefinition'
 
 const KINDS = [
   ['variant', 'variant'],

@@ -10,8 +10,7 @@ import { TitleBlock, useKeys, type Findable, type LibraryFacts } from '../frame'
 import { RunProvider } from '../live'
 import { AllCases } from './AllCases'
 import { Axes } from './Axes'
-import { Choice, IconButton } from './fields'
-import { fixOf } from './fixes'
+import { Choice, IconButton, fixOf, StatusLine, useDefinition } from '../editing'
 import { History } from './History'
 import { Lints } from './Lints'
 import { freeName, partOf, Parts } from './Parts'
@@ -20,8 +19,6 @@ import { Props } from './Props'
 import { PseudoChoice } from './PseudoChoice'
 import { Slots } from './Slots'
 import { Source } from './Source'
-import { StatusLine } from './StatusLine'
-import { useDefinition } from './useDefinition'
 
 export interface DefineProps {
   library: LibraryFacts

@@ -3,8 +3,7 @@
 import { Plus, Trash2 } from 'lucide-react'
 import { useState } from 'react'
 import type { Sheet } from '@/core/sheet'
-import { Choice, IconButton } from './fields'
-import type { Defining } from './useDefinition'
+import { Choice, IconButton, type Defining } from '../editing'
 
 const ANY = '*'
 

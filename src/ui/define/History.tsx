@@ -3,8 +3,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { request } from '../live'
-import type { Comparison, Definition } from './definition'
-import type { Defining } from './useDefinition'
+import { type Comparison, type Definition, type Defining } from '../editing'
 
 /** A component's revisions; any two can be compared, any one brought back. */
 export function History({

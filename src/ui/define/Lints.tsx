@@ -1,7 +1,7 @@
 'use client'
 
 import type { Lint } from '@/core/lint'
-import type { Fix } from './fixes'
+import type { Fix } from '../editing'
 
 /** What is wrong with the sheet and its sources, each with a fix where there is one. */
 export function Lints({

@@ -3,8 +3,7 @@
 import { Crosshair, Trash2 } from 'lucide-react'
 import type { Picked } from '@/stage'
 import type { Sheet } from '@/core/sheet'
-import type { Defining } from './useDefinition'
-import { IconButton, nameCheck, NewName, TextField } from './fields'
+import { type Defining, IconButton, nameCheck, NewName, TextField } from '../editing'
 
 export interface PartsProps {
   sheet: Sheet

@@ -5,7 +5,7 @@ import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } fr
 import { coverSpace, type Case } from '@/core/matrix'
 import type { Census, FromBoard, PartPlace, Picked } from '@/stage'
 import { contextOf, stageCase, useBoardFrame, useReloadForElements, type BoardModel } from '../board'
-import { IconButton } from './fields'
+import { IconButton } from '../editing'
 
 export interface PictureProps {
   model: BoardModel

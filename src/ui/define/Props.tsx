@@ -5,8 +5,7 @@ import { useState } from 'react'
 import { parse } from 'yaml'
 import type { Prop, Sheet } from '@/core/sheet'
 import { printFlow } from '@/core/yaml'
-import { Choice, Flip, IconButton, nameCheck, NewName, TextField } from './fields'
-import type { Defining } from './useDefinition'
+import { Choice, Flip, IconButton, nameCheck, NewName, TextField, type Defining } from '../editing'
 
 const TYPES = (['flag', 'text', 'number', 'choice', 'colour', 'data'] as const).map((type) => [type, type] as const)
 

@@ -5,8 +5,7 @@ import { parse } from 'yaml'
 import type { Axis, Sheet } from '@/core/sheet'
 import { printFlow } from '@/core/yaml'
 import { reachesOf, reachRows, setReach, type ReachRow } from './axisEdits'
-import { Choice, IconButton, TextField } from './fields'
-import type { Defining } from './useDefinition'
+import { Choice, IconButton, TextField, type Defining } from '../editing'
 
 const KINDS = [
   ['props', 'prop'],

@@ -5,8 +5,7 @@ import { DropdownMenu } from 'radix-ui'
 import { parse } from 'yaml'
 import type { Sheet } from '@/core/sheet'
 import { printFlow } from '@/core/yaml'
-import { Flip, IconButton, nameCheck, NewName, TextField } from './fields'
-import type { Defining } from './useDefinition'
+import { Flip, IconButton, nameCheck, NewName, TextField, type Defining } from '../editing'
 
 /** The places that other components or text may fill, and the events that a component sends. */
 export function Slots({ sheet, defining }: { sheet: Sheet; defining: Defining }) {

@@ -6,8 +6,7 @@ import type { Lint } from '@/core/lint'
 import type { Problem } from '@/core/problem'
 import { problemSentence } from '@/core/problem'
 import type { Sheet } from '@/core/sheet'
-import { CodeEditor, type Trouble } from './CodeEditor'
-import { sheetCompletion } from './completeSheet'
+import { CodeEditor, type Trouble, sheetCompletion } from '../editing'
 
 export interface SourceProps {
   texts: Readonly<Record<string, string>>

@@ -38,6 +38,7 @@ export interface TitleBlockProps {
 const VIEWS = [
   ['define', 'Define'],
   ['matrix', 'Matrix'],
+  ['spec', 'Spec'],
 ] as const
 
 export type View = (typeof VIEWS)[number][0]
@@ -73,6 +74,7 @@ export function TitleBlock({
     ...(slug && {
       1: () => router.push(`/${library.id}/${slug}/define`),
       2: () => router.push(`/${library.id}/${slug}/matrix`),
+      3: () => router.push(`/${library.id}/${slug}/spec`),
     }),
     v: () => going.phase === 'idle' && verify(slug ? [slug] : undefined),
   })

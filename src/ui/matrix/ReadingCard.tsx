@@ -8,7 +8,7 @@ import type { CheckResult } from '@/core/plan'
 import type { Case, Dimension } from '@/core/matrix'
 import { request, useRuns, type ComponentState } from '../live'
 import { Mark, markLabel } from '../marks'
-import { ValueText } from './ValueText'
+import { ValueText } from '../survey'
 import { SourceLines } from './SourceLines'
 
 export interface ReadingCardProps {

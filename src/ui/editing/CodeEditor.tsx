@@ -32,8 +32,12 @@ export interface CodeEditorProps {
   onType(text: string): void
   onSave(): void
   complete?: CompletionSource
+  /** Called with the line of the cursor, from 1, when somebody moves it. */
+  onLine?(line: number): void
   /** Goes to a line; a new object goes there again. */
   goTo?: { line: number }
+  /** Going to a line leaves the focus where it is. */
+  quietly?: boolean
 }
 
 const fromOutside = Annotation.define<boolean>()
@@ -95,12 +99,22 @@ const look = EditorView.theme({
 })
 
 /** An editor of one file, with what is wrong marked at its line. */
-export function CodeEditor({ path, text, troubles, onType, onSave, complete, goTo }: CodeEditorProps) {
+export function CodeEditor({
+  path,
+  text,
+  troubles,
+  onType,
+  onSave,
+  onLine,
+  complete,
+  goTo,
+  quietly = false,
+}: CodeEditorProps) {
   const box = useRef<HTMLDivElement>(null)
   const view = useRef<EditorView>(undefined)
-  const handlers = useRef({ onType, onSave, complete })
+  const handlers = useRef({ onType, onSave, onLine, complete })
   useEffect(() => {
-    handlers.current = { onType, onSave, complete }
+    handlers.current = { onType, onSave, onLine, complete }
   })
   useEffect(() => {
     const language = new Compartment()
@@ -126,6 +140,8 @@ export function CodeEditor({ path, text, troubles, onType, onSave, complete, goT
           EditorView.updateListener.of((update) => {
             const isOurs = update.transactions.some((each) => each.annotation(fromOutside))
             if (update.docChanged && !isOurs) handlers.current.onType(update.state.doc.toString())
+            if ((update.selectionSet || update.docChanged) && !isOurs && update.view.hasFocus)
+              handlers.current.onLine?.(update.state.doc.lineAt(update.state.selection.main.head).number)
           }),
         ],
       }),
@@ -170,7 +186,7 @@ export function CodeEditor({ path, text, troubles, onType, onSave, complete, goT
       selection: { anchor: line.from },
       effects: EditorView.scrollIntoView(line.from, { y: 'center' }),
     })
-    editor.focus()
+    if (!quietly) editor.focus()
   }, [goTo, path])
   return <div ref={box} className="h-full min-h-0" data-editor={path} />
 }

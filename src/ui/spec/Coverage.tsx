@@ -1,0 +1,90 @@
+'use client'
+
+import { useMemo, useState } from 'react'
+import { groupBy } from '@/core/group'
+import { unspecifiedReadings } from '@/core/lint'
+import type { Covered } from '@/core/survey'
+import { Mark } from '../marks'
+import { ValueText } from '../survey'
+
+// What follows from what is declared, or is content: it varies, but no rule is owed.
+const FOLLOWS = /^(box\.|contrast$|text$|name$)/
+
+/** For each part the readings that vary over the matrix, and whether a rule speaks of them. */
+export function Coverage({
+  coverage,
+  onDraft,
+  onDraftAll,
+}: {
+  coverage: readonly Covered[]
+  onDraft(part: string, reading: string): void
+  onDraftAll(): void
+}) {
+  const [isAll, setAll] = useState(false)
+  const gaps = useMemo(() => new Set(unspecifiedReadings(coverage)), [coverage])
+  const varying = coverage.filter(({ along }) => along.length > 0)
+  const owed = varying.filter((one) => gaps.has(one) || one.isSpoken)
+  const shown = isAll
+    ? varying.filter(
+        ({ reading, isSpoken, byLayout }) => isSpoken || (!byLayout && !FOLLOWS.test(reading)) || gaps.size === 0,
+      )
+    : [...gaps]
+  return (
+    <div data-testid="coverage">
+      <div className="sticky top-0 z-10 flex flex-wrap items-center gap-3 border-b border-line-strong bg-paper px-2 py-1">
+        <span>
+          Rules speak of <span className="num">{owed.length - gaps.size}</span> of{' '}
+          <span className="num">{owed.length}</span> readings that the styles let vary.
+        </span>
+        <button type="button" className="control" aria-pressed={isAll} onClick={() => setAll(!isAll)}>
+          All that varies
+        </button>
+        {gaps.size > 0 && (
+          <button type="button" className="control ml-auto" onClick={onDraftAll}>
+            Draft the {gaps.size} that are open
+          </button>
+        )}
+      </div>
+      {shown.length === 0 && <p className="p-3 text-quiet">Rules speak of all that varies.</p>}
+      {[...groupBy(shown, ({ part }) => part)].map(([part, readings]) => (
+        <section key={part} aria-label={part}>
+          <h3 className="border-b border-line bg-paper px-2 font-semibold">{part}</h3>
+          {readings.map((one) => (
+            <div
+              key={one.reading}
+              className="grid grid-cols-[14px_170px_130px_minmax(0,1fr)_auto] items-baseline gap-2 border-b border-line px-2 py-0.5"
+              data-covered={`${part} · ${one.reading}`}
+            >
+              <Mark kind={one.isSpoken ? 'holds' : 'open'} className="self-center" />
+              <span className="num">
+                {one.reading}
+                <span className="sr-only">{one.isSpoken ? ', a rule speaks of it' : ', no rule speaks of it'}</span>
+              </span>
+              <span className="text-quiet" title="Changes along">
+                {one.along.join(', ')}
+              </span>
+              <span className="num break-words">
+                {one.texts.slice(0, 3).map(([text, count], at) => (
+                  <span key={text} className="mr-3 inline-block">
+                    <ValueText text={text} />{' '}
+                    <span className="text-quiet">
+                      × {count}
+                      {at === 2 && one.texts.length > 3 ? `, ${one.texts.length - 3} more` : ''}
+                    </span>
+                  </span>
+                ))}
+              </span>
+              {one.isSpoken ? (
+                <span />
+              ) : (
+                <button type="button" className="control" onClick={() => onDraft(part, one.reading)}>
+                  Draft
+                </button>
+              )}
+            </div>
+          ))}
+        </section>
+      ))}
+    </div>
+  )
+}

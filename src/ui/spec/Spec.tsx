@@ -1,0 +1,376 @@
+'use client'
+
+import { Redo2, Undo2 } from 'lucide-react'
+import { Tabs } from 'radix-ui'
+import { useCallback, useMemo, useState } from 'react'
+import { asWritten } from '@/core/draft'
+import { appendRules, sayEdits, spokenOf, type RuleText, type WhenFile } from '@/core/edit'
+import type { Lint } from '@/core/lint'
+import { isInside } from '@/core/matrix'
+import { readSheet } from '@/core/sheet'
+import { readRules } from '@/core/spec'
+import { coverageOf, judgeSurvey } from '@/core/survey'
+import {
+  CodeEditor,
+  fixOf,
+  IconButton,
+  sheetCompletion,
+  specOf,
+  StatusLine,
+  useDefinition,
+  type Trouble,
+} from '../editing'
+import { TitleBlock, useKeys, type Findable, type LibraryFacts } from '../frame'
+import { RunProvider } from '../live'
+import { allowed, Condition, probeHere, SayForm, useStandings, useSurvey, useTrial, type Sources } from '../survey'
+import { Coverage } from './Coverage'
+import type { DraftAim } from './draft.worker'
+import { DraftPanel } from './DraftPanel'
+import { Rules } from './Rules'
+
+export interface SpecProps {
+  library: LibraryFacts
+  libraries: { id: string; name: string }[]
+  slug: string
+}
+
+/** The view of a component's rules: as a table and as text, with what was read, what is open, and what could be drafted. */
+export function Spec(props: SpecProps) {
+  return (
+    <RunProvider library={props.library.id}>
+      <div className="flex h-dvh flex-col">
+        <Workplace {...props} />
+      </div>
+    </RunProvider>
+  )
+}
+
+const KEYS = [
+  ['r and o', 'The rules, what is open'],
+  ['d', 'Draft from what is rendered'],
+  ['u', 'Undo'],
+  ['Ctrl S', 'Save what is being typed'],
+] as const
+
+function Workplace({ library, libraries, slug }: SpecProps) {
+  const defining = useDefinition(library.id, slug)
+  const { definition, texts, sheet, look, problems, status, change, edit, save, back, error } = defining
+  const [tab, setTab] = useState('rules')
+  const [selected, setSelected] = useState<number>()
+  const [going, setGoTo] = useState<{ line: number }>()
+  const [aim, setAim] = useState<DraftAim>({ kind: 'gaps' })
+  const [when, setWhen] = useState<WhenFile>({})
+  const [said, setSaid] = useState({ part: 'root', reading: '' })
+  const space = look?.model?.space
+  const { surveyed, error: surveyError, isReading } = useSurvey(library.id, slug, definition?.base)
+  const { standings } = useStandings(sheet, space, surveyed)
+  const spec = useMemo(() => (sheet ? specOf(sheet) : []), [sheet])
+  const survey = surveyed?.survey
+  const sources = useMemo(
+    (): Sources => ({
+      parts: sheet ? Object.keys(sheet.parts) : [],
+      dimensions: space?.dimensions ?? [],
+      ...(survey && { survey }),
+    }),
+    [sheet, space, survey],
+  )
+  const coverage = useMemo(
+    () => (survey && sheet && space ? coverageOf(survey, space.dimensions, spokenOf(sheet)) : undefined),
+    [survey, sheet, space],
+  )
+  const lints = look?.lints ?? NO_LINTS
+  const file = definition?.file ?? ''
+  const text = texts[file] ?? ''
+  const lines = useMemo(() => spec.map((_, index) => sheet!.source.at(['spec', index]).line), [spec, sheet])
+  const lintsOf = useCallback(
+    (rule: number) =>
+      lints.filter(
+        ({ file: of, line, code }) =>
+          of === file && SPEC_LINTS.has(code) && line >= lines[rule]! && line < (lines[rule + 1] ?? Infinity),
+      ),
+    [lints, lines, file],
+  )
+  const choose = (rule: number) => {
+    if (rule === selected) return
+    setSelected(rule)
+    setGoTo({ line: lines[rule] ?? 1 })
+  }
+  const onLine = useCallback(
+    (line: number) => {
+      const at = lines.findLastIndex((each) => each <= line)
+      if (at >= 0) setSelected(at)
+    },
+    [lines],
+  )
+  const caseKeys = useMemo(() => {
+    const box = Object.fromEntries(
+      Object.entries(when).map(([name, condition]) => [
+        name,
+        allowed(condition, space?.dimensions.find((each) => each.name === name)?.values ?? []),
+      ]),
+    )
+    return new Set(survey?.cases.flatMap(({ key, values }) => (isInside(values, box) ? [key] : [])))
+  }, [when, survey, space])
+  const tryOut = useTrial(sheet, space, surveyed, caseKeys)
+  const readOf = useCallback(
+    (part: string, reading: string) =>
+      coverage?.find((each) => each.part === part && each.reading === reading)?.texts.map(([each]) => each) ?? [],
+    [coverage],
+  )
+  const missesWith = useCallback(
+    (rules: RuleText[]) => {
+      const tried = readSheet(appendRules(text, rules), file).sheet
+      if (!tried || !surveyed || !space) return 0
+      const judged = judgeSurvey(
+        surveyed.survey,
+        tried,
+        space,
+        readRules(tried, space.dimensions).rules,
+        surveyed.tolerance,
+        probeHere,
+      )
+      const isNew = (part: string, reading: string) => rules.some(({ expect }) => reading in (expect[part] ?? {}))
+      return judged.reduce(
+        (sum, { claim, misses }) => sum + (isNew(claim.part, claim.reading.text) ? misses.length : 0),
+        0,
+      )
+    },
+    [text, file, surveyed, space],
+  )
+  const draft = (next: DraftAim) => {
+    setAim(next)
+    setTab('draft')
+  }
+  useKeys({
+    r: () => setTab('rules'),
+    o: () => setTab('coverage'),
+    d: () => draft({ kind: 'gaps' }),
+    u: () => definition?.undo !== undefined && void back({ kind: 'undo' }),
+  })
+  const findables = useCallback(
+    (): Findable[] =>
+      spec.flatMap((rule, index) =>
+        Object.entries(rule.expect).flatMap(([part, readings]) =>
+          Object.entries(readings ?? {}).map(([reading, value]) => ({
+            kind: 'rule',
+            label: `${part} · ${reading}`,
+            detail: String(value),
+            go: () => {
+              setTab('rules')
+              setSelected(index)
+            },
+          })),
+        ),
+      ),
+    [spec],
+  )
+  const troubles = useMemo(
+    (): Trouble[] => [
+      ...problems
+        .filter((each) => each.file === file)
+        .map(({ line, column, message }) => ({ line, column, message, severity: 'error' as const })),
+      ...lints.filter((each) => each.file === file).map(({ line, message, severity }) => ({ line, message, severity })),
+    ],
+    [problems, lints, file],
+  )
+  // It opens where the spec begins.
+  const start = useMemo(() => ({ line: lines[0] ?? 1 }), [lines.length === 0])
+  const goTo = going ?? start
+  const complete = useMemo(() => sheetCompletion(() => sheet), [sheet])
+  const head = (
+    <TitleBlock
+      library={library}
+      libraries={libraries}
+      slug={slug}
+      view="spec"
+      keys={KEYS}
+      findables={findables}
+      revision={definition?.revisions.length}
+    />
+  )
+  if (!definition || !sheet) {
+    return (
+      <>
+        {head}
+        <main className="p-4">
+          {error ? (
+            <p role="alert" className="text-miss">
+              {error.message}
+            </p>
+          ) : (
+            <p className="text-quiet">Loading …</p>
+          )}
+        </main>
+      </>
+    )
+  }
+  const general = lints.filter(
+    ({ code, line, file: of }) =>
+      of === file &&
+      SPEC_LINTS.has(code) &&
+      !lines.some((first, at) => line >= first && line < (lines[at + 1] ?? Infinity)),
+  )
+  const gaps = coverage
+    ? coverage.filter(
+        ({ declared, byLayout, along, isSpoken }) => declared && !byLayout && !isSpoken && along.length > 0,
+      ).length
+    : 0
+  return (
+    <>
+      {head}
+      <h1 className="sr-only">{sheet.data.name}, spec</h1>
+      <div className="flex flex-wrap items-center gap-2 border-b border-line bg-sheet px-3 py-1">
+        <IconButton label="Undo" disabled={definition.undo === undefined} onClick={() => void back({ kind: 'undo' })}>
+          <Undo2 size={14} aria-hidden />
+        </IconButton>
+        <IconButton
+          label="Do again"
+          disabled={definition.redo === undefined}
+          onClick={() => void back({ kind: 'redo' })}
+        >
+          <Redo2 size={14} aria-hidden />
+        </IconButton>
+        <StatusLine defining={defining} status={status} />
+        <span
+          className="ml-auto text-quiet"
+          role="status"
+          data-survey={isReading ? 'reading' : survey ? 'ready' : 'none'}
+        >
+          {isReading ? 'Reading every case …' : survey ? `Read in ${survey.cases.length} cases` : ''}
+        </span>
+      </div>
+      {surveyError && (
+        <p role="alert" className="border-b border-line px-3 py-1 whitespace-pre-wrap text-miss">
+          {surveyError.message}
+        </p>
+      )}
+      <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(340px,32%)] grid-rows-[minmax(0,1fr)]">
+        <Tabs.Root value={tab} onValueChange={setTab} className="flex min-h-0 flex-col border-r border-line">
+          <Tabs.List aria-label="What is shown of the spec" className="flex border-b border-line bg-paper">
+            {[
+              ['rules', `Rules ${spec.length}`],
+              ['coverage', `Open ${gaps || ''}`],
+              ['draft', 'Draft from what is rendered'],
+            ].map(([value, label]) => (
+              <Tabs.Trigger
+                key={value}
+                value={value!}
+                className="border-r border-line px-2 py-1 data-[state=active]:bg-sheet data-[state=active]:font-semibold data-[state=inactive]:text-quiet"
+              >
+                {label}
+              </Tabs.Trigger>
+            ))}
+          </Tabs.List>
+          <Tabs.Content value={tab} className="min-h-0 flex-1 overflow-auto bg-sheet" tabIndex={-1}>
+            {tab === 'rules' && (
+              <>
+                {general.map((lint, at) => (
+                  <p key={at} className="border-b border-line px-2 py-0.5" data-lint={lint.code}>
+                    <span className="num mr-2">{lint.code}</span>
+                    {lint.message}
+                    {lint.about?.kind === 'look-alike' && (
+                      <button type="button" className="control ml-2" onClick={() => draft({ kind: 'gaps' })}>
+                        Draft what differs
+                      </button>
+                    )}
+                  </p>
+                ))}
+                {spec.length === 0 ? (
+                  <div className="p-3">
+                    <p className="mb-2 text-quiet">
+                      No rules yet. A rule names cases, a part and what must be true of it. Type one below, select cases
+                      on the Matrix and say it there, or have the smallest set of rules drafted that says what is
+                      rendered now.
+                    </p>
+                    <button type="button" className="control" onClick={() => draft({ kind: 'unspoken' })}>
+                      Draft from what is rendered
+                    </button>
+                  </div>
+                ) : (
+                  <Rules
+                    {...{ spec, standings, sources, lintsOf, edit }}
+                    fixOf={(lint) => fixOf(lint, sheet)}
+                    {...(selected !== undefined && { selected })}
+                    onSelect={choose}
+                    matrixHref={(keys) => `/${library.id}/${slug}/matrix?case=${encodeURIComponent(keys[0]!)}`}
+                  />
+                )}
+                <section aria-label="New rule" className="border-t-2 border-line-strong bg-paper p-2">
+                  <div className="mb-1 flex items-baseline gap-2">
+                    <span className="text-quiet">In</span>
+                    <Condition when={when} dimensions={sources.dimensions} onChange={setWhen} />
+                    <span className="text-quiet">({caseKeys.size} cases)</span>
+                  </div>
+                  <SayForm
+                    sources={sources}
+                    {...said}
+                    onPart={(part) => setSaid({ ...said, part })}
+                    onReading={(reading) => setSaid({ ...said, reading })}
+                    readOf={readOf}
+                    tryOut={tryOut}
+                    onNeed={() => {}}
+                    onSay={(part, reading, expectation) =>
+                      edit(sayEdits(spec, when, { part, reading }, asWritten(expectation)))
+                    }
+                  />
+                </section>
+              </>
+            )}
+            {tab === 'coverage' &&
+              (coverage ? (
+                <Coverage
+                  coverage={coverage}
+                  onDraft={(part, reading) => draft({ kind: 'reading', part, reading })}
+                  onDraftAll={() => draft({ kind: 'gaps' })}
+                />
+              ) : (
+                <p className="p-3 text-quiet">{surveyError ? 'Nothing could be read.' : 'Reading every case …'}</p>
+              ))}
+            {tab === 'draft' &&
+              (survey && space ? (
+                <DraftPanel
+                  {...{ survey, sheet, aim, missesWith }}
+                  dimensions={space.dimensions}
+                  onAim={setAim}
+                  onTake={(rules) => {
+                    change({ [file]: appendRules(text, rules) }, 'now')
+                    setTab('rules')
+                  }}
+                />
+              ) : (
+                <p className="p-3 text-quiet">{surveyError ? 'Nothing could be read.' : 'Reading every case …'}</p>
+              ))}
+          </Tabs.Content>
+        </Tabs.Root>
+        <section aria-label="The sheet as text" className="min-h-0">
+          <CodeEditor
+            path={file}
+            text={text}
+            troubles={troubles}
+            onType={(next) => change({ [file]: next }, 'later')}
+            onSave={() => void save()}
+            onLine={onLine}
+            complete={complete}
+            goTo={goTo}
+            quietly
+          />
+        </section>
+      </main>
+    </>
+  )
+}
+
+const NO_LINTS: readonly Lint[] = []
+
+/** Lints that concern rules, and stand where these do. */
+const SPEC_LINTS: ReadonlySet<string> = new Set([
+  'conflict',
+  'never-wins',
+  'matches-nothing',
+  'bad-expectation',
+  'unknown-token',
+  'unknown-part',
+  'unknown-axis',
+  'unknown-value',
+  'look-alike',
+])
