@@ -1,5 +1,6 @@
 export { coverageOf, type Covered } from './coverage'
 export { judgeSurvey, tokensOf, type ClaimStanding, type Prober } from './judgeSurvey'
 export { placeOfReading, textIn, type ComputedToken, type Survey, type SurveyCase, type SurveyReading } from './survey'
+export { summarise, type Summary } from './summary'
 export { isReset, longhandsOf, SHORTHANDS, speaksOf } from './shorthands'
 export { standingProperty, tokenKind, type TokenKind } from './tokenKinds'

@@ -7,6 +7,7 @@ import { LiveCase, type BoardLayout, type BoardModel } from '../board'
 import { Mark, markLabel, type MarkKind } from '../marks'
 import { cellLeft, type Geometry } from './geometry'
 import { neighbour } from './neighbour'
+import type { CellPlace, Pick as HowPicked } from './selection'
 
 export interface CellState {
   mark: MarkKind
@@ -25,7 +26,15 @@ export interface GridProps {
   shown: ReadonlySet<MarkKind>
   failures: ReadonlyMap<string, string>
   selected?: string
-  onSelect(one: Case): void
+  /** Cases that are selected besides. */
+  chosen: ReadonlySet<string>
+  onSelect(one: Case, place: CellPlace, how: HowPicked): void
+  /** A pointer is drawn over cells, from the first to this one. */
+  onDraw(from: CellPlace, to: CellPlace): void
+  /** A head was pressed: all of its cases. */
+  onHead(keys: readonly string[], adds: boolean): void
+  /** Keys of all cases on the board with a value. */
+  withValue(axis: string, value: string): string[]
   isIsolated: boolean
   scroller: RefObject<HTMLDivElement | null>
   headHeight: number
@@ -35,7 +44,7 @@ export interface GridProps {
 
 /** The board's heads and cells, over the frame in which the cases live. */
 export function Grid({ children, ...props }: GridProps) {
-  const { layout, geometry, axes, scroller, headHeight, rowHeadWidth } = props
+  const { layout, geometry, scroller, headHeight, rowHeadWidth } = props
   const rows = useVirtualizer({
     count: layout.rows.length,
     getScrollElement: () => scroller.current,
@@ -48,7 +57,7 @@ export function Grid({ children, ...props }: GridProps) {
   return (
     <div ref={scroller} className="relative min-h-0 flex-1 overflow-auto bg-paper" data-testid="board">
       <div style={{ width: rowHeadWidth + geometry.width, height: headHeight + geometry.height }} className="relative">
-        <ColumnHeads {...{ layout, geometry, axes, headHeight, rowHeadWidth }} />
+        <ColumnHeads {...props} />
         <div
           className="absolute bg-line"
           style={{ left: rowHeadWidth, top: headHeight, width: geometry.width, height: geometry.height }}
@@ -72,15 +81,15 @@ export function Grid({ children, ...props }: GridProps) {
   )
 }
 
-function ColumnHeads({
-  layout,
-  geometry,
-  axes,
-  headHeight,
-  rowHeadWidth,
-}: Pick<GridProps, 'layout' | 'geometry' | 'axes' | 'headHeight' | 'rowHeadWidth'>) {
+type HeadProps = Pick<
+  GridProps,
+  'layout' | 'geometry' | 'axes' | 'headHeight' | 'rowHeadWidth' | 'onHead' | 'withValue'
+>
+
+function ColumnHeads({ layout, geometry, axes, headHeight, rowHeadWidth, onHead, withValue }: HeadProps) {
   return (
     <div
+      data-columns
       className="sticky top-0 z-20 border-b border-line-strong bg-paper"
       style={{ height: headHeight, width: rowHeadWidth + geometry.width }}
     >
@@ -102,9 +111,19 @@ function ColumnHeads({
             <span className="num inline-block max-h-16 [writing-mode:vertical-rl]">{values.join(' ')}</span>
           ) : (
             values.map((value, at) => (
-              <div key={axes.across[at]} className="truncate">
-                {value}
-              </div>
+              <HeadValue
+                key={axes.across[at]}
+                axis={axes.across[at]!}
+                value={value}
+                onChoose={(adds) =>
+                  onHead(
+                    values.length > 1
+                      ? withValue(axes.across[at]!, value)
+                      : layout.rows.flatMap((row) => (row.kind === 'cells' ? (row.cells[column]?.key ?? []) : [])),
+                    adds,
+                  )
+                }
+              />
             ))
           )}
         </div>
@@ -117,7 +136,7 @@ type RowProps = Omit<GridProps, 'children'> & { index: number; reveal(row: numbe
 
 /** Scrolling renders the grid anew: rows that stay are left alone. */
 const Row = memo(function Row(props: RowProps) {
-  const { layout, geometry, rowHeadWidth, index } = props
+  const { layout, geometry, rowHeadWidth, index, axes, onHead, withValue } = props
   const row = layout.rows[index]!
   const top = geometry.rowTops[index]!
   if (row.kind === 'page') {
@@ -147,13 +166,25 @@ const Row = memo(function Row(props: RowProps) {
         style={{ width: rowHeadWidth }}
         title={row.values.join(' · ')}
       >
+        {row.values.length > 0 && (
+          <button
+            type="button"
+            className="absolute top-0 right-0 bottom-0 w-3 border-l border-line hover:bg-pick"
+            aria-label={`Select the row ${row.values.join(' · ')}`}
+            title="Select the row"
+            onClick={(event) => onHead(keysOf(row.cells), event.ctrlKey || event.metaKey || event.shiftKey)}
+          />
+        )}
         {geometry.cellHeight < 34 ? (
-          <span className="truncate">{row.values.join(' · ')}</span>
+          <span className="truncate pr-2">{row.values.join(' · ')}</span>
         ) : (
           row.values.map((value, at) => (
-            <span key={at} className="truncate">
-              {value}
-            </span>
+            <HeadValue
+              key={at}
+              axis={axes.down[at]!}
+              value={value}
+              onChoose={(adds) => onHead(withValue(axes.down[at]!, value), adds)}
+            />
           ))
         )}
       </div>
@@ -167,6 +198,22 @@ const Row = memo(function Row(props: RowProps) {
     </div>
   )
 })
+
+const keysOf = (cells: readonly (Case | undefined)[]) => cells.flatMap((one) => (one ? [one.key] : []))
+
+/** A value in a head: pressed, all cases that have it are selected. */
+function HeadValue({ axis, value, onChoose }: { axis: string; value: string; onChoose(adds: boolean): void }) {
+  return (
+    <button
+      type="button"
+      className="block max-w-full truncate text-left hover:underline in-[[data-columns]]:mx-auto"
+      title={`Select ${axis} ${value}; with Ctrl, add it`}
+      onClick={(event) => onChoose(event.ctrlKey || event.metaKey || event.shiftKey)}
+    >
+      {value}
+    </button>
+  )
+}
 
 function Absent({ geometry, rowHeadWidth, column }: RowProps & { column: number }) {
   const left = rowHeadWidth + cellLeft(geometry, column)
@@ -189,6 +236,9 @@ const STEPS: Record<string, readonly [number, number]> = {
   ArrowUp: [-1, 0],
 }
 
+/** Where the pointer went down that is being drawn over the cells; there is one pointer. */
+let drawnFrom: CellPlace | undefined
+
 function Cell({
   model,
   layout,
@@ -199,7 +249,9 @@ function Cell({
   shown,
   failures,
   selected,
+  chosen,
   onSelect,
+  onDraw,
   isIsolated,
   rowHeadWidth,
   index,
@@ -210,6 +262,8 @@ function Cell({
   const button = useRef<HTMLButtonElement>(null)
   const { mark, misses } = stateOf(one.key)
   const isSelected = selected === one.key
+  const isChosen = isSelected || chosen.has(one.key)
+  const place = { row: index, column }
   const isFaded = !shown.has(mark)
   useEffect(() => {
     if (
@@ -226,7 +280,7 @@ function Cell({
     const next = neighbour(layout, index, column, step)
     if (!next) return
     reveal(next.row)
-    onSelect(next.one)
+    onSelect(next.one, { row: next.row, column: next.column }, event.shiftKey ? 'to' : 'only')
   }
   const failure = failures.get(one.key)
   return (
@@ -256,11 +310,20 @@ function Cell({
         tabIndex={isSelected || (selected === undefined && isFirst(layout, index, column)) ? 0 : -1}
         data-case={one.key}
         data-mark={mark}
-        aria-pressed={isSelected}
+        aria-pressed={isChosen}
         aria-label={`${one.key || 'the only case'}: ${markLabel(mark, isOutdated, misses)}`}
         title={failure ?? one.key}
-        className={`absolute inset-0 outline-offset-[-2px] hover:bg-ink/5 ${isSelected ? 'z-10 outline-2 outline-ink' : ''} ${isFaded ? 'bg-paper/80' : ''}`}
-        onClick={() => onSelect(one)}
+        className={`absolute inset-0 outline-offset-[-2px] hover:bg-ink/5 ${isSelected ? 'z-10 outline-2 outline-ink' : ''} ${isChosen && !(isSelected && chosen.size < 2) ? 'is-chosen' : ''} ${isFaded ? 'bg-paper/80' : ''}`}
+        onClick={(event) =>
+          onSelect(one, place, event.shiftKey ? 'to' : event.ctrlKey || event.metaKey ? 'toggle' : 'only')
+        }
+        onPointerDown={(event) => {
+          if (event.button === 0 && !event.shiftKey && !event.ctrlKey && !event.metaKey) drawnFrom = place
+        }}
+        onPointerEnter={(event) => {
+          if ((event.buttons & 1) === 0) drawnFrom = undefined
+          else if (drawnFrom) onDraw(drawnFrom, place)
+        }}
         onKeyDown={onKeyDown}
       >
         <span

@@ -14,6 +14,8 @@ import { Grid } from './Grid'
 import { LiveBoard } from './LiveBoard'
 import { Notices } from './Notices'
 import { ReadingCard } from './ReadingCard'
+import { keysBetween, withKeys, type CellPlace, type Pick } from './selection'
+import { SelectionCard } from './SelectionCard'
 
 export interface MatrixProps {
   library: LibraryFacts
@@ -81,8 +83,8 @@ function Board({ library, libraries, slug, query, model }: MatrixProps & { model
   const scroller = useRef<HTMLDivElement>(null)
   const isIsolated = model.component.isolated || trespass !== undefined
 
-  const chosen = useMemo(() => (model.chosen ? new Set(model.chosen) : undefined), [model])
-  const layout = useMemo(() => layOut(model.space, placement, chosen), [model, placement, chosen])
+  const covered = useMemo(() => (model.chosen ? new Set(model.chosen) : undefined), [model])
+  const layout = useMemo(() => layOut(model.space, placement, covered), [model, placement, covered])
   const sample = useMemo(() => sampleOf(model), [model])
   const size = cell.width > 0 ? cell : isIsolated ? ISOLATED_CELL : { width: 120, height: 60 }
   const geometry = useMemo(() => geometryOf(layout, size, zoom), [layout, size.width, size.height, zoom])
@@ -106,7 +108,39 @@ function Board({ library, libraries, slug, query, model }: MatrixProps & { model
   )
   const headHeight = geometry.cellWidth < 40 ? 76 : Math.max(1, placement.across.length) * HEAD_LINE + 22
 
-  const onSelect = useCallback((one: Case) => select(one.key), [select])
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set())
+  // Of one case, too, something can be said.
+  const [isSaying, setSaying] = useState(false)
+  const anchor = useRef<CellPlace>(undefined)
+  const onSelect = useCallback(
+    (one: Case, at: CellPlace, how: Pick) => {
+      if (how === 'to' && anchor.current) setChosen(new Set(keysBetween(layout, anchor.current, at)))
+      else {
+        anchor.current = at
+        // The case whose card is open belongs to the selection that others are added to.
+        if (how === 'toggle')
+          setChosen((now) =>
+            withKeys(now.size === 0 && selectedKey !== undefined ? new Set([selectedKey]) : now, [one.key], true),
+          )
+        else setChosen(new Set([one.key]))
+      }
+      select(one.key)
+    },
+    [select, layout, selectedKey],
+  )
+  const onDraw = useCallback(
+    (from: CellPlace, to: CellPlace) => setChosen(new Set(keysBetween(layout, from, to))),
+    [layout],
+  )
+  const onHead = useCallback(
+    (keys: readonly string[], adds: boolean) => setChosen((now) => withKeys(now, keys, adds)),
+    [],
+  )
+  const withValue = useCallback(
+    (axis: string, value: string) =>
+      [...cases.values()].flatMap(({ key, values }) => (values[axis] === value ? [key] : [])),
+    [cases],
+  )
   const findables = useCallback(
     (): Findable[] =>
       [...cases.values()].map((one) => ({
@@ -118,7 +152,16 @@ function Board({ library, libraries, slug, query, model }: MatrixProps & { model
     [cases, stateOf, select],
   )
   useKeys({
-    Escape: () => select(undefined),
+    Escape: () => {
+      setSaying(false)
+      setChosen(new Set())
+      select(undefined)
+    },
+    s: () => {
+      if (selectedKey !== undefined && chosen.size < 2) setChosen(new Set([selectedKey]))
+      setSaying(true)
+    },
+    a: () => setChosen(new Set(cases.keys())),
     n: () => select(nextMiss([...cases.keys()], selectedKey, (key) => stateOf(key).mark === 'misses')),
     '+': () => setZoom(ZOOMS[Math.min(ZOOMS.length - 1, ZOOMS.findIndex(([value]) => value === zoom) + 1)]![0]),
     '-': () => setZoom(ZOOMS[Math.max(0, ZOOMS.findIndex(([value]) => value === zoom) - 1)]![0]),
@@ -181,7 +224,7 @@ function Board({ library, libraries, slug, query, model }: MatrixProps & { model
           axes={placement}
           isOutdated={state?.isOutdated ?? false}
           selected={selectedKey}
-          onSelect={onSelect}
+          {...{ chosen, onSelect, onDraw, onHead, withValue }}
           rowHeadWidth={placement.down.length > 0 ? 128 : 64}
         >
           {!isIsolated && (
@@ -194,16 +237,36 @@ function Board({ library, libraries, slug, query, model }: MatrixProps & { model
             />
           )}
         </Grid>
-        {selected && (
-          <ReadingCard
-            key={selected.key}
-            one={selected}
-            dimensions={model.space.dimensions}
-            state={state}
+        {chosen.size > 1 || (isSaying && chosen.size === 1) ? (
+          <SelectionCard
+            library={library.id}
             slug={slug}
-            sheetFile={model.sheetFile}
-            onClose={() => select(undefined)}
+            space={model.space}
+            {...(covered && { covered })}
+            chosen={chosen}
+            onChoose={(keys) => setChosen(new Set(keys))}
+            onClose={() => {
+              setChosen(new Set())
+              setSaying(false)
+              select(undefined)
+            }}
           />
+        ) : (
+          selected && (
+            <ReadingCard
+              key={selected.key}
+              one={selected}
+              space={model.space}
+              state={state}
+              slug={slug}
+              sheetFile={model.sheetFile}
+              onSay={() => {
+                setChosen(new Set([selected.key]))
+                setSaying(true)
+              }}
+              onClose={() => select(undefined)}
+            />
+          )
         )}
       </main>
     </>
@@ -214,9 +277,13 @@ const ISOLATED_CELL = { width: 260, height: 180 }
 
 const KEYS = [
   ['Arrows', 'The case beside, above, below'],
+  ['Shift or Ctrl, click; drag', 'Select several cases'],
+  ['Shift arrows', 'Select up to there'],
+  ['a', 'Select all cases'],
+  ['s', 'Say something of what is selected'],
   ['n', 'The next case that misses'],
   ['+ and -', 'Larger, smaller'],
-  ['Esc', 'Close the reading card'],
+  ['Esc', 'Select nothing'],
 ] as const
 
 /** A few cases in which every value stands once: the size of a cell is taken from them. */

@@ -5,23 +5,26 @@ import { X } from 'lucide-react'
 import { useState } from 'react'
 import { groupBy } from '@/core/group'
 import type { CheckResult } from '@/core/plan'
-import type { Case, Dimension } from '@/core/matrix'
+import type { Case, Space } from '@/core/matrix'
 import { request, useRuns, type ComponentState } from '../live'
 import { Mark, markLabel } from '../marks'
 import { ValueText } from '../survey'
+import { RuleTools } from './RuleTools'
 import { SourceLines } from './SourceLines'
 
 export interface ReadingCardProps {
   one: Case
-  dimensions: readonly Dimension[]
+  space: Space
   state?: ComponentState
   slug: string
   sheetFile: string
+  /** Something is to be said of this case. */
+  onSay(): void
   onClose(): void
 }
 
 /** Everything that was read in one case, part by part, with what was expected and what says so. */
-export function ReadingCard({ one, dimensions, state, slug, sheetFile, onClose }: ReadingCardProps) {
+export function ReadingCard({ one, space, state, slug, sheetFile, onSay, onClose }: ReadingCardProps) {
   const { library, verify, going } = useRuns()
   const [isAll, setAll] = useState(false)
   const isRead = state?.marks.some(([key]) => key === one.key) ?? false
@@ -46,7 +49,7 @@ export function ReadingCard({ one, dimensions, state, slug, sheetFile, onClose }
       <header className="border-b border-line px-3 py-2">
         <div className="flex items-start gap-2">
           <dl className="flex flex-wrap gap-x-3">
-            {dimensions
+            {space.dimensions
               .map(({ name }) => [name, one.values[name]] as const)
               .map(([name, value]) => (
                 <div key={name} className="flex gap-1">
@@ -55,9 +58,12 @@ export function ReadingCard({ one, dimensions, state, slug, sheetFile, onClose }
                 </div>
               ))}
           </dl>
+          <button type="button" className="control ml-auto" onClick={onSay}>
+            Say
+          </button>
           <button
             type="button"
-            className="control ml-auto border-transparent px-1"
+            className="control border-transparent px-1"
             aria-label="Close the reading card"
             onClick={onClose}
           >
@@ -109,7 +115,7 @@ export function ReadingCard({ one, dimensions, state, slug, sheetFile, onClose }
           <section key={part} aria-label={part}>
             <h3 className="sticky top-0 border-b border-line bg-paper px-3 py-0.5 font-semibold">{part}</h3>
             {own.map((check) => (
-              <CheckRow key={check.reading} check={check} library={library} sheetFile={sheetFile} />
+              <CheckRow key={check.reading} {...{ check, library, sheetFile, slug, one, space }} />
             ))}
           </section>
         ))}
@@ -118,9 +124,17 @@ export function ReadingCard({ one, dimensions, state, slug, sheetFile, onClose }
   )
 }
 
-function CheckRow({ check, library, sheetFile }: { check: CheckResult; library: string; sheetFile: string }) {
+function CheckRow({
+  check,
+  library,
+  sheetFile,
+  slug,
+  one,
+  space,
+}: Pick<ReadingCardProps, 'sheetFile' | 'slug' | 'one' | 'space'> & { check: CheckResult; library: string }) {
   const { reading, verdict, expected, expectation, measured, difference, reason, rule, origin } = check
   const [isOpen, setOpen] = useState(verdict !== 'holds')
+  const [isChanging, setChanging] = useState(false)
   return (
     <div className="border-b border-line" data-reading={reading} data-verdict={verdict}>
       <button
@@ -165,7 +179,20 @@ function CheckRow({ check, library, sheetFile }: { check: CheckResult; library: 
           <dt className="text-quiet">rule</dt>
           <dd>
             <SourceLines library={library} file={sheetFile} line={rule.line} />
+            <button
+              type="button"
+              className="control ml-2"
+              aria-pressed={isChanging}
+              onClick={() => setChanging(!isChanging)}
+            >
+              Change
+            </button>
           </dd>
+          {isChanging && (
+            <dd className="col-span-2 mt-1">
+              <RuleTools {...{ library, slug, space, one, check }} />
+            </dd>
+          )}
         </dl>
       )}
     </div>

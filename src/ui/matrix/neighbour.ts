@@ -7,7 +7,7 @@ export function neighbour(
   row: number,
   column: number,
   [down, across]: readonly [number, number],
-): { row: number; one: Case } | undefined {
+): { row: number; column: number; one: Case } | undefined {
   for (
     let at = row + down, over = column + across;
     at >= 0 && at < rows.length && over >= 0 && over < columns.length;
@@ -15,7 +15,7 @@ export function neighbour(
   ) {
     const next = rows[at]!
     const one = next.kind === 'cells' ? next.cells[over] : undefined
-    if (one) return { row: at, one }
+    if (one) return { row: at, column: over, one }
   }
   return undefined
 }

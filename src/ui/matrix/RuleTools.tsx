@@ -1,0 +1,127 @@
+'use client'
+
+import { useQueryClient } from '@tanstack/react-query'
+import { useMemo } from 'react'
+import { asWritten, makeExplainer, whenOf } from '@/core/draft'
+import { removeClaimEdits, sayEdits, splitEdits, whenEdits, type WhenFile } from '@/core/edit'
+import { bitsOf, describeSelection, gridOf } from '@/core/grid'
+import { combinations, makeCase, type Case, type Space } from '@/core/matrix'
+import type { CheckResult } from '@/core/plan'
+import { parseReading } from '@/core/readings'
+import type { YamlEdit } from '@/core/yaml'
+import { specOf, StatusLine, useDefinition } from '../editing'
+import { Condition, Expectation, useSurvey, type Sources } from '../survey'
+
+/** Changes the rule that a reading was held against, from the case that it speaks about. */
+export function RuleTools({
+  library,
+  slug,
+  space,
+  one,
+  check,
+}: {
+  library: string
+  slug: string
+  space: Space
+  one: Case
+  check: CheckResult
+}) {
+  const queries = useQueryClient()
+  const defining = useDefinition(library, slug)
+  const { definition, sheet, status, edit } = defining
+  const { surveyed } = useSurvey(library, slug, definition?.base)
+  const survey = surveyed?.survey
+  const { part, reading, measured, verdict } = check
+  const spec = useMemo(() => (sheet ? specOf(sheet) : []), [sheet])
+  const sources = useMemo(
+    (): Sources => ({
+      parts: sheet ? Object.keys(sheet.parts) : [],
+      dimensions: space.dimensions,
+      ...(survey && { survey }),
+    }),
+    [sheet, space, survey],
+  )
+  if (!sheet || !definition) return <p className="text-quiet">Loading …</p>
+  // Since the run the rule may have moved: it is the one with this expectation, the nearest to where it stood.
+  const holders = spec.flatMap((rule, index) => {
+    const own = Object.keys(rule.expect).find(
+      (name) => name.replace(/\[1\]$/, '') === part && reading in (rule.expect[name] ?? {}),
+    )
+    return own === undefined ? [] : [{ index, own }]
+  })
+  const holder = holders.toSorted(
+    (a, b) => Math.abs(a.index - check.rule.index) - Math.abs(b.index - check.rule.index),
+  )[0]
+  if (!holder) return <p className="text-quiet">The rule has been taken away since.</p>
+  const { index, own } = holder
+  const rule = spec[index]!
+  const place = { rule: index, part: own, reading }
+  const value = rule.expect[own]![reading]
+  const claims = Object.values(rule.expect).reduce((sum, readings) => sum + Object.keys(readings).length, 0)
+  const change = (edits: readonly YamlEdit[]) => {
+    edit(edits)
+    void queries.invalidateQueries({ queryKey: ['states', library] })
+  }
+  const parsed = parseReading(reading)
+  const literal = 'reading' in parsed && parsed.reading.kind === 'text'
+  const context = survey?.cases.find(({ key }) => key === one.key)?.context
+  const name =
+    survey && context !== undefined ? makeExplainer(survey)(reading, literal)(measured, context)[0] : undefined
+  const whenOfCase = () => {
+    const cases = [...combinations(space)].map((values) => makeCase(values, space))
+    const grid = gridOf(space.dimensions, cases)
+    const described = describeSelection(grid, bitsOf(grid.size, [cases.findIndex(({ key }) => key === one.key)]))
+    return whenOf(grid, described.kind === 'exact' ? described.region : described.around) as WhenFile
+  }
+  return (
+    <div className="flex flex-col gap-1 border-l-2 border-line-strong pl-2" data-testid="rule-tools">
+      <div className="flex flex-wrap items-center gap-1">
+        <span className="text-quiet">In</span>
+        <Condition
+          when={rule.when ?? {}}
+          dimensions={space.dimensions}
+          // What the rule says of other parts stays as it is: this expectation gets a rule of its own.
+          onChange={(when) => change(claims > 1 ? splitEdits(spec, place, when) : whenEdits(index, when))}
+        />
+      </div>
+      <Expectation
+        label={`Expected of ${part} · ${reading}`}
+        reading={reading}
+        text={Array.isArray(value) ? value.join(' and ') : String(value)}
+        read={measured === '' ? [] : [measured]}
+        sources={sources}
+        onDone={(text) =>
+          change([{ do: 'set', path: ['spec', index, 'expect', own, reading], value: asWritten(text) }])
+        }
+      />
+      <div className="flex flex-wrap gap-1">
+        {verdict === 'misses' && name !== undefined && (
+          <>
+            <button
+              type="button"
+              className="control"
+              title={`Expect ${name} wherever this rule decides`}
+              onClick={() =>
+                change([{ do: 'set', path: ['spec', index, 'expect', own, reading], value: asWritten(name) }])
+              }
+            >
+              Adopt what was read
+            </button>
+            <button
+              type="button"
+              className="control"
+              title={`Expect ${name} in this case alone`}
+              onClick={() => change(sayEdits(spec, whenOfCase(), { part: own, reading }, asWritten(name)))}
+            >
+              In this case only
+            </button>
+          </>
+        )}
+        <button type="button" className="control" onClick={() => change(removeClaimEdits(spec, place))}>
+          Take it away
+        </button>
+      </div>
+      {status.kind !== 'saved' && <StatusLine defining={defining} status={status} />}
+    </div>
+  )
+}

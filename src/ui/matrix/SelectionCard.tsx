@@ -1,0 +1,193 @@
+'use client'
+
+import { useQueryClient } from '@tanstack/react-query'
+import { X } from 'lucide-react'
+import { useMemo, useState } from 'react'
+import { asWritten, makeExplainer, whenOf, type DraftWhen } from '@/core/draft'
+import { sayEdits, type WhenFile } from '@/core/edit'
+import { allBits, bitsOf, casesIn, describeSelection, gridOf, hasBit, type Region } from '@/core/grid'
+import { combinations, isInside, makeCase, type Space } from '@/core/matrix'
+import { parseReading } from '@/core/readings'
+import { summarise, type Summary, type Survey } from '@/core/survey'
+import { specOf, StatusLine, useDefinition } from '../editing'
+import { allowed, Condition, SayForm, useSurvey, useTrial, type Sources } from '../survey'
+import { SummaryRows } from './SummaryRows'
+
+export interface SelectionCardProps {
+  library: string
+  slug: string
+  space: Space
+  /** Keys of the cases that a run takes, where it does not take all. */
+  covered?: ReadonlySet<string>
+  chosen: ReadonlySet<string>
+  onChoose(keys: readonly string[]): void
+  onClose(): void
+}
+
+/** Some cases: the condition that describes them, what they have in common, where they differ; and what must be true of them. */
+export function SelectionCard({ library, slug, space, covered, chosen, onChoose, onClose }: SelectionCardProps) {
+  const queries = useQueryClient()
+  const defining = useDefinition(library, slug)
+  const { definition, sheet, status, edit } = defining
+  const [said, setSaid] = useState({ part: 'root', reading: '' })
+  const [needed, setNeeded] = useState<readonly { part: string; reading: string }[]>([])
+  const { surveyed, error, isReading } = useSurvey(library, slug, definition?.base, needed)
+  const cases = useMemo(
+    () =>
+      [...combinations(space)]
+        .map((values) => makeCase(values, space))
+        .filter(({ key }) => !covered || covered.has(key)),
+    [space, covered],
+  )
+  const grid = useMemo(() => gridOf(space.dimensions, cases), [space, cases])
+  const described = useMemo(
+    () =>
+      describeSelection(
+        grid,
+        bitsOf(
+          grid.size,
+          cases.flatMap(({ key }, at) => (chosen.has(key) ? [at] : [])),
+        ),
+      ),
+    [grid, cases, chosen],
+  )
+  const keysIn = (region: Region) => {
+    const bits = casesIn(grid, region, allBits(grid.size))
+    return cases.flatMap(({ key }, at) => (hasBit(bits, at) ? [key] : []))
+  }
+  const regions = described.kind === 'exact' ? [described.region] : described.together
+  const whens = regions.map((region) => whenOf(grid, region) as WhenFile)
+  const survey = surveyed?.survey
+  const sources = useMemo(
+    (): Sources => ({
+      parts: sheet ? Object.keys(sheet.parts) : [],
+      dimensions: space.dimensions,
+      ...(survey && { survey }),
+    }),
+    [sheet, space, survey],
+  )
+  const summaries = useMemo(() => (survey ? summarise(survey, chosen) : []), [survey, chosen])
+  const tryOut = useTrial(sheet, space, surveyed, chosen)
+  const say = (part: string, reading: string, text: string) => {
+    if (!sheet) return
+    edit(whens.flatMap((when) => sayEdits(specOf(sheet), when, { part, reading }, asWritten(text))))
+    void queries.invalidateQueries({ queryKey: ['states', library] })
+  }
+  return (
+    <aside
+      aria-label="Selection"
+      className="flex w-[420px] shrink-0 flex-col border-l border-line-strong bg-sheet"
+      data-testid="selection"
+    >
+      <header className="border-b border-line px-3 py-2">
+        <div className="flex items-start gap-2">
+          <p>
+            <span className="num font-semibold">{chosen.size}</span> cases
+            {isReading && <span className="text-quiet">, reading …</span>}
+          </p>
+          <button
+            type="button"
+            className="control ml-auto border-transparent px-1"
+            aria-label="Select nothing"
+            onClick={onClose}
+          >
+            <X size={14} aria-hidden />
+          </button>
+        </div>
+        <div className="mt-1" data-testid="condition">
+          {described.kind === 'exact' ? (
+            <Condition
+              when={whens[0]!}
+              dimensions={space.dimensions}
+              onChange={(when) => {
+                const box = Object.fromEntries(
+                  Object.entries(when).map(([name, condition]) => [
+                    name,
+                    allowed(condition, space.dimensions.find((each) => each.name === name)?.values ?? []),
+                  ]),
+                )
+                onChoose(cases.flatMap(({ key, values }) => (isInside(values, box) ? [key] : [])))
+              }}
+            />
+          ) : (
+            <>
+              <p>No one condition is exactly these cases.</p>
+              <p className="mt-1 flex flex-wrap items-center gap-2">
+                <span className="text-quiet">Nearest, with {described.extra} more:</span>
+                <ShownWhen when={whenOf(grid, described.around)} />
+                <button type="button" className="control" onClick={() => onChoose(keysIn(described.around))}>
+                  Select these
+                </button>
+              </p>
+              <div className="mt-1">
+                <span className="text-quiet">Exactly these, in {whens.length} rules:</span>
+                {whens.map((when, at) => (
+                  <p key={at}>
+                    <ShownWhen when={when as DraftWhen} />
+                  </p>
+                ))}
+              </div>
+            </>
+          )}
+        </div>
+        {definition && status.kind !== 'saved' && <StatusLine defining={defining} status={status} />}
+      </header>
+      {error && (
+        <p role="alert" className="border-b border-line p-3 whitespace-pre-wrap text-miss">
+          {error.message}
+        </p>
+      )}
+      <div className="border-b border-line-strong bg-paper px-3 py-2">
+        <SayForm
+          sources={sources}
+          {...said}
+          onPart={(part) => setSaid({ ...said, part })}
+          onReading={(reading) => setSaid({ ...said, reading })}
+          readOf={(part, reading) =>
+            summaries.find((each) => each.part === part && each.reading === reading)?.texts.map(([text]) => text) ?? []
+          }
+          tryOut={tryOut}
+          onNeed={(part, reading) => setNeeded([...needed, { part, reading }])}
+          onSay={say}
+        />
+      </div>
+      <div className="min-h-0 flex-1 overflow-auto">
+        {!survey && !error && <p className="p-3 text-quiet">Reading every case …</p>}
+        {survey && (
+          <SummaryRows
+            summaries={summaries}
+            total={chosen.size}
+            onTake={({ part, reading }) => setSaid({ part, reading })}
+            nameOf={(summary) => nameOf(survey, summary, chosen)}
+            onAdopt={(summary, name) => say(summary.part, summary.reading, name)}
+          />
+        )}
+      </div>
+    </aside>
+  )
+}
+
+const ShownWhen = ({ when }: { when: DraftWhen }) => (
+  <span className="num">
+    {Object.entries(when)
+      .map(([name, condition]) =>
+        typeof condition === 'string'
+          ? `${name}: ${condition}`
+          : 'not' in condition
+            ? `${name}: not ${condition.not.join(', ')}`
+            : `${name}: ${condition.join(', ')}`,
+      )
+      .join('  ') || 'All cases'}
+  </span>
+)
+
+/** What a reading is called in all of some cases: the token that means it in each of them, or its plain value; undefined where nothing is true of all. */
+function nameOf(survey: Survey, { reading, at }: Summary, keys: ReadonlySet<string>): string | undefined {
+  const parsed = parseReading(reading)
+  const explain = makeExplainer(survey)(reading, 'reading' in parsed && parsed.reading.kind === 'text')
+  const own = survey.cases.filter(({ key, read }) => keys.has(key) && read[at]! >= 0)
+  const contexts = new Map(own.map((one) => [`${one.context}|${one.read[at]}`, one]))
+  const names = [...contexts.values()].map((one) => explain(survey.texts[one.read[at]!]!, one.context))
+  const [first = [], ...others] = names
+  return first.find((name) => others.every((each) => each.includes(name)))
+}
