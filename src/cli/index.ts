@@ -1,9 +1,11 @@
 import { Command, InvalidArgumentError, Option } from 'commander'
 import { BadInput, describeProblem } from '@/core/problem'
+import { TOKEN_FORMATS } from '@/core/tokens'
 import { NoBrowser } from '@/runner'
 import { check } from './check'
 import { draft } from './draft'
 import { read } from './read'
+import { writeTokens, type TokensArguments } from './tokens'
 import { verify, type VerifyArguments } from './verify'
 
 /** What a command's end says to the shell. */
@@ -86,6 +88,15 @@ program
   .action((library: string, folder: string) =>
     finish(import('./import').then(({ exportLibrary }) => exportLibrary(library, folder))),
   )
+
+program
+  .command('tokens')
+  .description('write the design tokens for others to use')
+  .argument('<folder>', "the library's folder")
+  .addOption(new Option('--format <format>', 'how they are written').choices([...TOKEN_FORMATS]).default('css'))
+  .option('--context <context>', "for json: the context, such as 'theme=night'")
+  .option('--out <file>', 'write them there')
+  .action((folder: string, given: TokensArguments) => finish(writeTokens(folder, given)))
 
 program.command('set-up', { hidden: true }).action(() => finish(import('./import').then(({ setUp }) => setUp())))
 

@@ -238,6 +238,10 @@ export class StagePage {
     return this.call('declared', ...given)
   }
 
+  features() {
+    return this.call('features')
+  }
+
   incidents() {
     return this.call('incidents')
   }

@@ -25,6 +25,8 @@ export interface SurveyAim {
   own: readonly string[]
   /** What the plan reads by itself, in every case. */
   base: readonly Request[]
+  /** What styles could tell cases apart by is gathered too. */
+  withFeatures?: boolean
   /** Declared properties that are passed over. */
   skip?(part: string, property: string): boolean
 }
@@ -36,6 +38,7 @@ export class Surveying implements Surveyor {
   #requests: Map<string, Request>
   #contexts: { key: string; values: Record<string, string>; tokens: Survey['contexts'][number]['tokens'] }[] = []
   #initial: Record<string, string> = {}
+  #features = new Map<string, readonly string[]>()
 
   constructor(
     readonly aim: SurveyAim,
@@ -60,6 +63,10 @@ export class Surveying implements Surveyor {
     this.addDeclared()
     if (this.rows.length > 0 && this.#requests.size > before) this.isUneven = true
     await this.computeTokens(page, cases[0]!)
+    if (this.aim.withFeatures) {
+      const features = await page.features()
+      cases.forEach(({ key }, at) => this.#features.set(key, features[at]!))
+    }
     return [...this.#requests.values()].slice(this.aim.base.length)
   }
 
@@ -120,6 +127,7 @@ export class Surveying implements Surveyor {
     const reasons = new Map<string, number>()
     const intern = (map: Map<string, number>, text: string) => map.get(text) ?? (map.set(text, map.size), map.size - 1)
     const requests = [...this.#requests]
+    const features = new Map<string, number>()
     const places = new Map(order.map(({ key }, at) => [key, at]))
     const cases = this.rows
       .sort((a, b) => places.get(a.one.key)! - places.get(b.one.key)!)
@@ -131,10 +139,12 @@ export class Surveying implements Surveyor {
           const measured = row.get(key) ?? { unread: 'it was not read' }
           return typeof measured === 'string' ? intern(texts, measured) : -1 - intern(reasons, measured.unread)
         }),
+        features: (this.#features.get(one.key) ?? []).map((each) => intern(features, each)),
       }))
     return {
       slug: sheet.slug,
       readings: requests.map(([, { part, reading }]) => this.about(part, reading.text)),
+      features: [...features.keys()],
       texts: [...texts.keys()],
       reasons: [...reasons.keys()],
       cases,

@@ -55,7 +55,7 @@ export async function surveyComponent(
     sheet,
     compiled.component.sheets.map(({ url }) => url),
   )
-  let taken = new Surveying({ library, tokens, own, base: plan.profiles[0]!.requests })
+  let taken = new Surveying({ library, tokens, own, base: plan.profiles[0]!.requests, withFeatures: true })
   // What the first chunk did not know of is read of it in a second go.
   for (let go = 0; go < 2; go++) {
     let failure: string | undefined

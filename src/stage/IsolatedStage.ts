@@ -110,6 +110,10 @@ export class IsolatedStage {
     return this.#rooms.flatMap(({ stage }) => stage.declared(own))
   }
 
+  features(): string[][] {
+    return this.#rooms.flatMap(({ stage }) => stage.features())
+  }
+
   count(known: Census): Census {
     return this.#rooms.reduce((census, { stage }) => stage.count(census), known)
   }

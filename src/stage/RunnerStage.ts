@@ -22,6 +22,7 @@ export interface RunnerStage {
   probe(probes: StageProbe[]): ReturnType<Stage['probe']>
   /** What the sheets named in `own` declare for the parts of the mounted cases. */
   declared(own: string[]): ReturnType<Stage['declared']>
+  features(): ReturnType<Stage['features']>
   elementOf(index: number, part: string, match: number): Element | undefined
   clear(): void
   /** What stood in all cases so far. */

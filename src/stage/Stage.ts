@@ -16,7 +16,7 @@ import type {
   StageRequest,
 } from './protocol'
 import { REFERENCE } from './reference'
-import { answerProbes, declaredFor, readCases, type Declared, type ProbeAnswer } from './read'
+import { answerProbes, declaredFor, featuresOf, readCases, type Declared, type ProbeAnswer } from './read'
 import { settle } from './settle'
 
 /** What the driver needs to know of the cases that were mounted. */
@@ -194,6 +194,11 @@ export class Stage {
   /** What the component's own styles declare for its parts in the mounted cases. */
   declared(own: readonly string[]): Declared[] {
     return declaredFor(this.component, this.cases, own)
+  }
+
+  /** By what styles could tell each mounted case from others: classes, attributes and form states of its parts. */
+  features(): string[][] {
+    return this.cases.map((one) => featuresOf(this.component, one))
   }
 
   /** Adds what stands in the mounted cases to what was counted before. */

@@ -55,6 +55,7 @@ view.breltStage = {
   read: (profiles, profileOf, pseudoBoxes) => opened().read(profiles, profileOf, pseudoBoxes),
   probe: (probes) => opened().probe(probes),
   declared: (own) => opened().declared(own),
+  features: () => opened().features(),
   elementOf: (index, part, match) => opened().elementOf(index, part, match),
   clear: () => {
     // Counted while they stand, told when all have stood.

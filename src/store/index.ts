@@ -1,3 +1,4 @@
+export { listLibraryEdits, saveLibraryFiles, stepLibrary, stepTargets, type LibraryEdit } from './libraryEdits'
 export { dropDraft, keepDraft, listDrafts, type Draft } from './drafts'
 export {
   findLibrary,

@@ -166,3 +166,24 @@ export const findings = sqliteTable(
   },
   (table) => [primaryKey({ columns: [table.runId, table.slug, table.position] })],
 )
+
+/** Changes of files that belong to the library as a whole, such as tokens. Never rewritten. */
+export const libraryEdits = sqliteTable(
+  'library_edits',
+  {
+    id: integer().primaryKey({ autoIncrement: true }),
+    libraryId: text('library_id')
+      .notNull()
+      .references(() => libraries.id),
+    /** Hashes of the files that changed, by path, before and after. */
+    before: text({ mode: 'json' }).$type<Record<string, string>>().notNull(),
+    after: text({ mode: 'json' }).$type<Record<string, string>>().notNull(),
+    kind: text({ enum: ['edit', 'undo', 'redo'] }).notNull(),
+    /** The edit that was undone or done again. */
+    ofId: integer('of_id'),
+    author: text().notNull(),
+    note: text().notNull(),
+    createdAt: integer('created_at', { mode: 'timestamp_ms' }).notNull(),
+  },
+  (table) => [index('edits_of_library').on(table.libraryId)],
+)

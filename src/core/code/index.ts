@@ -32,3 +32,5 @@ export const kebabCase = (name: string) =>
     .replace(/[^A-Za-z0-9]+/g, '-')
     .toLowerCase()
     .replace(/^-+|-+$/g, '')
+export { propTypes } from './propTypes'
+export { skeletonCss, type Skeleton } from './skeleton'

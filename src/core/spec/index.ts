@@ -9,6 +9,7 @@ export {
   type Resolution,
   type Rule,
 } from './cascade'
+export { expectedChanges, type ExpectedChange } from './expectedChanges'
 export { readable, sameComputed } from './compare'
 export {
   checksOf,

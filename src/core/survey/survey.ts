@@ -6,6 +6,8 @@ export interface Survey {
   /** Why a reading could not be taken. */
   reasons: readonly string[]
   cases: readonly SurveyCase[]
+  /** What styles can tell cases apart by: `part|.class`, `part|[attribute="value"]`, `part|:checked`. */
+  features?: readonly string[]
   /** Tokens as the browser computes them, in each context that occurs. */
   contexts: readonly { values: Readonly<Record<string, string>>; tokens: readonly ComputedToken[] }[]
   /** Tokens that the component's own styles name, by the property that they are named for; `''` for custom properties. */
@@ -30,6 +32,8 @@ export interface SurveyCase {
   context: number
   /** By place in the survey's readings: a place in `texts`, or below 0 the place of a reason (`-1 - n`). */
   read: readonly number[]
+  /** Places in the survey's features. */
+  features?: readonly number[]
 }
 
 export interface ComputedToken {

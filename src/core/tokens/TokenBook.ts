@@ -14,6 +14,12 @@ export interface TokenBook {
   /** All tokens of a context that can be resolved. */
   list(context: Readonly<Record<string, string>>): Token[]
   customProperties(context: Readonly<Record<string, string>>): [name: string, value: string][]
+  /** Tokens as their files give them in a context, before aliases are followed. */
+  raw(context: Readonly<Record<string, string>>): RawTokens
+  /** The documents that count in a context, as written, the later over the earlier. */
+  sources(context: Readonly<Record<string, string>>): unknown[]
+  /** What tokens may differ by, with the values that the documents know. */
+  modifiers: readonly { name: string; values: readonly string[] }[]
   /** What is wrong with tokens, over all contexts, each once. */
   issues: readonly TokenIssue[]
 }
@@ -47,6 +53,11 @@ export function readTokens(library: Library): { book: TokenBook; problems: Probl
     nearest: (path) => nearest(path, known),
     list: (context) => [...inContext(context).tokens.values()],
     customProperties: (context) => customProperties(inContext(context).tokens.values()),
+    raw: (context) => inContext(context).raw,
+    sources: (context) => documents.flatMap((document) => document.sourcesIn(context)),
+    modifiers: documents.flatMap((document) =>
+      Object.entries(document.modifiers).map(([name, values]) => ({ name, values })),
+    ),
     issues: [...issues.values()],
   }
   return { book, problems: read.flatMap(({ problems }) => problems) }

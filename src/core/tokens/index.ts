@@ -1,3 +1,18 @@
 export { customPropertyName } from './customProperties'
+export { exportTokens, TOKEN_FORMATS, tokenContexts, type TokenFormat } from './exportTokens'
+export { editTokenText, type TokenEdit } from './editTokens'
+export { readJson } from './readJson'
 export { readTokens, type TokenBook } from './TokenBook'
 export type { Token, TokenIssue } from './resolve'
+export { TOKEN_TYPES } from './cssValue'
+export type { RawToken } from './tokenTree'
+export { referencedPath } from './tokenTree'
+export { readTokenText, tokenText } from './valueText'
+export {
+  mergeTokenDocuments,
+  modernise,
+  tokensAsCss,
+  tokensAsScss,
+  tokensAsTypeScript,
+  type ContextTokens,
+} from './writeTokens'

@@ -1,6 +1,7 @@
 import { unknownName, type Problem } from '../problem'
 import { resolvePath, textOf, type FileTree } from '../sheet'
-import { readYaml, type Path, type YamlSource } from '../yaml'
+import type { Path, YamlSource } from '../yaml'
+import { readJson } from './readJson'
 import { listTokens, type RawToken } from './tokenTree'
 
 /** The raw tokens that hold in one context, before aliases are followed; later files have won over earlier ones. */
@@ -11,6 +12,8 @@ export interface TokenDocument {
   /** Modifiers and their contexts. */
   modifiers: Readonly<Record<string, readonly string[]>>
   tokensIn(context: Readonly<Record<string, string>>): RawTokens
+  /** The token documents that count in a context, as written, the later over the earlier. */
+  sourcesIn(context: Readonly<Record<string, string>>): unknown[]
 }
 
 type Json = Record<string, unknown>
@@ -29,10 +32,10 @@ export function readTokenDocument(tree: FileTree, file: string): { document: Tok
   const source = open(reading, file)
   const value = source?.value
   if (!source || !isRecord(value))
-    return { document: { modifiers: {}, tokensIn: () => new Map() }, problems: reading.problems }
+    return { document: { modifiers: {}, tokensIn: () => new Map(), sourcesIn: () => [] }, problems: reading.problems }
   if (!isResolver(value)) {
     const tokens = toMap(listTokens(value, file))
-    return { document: { modifiers: {}, tokensIn: () => tokens }, problems: reading.problems }
+    return { document: { modifiers: {}, tokensIn: () => tokens, sourcesIn: () => [value] }, problems: reading.problems }
   }
   const layers = readOrder(reading, source, value)
   const modifiers = Object.fromEntries(
@@ -44,14 +47,24 @@ export function readTokenDocument(tree: FileTree, file: string): { document: Tok
     )
     return toMap(lists.flat())
   }
-  return { document: { modifiers, tokensIn }, problems: reading.problems }
+  const sourcesIn = (context: Readonly<Record<string, string>>) =>
+    layers.flatMap((layer) =>
+      layer.kind === 'set' ? layer.nodes : (layer.nodes[context[layer.name] ?? layer.usual] ?? []),
+    )
+  return { document: { modifiers, tokensIn, sourcesIn }, problems: reading.problems }
 }
 
 const toMap = (tokens: readonly RawToken[]): RawTokens => new Map(tokens.map((token) => [token.path, token]))
 
 type Layer =
-  | { kind: 'set'; tokens: RawToken[] }
-  | { kind: 'modifier'; name: string; usual: string; contexts: Record<string, RawToken[]> }
+  | { kind: 'set'; tokens: RawToken[]; nodes: unknown[] }
+  | {
+      kind: 'modifier'
+      name: string
+      usual: string
+      contexts: Record<string, RawToken[]>
+      nodes: Record<string, unknown[]>
+    }
 
 function readOrder(reading: Reading, source: YamlSource, resolver: Json): Layer[] {
   return (resolver.resolutionOrder as unknown[]).flatMap((entry, index): Layer[] => {
@@ -65,8 +78,10 @@ function readOrder(reading: Reading, source: YamlSource, resolver: Json): Layer[
       return []
     }
     const { node } = target
-    if (!isRecord(node.contexts))
-      return [{ kind: 'set', tokens: readSources(reading, source, node.sources, [...target.at, 'sources']) }]
+    if (!isRecord(node.contexts)) {
+      const sources = readSources(reading, source, node.sources, [...target.at, 'sources'])
+      return [{ kind: 'set', tokens: tokensOf(sources), nodes: sources.map((each) => each.node) }]
+    }
     const contexts = Object.fromEntries(
       Object.entries(node.contexts).map(([name, list]) => [
         name,
@@ -74,23 +89,44 @@ function readOrder(reading: Reading, source: YamlSource, resolver: Json): Layer[
       ]),
     )
     const names = Object.keys(contexts)
+    const mapped = <T>(map: (sources: Source[]) => T) =>
+      Object.fromEntries(Object.entries(contexts).map(([name, sources]) => [name, map(sources)]))
     const usual = typeof node.default === 'string' ? node.default : names[0]!
     if (!names.includes(usual))
       reading.problems.push(unknownName(source.at([...target.at, 'default']), 'context', usual, names))
-    return [{ kind: 'modifier', name: String(node.name ?? target.at.at(-1)), usual, contexts }]
+    return [
+      {
+        kind: 'modifier',
+        name: String(node.name ?? target.at.at(-1)),
+        usual,
+        contexts: mapped(tokensOf),
+        nodes: mapped((sources) => sources.map((each) => each.node)),
+      },
+    ]
   })
 }
 
-function readSources(reading: Reading, source: YamlSource, list: unknown, at: Path): RawToken[] {
+/** A part of a document that holds tokens. */
+interface Source {
+  node: unknown
+  file: string
+  at: Path
+}
+
+const tokensOf = (sources: readonly Source[]): RawToken[] =>
+  sources.flatMap(({ node, file, at }) => listTokens(node, file, at))
+
+function readSources(reading: Reading, source: YamlSource, list: unknown, at: Path): Source[] {
   if (!Array.isArray(list)) return []
   return list.flatMap((entry, index) => {
-    if (!isRecord(entry) || typeof entry.$ref !== 'string') return listTokens(entry, source.file, [...at, index])
+    if (!isRecord(entry) || typeof entry.$ref !== 'string')
+      return [{ node: entry, file: source.file, at: [...at, index] }]
     const [path, pointer] = entry.$ref.split('#', 2)
     if (path === '') {
       const target = follow(source, entry.$ref)
       if (isRecord(target?.node) && Array.isArray(target.node.sources))
         return readSources(reading, source, target.node.sources, [...target.at, 'sources'])
-      return target ? listTokens(target.node, source.file, target.at) : []
+      return target ? [{ node: target.node, file: source.file, at: target.at }] : []
     }
     const file = resolvePath(source.file, path!)
     const place = source.at([...at, index, '$ref'])
@@ -101,14 +137,14 @@ function readSources(reading: Reading, source: YamlSource, list: unknown, at: Pa
     }
     const other = open(reading, file)
     const target = other && (pointer ? follow(other, '#' + pointer) : { node: other.value, at: [] })
-    return target ? listTokens(target.node, file, target.at) : []
+    return target ? [{ node: target.node, file, at: target.at }] : []
   })
 }
 
 function open(reading: Reading, file: string): YamlSource | undefined {
   if (reading.sources.has(file)) return reading.sources.get(file)
   const text = textOf(reading.tree, file)
-  const source = text === undefined ? undefined : readYaml(text, file)
+  const source = text === undefined ? undefined : readJson(text, file)
   if (!source) reading.problems.push({ file, line: 1, column: 1, message: `no file "${file}"` })
   else if (source.problems.length) reading.problems.push(...source.problems)
   else if (!isRecord(source.value))

@@ -88,6 +88,7 @@ export function TitleBlock({
     const commands: Findable[] = [
       { kind: 'command', label: 'Verify all components', go: () => verify() },
       { kind: 'command', label: 'Make a component', go: () => router.push(`/${library.id}/bring-in`) },
+      { kind: 'command', label: 'Tokens of the library', go: () => router.push(`/${library.id}/tokens`) },
       { kind: 'command', label: 'Go to the wall', go: () => router.push(`/${library.id}`) },
     ]
     return [...places, ...commands, ...(findables?.() ?? [])]

@@ -8,9 +8,8 @@ import type { CheckResult } from '@/core/plan'
 import type { Case, Space } from '@/core/matrix'
 import { request, useRuns, type ComponentState } from '../live'
 import { Mark, markLabel } from '../marks'
-import { ValueText } from '../survey'
+import { SourceLines, ValueText } from '../survey'
 import { RuleTools } from './RuleTools'
-import { SourceLines } from './SourceLines'
 
 export interface ReadingCardProps {
   one: Case

@@ -23,6 +23,7 @@ import {
 import { TitleBlock, useKeys, type Findable, type LibraryFacts } from '../frame'
 import { RunProvider } from '../live'
 import { allowed, Condition, probeHere, SayForm, useStandings, useSurvey, useTrial, type Sources } from '../survey'
+import { CodePanel } from './CodePanel'
 import { Coverage } from './Coverage'
 import type { DraftAim } from './draft.worker'
 import { DraftPanel } from './DraftPanel'
@@ -251,6 +252,7 @@ function Workplace({ library, libraries, slug }: SpecProps) {
               ['rules', `Rules ${spec.length}`],
               ['coverage', `Open ${gaps || ''}`],
               ['draft', 'Draft from what is rendered'],
+              ['code', 'Code'],
             ].map(([value, label]) => (
               <Tabs.Trigger
                 key={value}
@@ -323,6 +325,12 @@ function Workplace({ library, libraries, slug }: SpecProps) {
                   onDraft={(part, reading) => draft({ kind: 'reading', part, reading })}
                   onDraftAll={() => draft({ kind: 'gaps' })}
                 />
+              ) : (
+                <p className="p-3 text-quiet">{surveyError ? 'Nothing could be read.' : 'Reading every case …'}</p>
+              ))}
+            {tab === 'code' &&
+              (survey && space ? (
+                <CodePanel sheet={sheet} survey={survey} dimensions={space.dimensions} />
               ) : (
                 <p className="p-3 text-quiet">{surveyError ? 'Nothing could be read.' : 'Reading every case …'}</p>
               ))}

@@ -3,6 +3,7 @@ export { Expectation, faultOf, useCompletion, type Sources } from './Expectation
 export { probeHere } from './probeHere'
 export { Suggest, Swatch, type SuggestProps } from './Suggest'
 export { SayForm, type SayFormProps, type Trial } from './SayForm'
+export { SourceLines } from './SourceLines'
 export { standingKey, useStandings } from './useStandings'
 export { useTrial } from './useTrial'
 export { useSurvey, type Surveyed } from './useSurvey'

@@ -63,6 +63,9 @@ function Tiles({ library }: { library: LibraryFacts }) {
           onChange={(event) => setWords(event.target.value)}
         />
         <span className="ml-auto flex gap-2">
+          <Link className="control" href={`/${library.id}/tokens`}>
+            Tokens
+          </Link>
           <Link className="control" href={`/${library.id}/bring-in`}>
             Make a component
           </Link>

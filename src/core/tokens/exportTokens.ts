@@ -1,0 +1,40 @@
+import type { TokenBook } from './TokenBook'
+import { mergeTokenDocuments, modernise, tokensAsCss, tokensAsScss, tokensAsTypeScript } from './writeTokens'
+
+export const TOKEN_FORMATS = ['css', 'scss', 'ts', 'json'] as const
+export type TokenFormat = (typeof TOKEN_FORMATS)[number]
+
+// Modifiers multiply: more contexts than this are asked for one by one.
+const MOST_CONTEXTS = 64
+
+/** Every combination of what tokens may differ by, the first values first. */
+export function tokenContexts({ modifiers }: Pick<TokenBook, 'modifiers'>): Record<string, string>[] {
+  let contexts: Record<string, string>[] = [{}]
+  for (const { name, values } of modifiers)
+    contexts = contexts.flatMap((context) => values.map((value) => ({ ...context, [name]: value })))
+  return contexts.slice(0, MOST_CONTEXTS)
+}
+
+/** A library's tokens for others to use. JSON is one token document (2025.10), of one context; the others hold all contexts. */
+export function exportTokens(
+  book: TokenBook,
+  format: TokenFormat,
+  context: Readonly<Record<string, string>> = {},
+): string {
+  if (format === 'json') return JSON.stringify(modernise(mergeTokenDocuments(book.sources(context))), null, 2) + '\n'
+  const [usual, ...others] = tokenContexts(book)
+  const contexts = [usual!, ...others].map((values, at) => ({
+    name: Object.values(values).join(' ') || 'all',
+    selector: at === 0 ? ':root' : selectorOf(values, usual!),
+    tokens: book.list(values),
+  }))
+  const writers = { css: tokensAsCss, scss: tokensAsScss, ts: tokensAsTypeScript }
+  return writers[format](contexts)
+}
+
+/** The attributes by which the stage tells contexts apart, where they differ from the usual. */
+const selectorOf = (values: Readonly<Record<string, string>>, usual: Readonly<Record<string, string>>) =>
+  Object.entries(values)
+    .filter(([name, value]) => usual[name] !== value)
+    .map(([name, value]) => `[data-${name}="${value}"]`)
+    .join('')

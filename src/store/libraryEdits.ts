@@ -1,0 +1,132 @@
+import { and, asc, eq, inArray } from 'drizzle-orm'
+import { fingerprintOf, hashOf, putBlobs, type Transaction } from './libraries'
+import type { Connection, Database } from './open'
+import { files, libraries, libraryEdits, libraryFiles } from './schema'
+
+export interface LibraryEdit {
+  id: number
+  kind: 'edit' | 'undo' | 'redo'
+  ofId?: number
+  note: string
+  author: string
+  at: Date
+}
+
+/** Saves files of a library as a whole, with what they were before. */
+export const saveLibraryFiles = (
+  { db, write }: Connection,
+  given: { libraryId: string; texts: Readonly<Record<string, string>>; note: string; author: string },
+): Promise<number> =>
+  write(() =>
+    db.transaction(async (tx) => {
+      const encoder = new TextEncoder()
+      const blobs = Object.entries(given.texts).map(([path, text]) => {
+        const bytes = encoder.encode(text)
+        return { path, bytes, hash: hashOf(bytes) }
+      })
+      await putBlobs(tx, blobs)
+      const after = Object.fromEntries(blobs.map(({ path, hash }) => [path, hash]))
+      return replace(tx, given.libraryId, after, { kind: 'edit', note: given.note, author: given.author })
+    }),
+  )
+
+/** Takes the last change back that has not been taken back, or does the last one again. @returns the texts that stand then; undefined where there is nothing to take back. */
+export const stepLibrary = (
+  { db, write }: Connection,
+  libraryId: string,
+  kind: 'undo' | 'redo',
+  author: string,
+): Promise<Record<string, string> | undefined> =>
+  write(() =>
+    db.transaction(async (tx) => {
+      const history = await tx
+        .select()
+        .from(libraryEdits)
+        .where(eq(libraryEdits.libraryId, libraryId))
+        .orderBy(asc(libraryEdits.id))
+      const id = stepTargets(history)[kind]
+      const target = history.find((each) => each.id === id)
+      if (!target) return undefined
+      const hashes = kind === 'undo' ? target.before : target.after
+      const word = kind === 'undo' ? 'Undone' : 'Done again'
+      await replace(tx, libraryId, hashes, { kind, ofId: target.id, note: `${word}: ${target.note}`, author })
+      const rows = await tx
+        .select()
+        .from(files)
+        .where(inArray(files.hash, Object.values(hashes)))
+      const textOf = (hash: string) =>
+        new TextDecoder().decode(new Uint8Array(rows.find((row) => row.hash === hash)!.bytes))
+      return Object.fromEntries(Object.entries(hashes).map(([path, hash]) => [path, textOf(hash)]))
+    }),
+  )
+
+/** What undo and redo would act on: a history of edits, some of which were taken back. */
+export function stepTargets(
+  history: readonly Pick<LibraryEdit, 'id' | 'kind'>[] & readonly { ofId?: number | null }[],
+): { undo?: number; redo?: number } {
+  const done: number[] = []
+  const undone: number[] = []
+  for (const { id, kind, ofId } of history) {
+    if (kind === 'edit') {
+      done.push(id)
+      undone.length = 0
+    } else if (kind === 'undo') {
+      done.pop()
+      undone.push(ofId!)
+    } else {
+      undone.pop()
+      done.push(ofId!)
+    }
+  }
+  const [undo, redo] = [done.at(-1), undone.at(-1)]
+  return { ...(undo !== undefined && { undo }), ...(redo !== undefined && { redo }) }
+}
+
+/** Changes of a library's own files, the first first. */
+export async function listLibraryEdits(db: Database, libraryId: string): Promise<LibraryEdit[]> {
+  const rows = await db
+    .select()
+    .from(libraryEdits)
+    .where(eq(libraryEdits.libraryId, libraryId))
+    .orderBy(asc(libraryEdits.id))
+  return rows.map(({ id, kind, ofId, note, author, createdAt }) => ({
+    id,
+    kind,
+    note,
+    author,
+    at: createdAt,
+    ...(ofId !== null && { ofId }),
+  }))
+}
+
+async function replace(
+  tx: Transaction,
+  libraryId: string,
+  after: Record<string, string>,
+  about: Pick<typeof libraryEdits.$inferInsert, 'kind' | 'ofId' | 'note' | 'author'>,
+): Promise<number> {
+  const rows = await tx
+    .select({ path: libraryFiles.path, hash: libraryFiles.hash })
+    .from(libraryFiles)
+    .where(eq(libraryFiles.libraryId, libraryId))
+  const hashes = new Map(rows.map(({ path, hash }) => [path, hash]))
+  const before = Object.fromEntries(
+    Object.keys(after).flatMap((path) => (hashes.has(path) ? [[path, hashes.get(path)!]] : [])),
+  )
+  for (const [path, hash] of Object.entries(after)) {
+    hashes.set(path, hash)
+    await tx
+      .update(libraryFiles)
+      .set({ hash })
+      .where(and(eq(libraryFiles.libraryId, libraryId), eq(libraryFiles.path, path)))
+  }
+  await tx
+    .update(libraries)
+    .set({ fingerprint: fingerprintOf(hashes) })
+    .where(eq(libraries.id, libraryId))
+  const [made] = await tx
+    .insert(libraryEdits)
+    .values({ libraryId, before, after, createdAt: new Date(), ...about })
+    .returning({ id: libraryEdits.id })
+  return made!.id
+}

@@ -1,0 +1,146 @@
+'use client'
+
+import { useQuery } from '@tanstack/react-query'
+import { useEffect, useState } from 'react'
+import { request } from '../live'
+import { Mark } from '../marks'
+import type { TokenEffects, TrialRun, TypedEdit } from './model'
+
+const ask = <T,>(library: string, what: 'look' | 'try', edits: readonly TypedEdit[], signal?: AbortSignal) =>
+  request<T>(`/api/libraries/${library}/tokens`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ do: what, edits }),
+    ...(signal && { signal }),
+  })
+
+/** What a change would do, before it is made: the expectations that come to something else, and, tried out, the cases that then miss. */
+export function Effects({ library, edits }: { library: string; edits: readonly TypedEdit[] }) {
+  const key = JSON.stringify(edits)
+  const [settled, setSettled] = useState(edits)
+  const [isTrying, setTrying] = useState(false)
+  useEffect(() => {
+    setTrying(false)
+    const timer = setTimeout(() => setSettled(edits), 250)
+    return () => clearTimeout(timer)
+  }, [key])
+  const { data: effects, error } = useQuery({
+    queryKey: ['token-effects', library, settled],
+    queryFn: ({ signal }) => ask<TokenEffects>(library, 'look', settled, signal),
+    retry: false,
+  })
+  const trial = useQuery({
+    queryKey: ['token-trial', library, settled],
+    enabled: isTrying && settled === edits,
+    queryFn: ({ signal }) => ask<TrialRun>(library, 'try', settled, signal),
+    retry: false,
+    staleTime: Infinity,
+  })
+  const cases =
+    effects?.expected.reduce((sum, { changes }) => sum + new Set(changes.flatMap((change) => change.cases)).size, 0) ??
+    0
+  return (
+    <section
+      aria-label="What would change"
+      className="border-b border-line-strong bg-paper px-3 py-2"
+      data-testid="effects"
+    >
+      <h3 className="mb-1 font-semibold">What would change</h3>
+      {error && (
+        <p role="alert" className="whitespace-pre-wrap text-miss">
+          {error.message}
+        </p>
+      )}
+      {!effects && !error && <p className="text-quiet">Looking …</p>}
+      {effects && (
+        <>
+          <p>
+            {effects.tokens.length === 0
+              ? 'No value changes.'
+              : `${new Set(effects.tokens.map(({ path }) => path)).size} tokens, and what is expected in ${cases} cases.`}
+          </p>
+          {effects.expected.map(({ slug, name, changes }) => (
+            <div key={slug} className="mt-1" data-expected={slug}>
+              <a className="font-semibold underline-offset-2 hover:underline" href={`/${library}/${slug}/spec`}>
+                {name}
+              </a>
+              <ul>
+                {changes.map(({ rule, part, reading, cases: keys, tokens }) => (
+                  <li key={`${rule.index} ${part} ${reading}`} className="flex gap-2 pl-3">
+                    <span
+                      className="num min-w-0 truncate"
+                      title={tokens
+                        .map((each) => `${each.path}: ${each.before ?? 'none'} → ${each.after ?? 'none'}`)
+                        .join('\n')}
+                    >
+                      {part} · {reading}
+                    </span>
+                    <span className="ml-auto shrink-0 text-quiet">
+                      rule {rule.index + 1}, {keys.length} cases
+                    </span>
+                  </li>
+                ))}
+              </ul>
+            </div>
+          ))}
+          {effects.affected.length > 0 && !isTrying && (
+            <p className="mt-2">
+              <button type="button" className="control" onClick={() => setTrying(true)}>
+                Try it out on {effects.affected.length} {effects.affected.length === 1 ? 'component' : 'components'}
+              </button>
+            </p>
+          )}
+        </>
+      )}
+      {isTrying && trial.isFetching && (
+        <p role="status" className="mt-2 flex items-center gap-2">
+          Rendering with the new value …
+          <button type="button" className="control" onClick={() => setTrying(false)}>
+            Stop
+          </button>
+        </p>
+      )}
+      {isTrying && trial.error && (
+        <p role="alert" className="mt-2 whitespace-pre-wrap text-miss">
+          {trial.error.message}
+        </p>
+      )}
+      {isTrying && trial.data && <Found library={library} found={trial.data} />}
+    </section>
+  )
+}
+
+function Found({ library, found: { misses, cases } }: { library: string; found: TrialRun }) {
+  const fresh = misses.filter(({ isNew }) => isNew)
+  return (
+    <div className="mt-2" data-testid="trial" data-new={fresh.length}>
+      <p role="status">
+        {fresh.length === 0
+          ? `Nothing that holds now would miss, in ${cases} cases.`
+          : `${fresh.length} of ${cases} cases would miss that hold now:`}
+      </p>
+      <ul className="max-h-56 overflow-auto">
+        {fresh.map(({ slug, key, checks }) => (
+          <li key={slug + key} data-miss={`${slug}|${key}`}>
+            <Mark kind="misses" className="mr-1 inline" />
+            <a
+              className="num underline-offset-2 hover:underline"
+              href={`/${library}/${slug}/matrix?case=${encodeURIComponent(key)}`}
+              title={checks
+                .map(
+                  ({ part, reading, expected, measured }) =>
+                    `${part} · ${reading}: expected ${expected}, would read ${measured}`,
+                )
+                .join('\n')}
+            >
+              {slug} {key}
+            </a>
+          </li>
+        ))}
+      </ul>
+      {misses.length > fresh.length && (
+        <p className="text-quiet">{misses.length - fresh.length} cases miss now already.</p>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,156 @@
+'use client'
+
+import { useVirtualizer } from '@tanstack/react-virtual'
+import { useEffect, useMemo, useRef } from 'react'
+import { TokenFigure } from './TokenFigure'
+import type { TokenRow, TokensModel } from './model'
+
+type Line = { kind: 'group'; name: string; count: number } | { kind: 'token'; row: TokenRow }
+
+const LINE = 28
+
+export const groupOf = (path: string) =>
+  path
+    .split('.')
+    .slice(0, -1)
+    .filter((step) => step !== '$root')
+    .join('.') || 'without a group'
+const leafOf = (path: string) => {
+  const steps = path.split('.')
+  return steps.at(-1) === '$root' ? `${steps.at(-2) ?? ''} (itself)` : steps.at(-1)!
+}
+
+/** Tokens by group, one column a context. Only what is in sight is rendered. */
+export function TokenTable({
+  columns,
+  rows,
+  selected,
+  onSelect,
+}: {
+  columns: TokensModel['columns']
+  rows: readonly TokenRow[]
+  selected?: string
+  onSelect(path: string): void
+}) {
+  const scroller = useRef<HTMLDivElement>(null)
+  const lines = useMemo(() => {
+    const all: Line[] = []
+    let group: string | undefined
+    for (const row of rows) {
+      const own = groupOf(row.path)
+      if (own !== group)
+        all.push({ kind: 'group', name: own, count: rows.filter((each) => groupOf(each.path) === own).length })
+      group = own
+      all.push({ kind: 'token', row })
+    }
+    return all
+  }, [rows])
+  const virtual = useVirtualizer({
+    count: lines.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => LINE,
+    overscan: 12,
+  })
+  const chosen = lines.findIndex((line) => line.kind === 'token' && line.row.path === selected)
+  useEffect(() => {
+    if (chosen >= 0) virtual.scrollToIndex(chosen, { align: 'auto' })
+  }, [chosen, virtual])
+  const grid = { gridTemplateColumns: `minmax(130px,190px) repeat(${columns.length}, minmax(150px,1fr)) 56px` }
+  const move = (step: number) => {
+    for (let at = chosen + step; at >= 0 && at < lines.length; at += step) {
+      const line = lines[at]!
+      if (line.kind === 'token') return onSelect(line.row.path)
+    }
+  }
+  return (
+    <div
+      ref={scroller}
+      role="grid"
+      aria-label="Tokens"
+      aria-rowcount={lines.length}
+      tabIndex={0}
+      className="min-h-0 flex-1 overflow-auto bg-sheet"
+      data-testid="tokens"
+      onKeyDown={(event) => {
+        const step = { ArrowDown: 1, ArrowUp: -1 }[event.key]
+        if (step === undefined) return
+        event.preventDefault()
+        move(step)
+      }}
+    >
+      <div
+        role="row"
+        className="sticky top-0 z-10 grid items-center border-b border-line-strong bg-paper text-quiet"
+        style={grid}
+      >
+        <span role="columnheader" className="px-2 py-0.5">
+          Token
+        </span>
+        {columns.map(({ name }) => (
+          <span key={name} role="columnheader" className="px-2">
+            {name}
+          </span>
+        ))}
+        <span role="columnheader" className="px-2 text-right">
+          Uses
+        </span>
+      </div>
+      <div className="relative" style={{ height: virtual.getTotalSize() }}>
+        {virtual.getVirtualItems().map(({ index, start }) => {
+          const line = lines[index]!
+          const style = { transform: `translateY(${start}px)`, height: LINE }
+          if (line.kind === 'group')
+            return (
+              <div
+                key={`group ${line.name}`}
+                role="row"
+                aria-rowindex={index + 1}
+                className="absolute top-0 left-0 flex w-full items-end border-b border-line bg-paper px-2 pb-0.5"
+                style={style}
+              >
+                <span role="gridcell">
+                  <span className="font-semibold">{line.name}</span>{' '}
+                  <span className="num text-quiet">{line.count}</span>
+                </span>
+              </div>
+            )
+          const { row } = line
+          return (
+            <div
+              key={row.path}
+              role="row"
+              aria-rowindex={index + 1}
+              aria-selected={row.path === selected}
+              data-token={row.path}
+              className="absolute top-0 left-0 grid w-full cursor-default items-center border-b border-line hover:bg-pick aria-selected:bg-pick aria-selected:outline aria-selected:-outline-offset-1"
+              style={{ ...style, ...grid }}
+              onClick={() => onSelect(row.path)}
+            >
+              <span
+                role="gridcell"
+                className={`truncate px-2 ${row.deprecated === undefined ? '' : 'line-through'}`}
+                title={row.path}
+              >
+                {leafOf(row.path)}
+              </span>
+              {row.cells.map((cell, at) => (
+                <span key={columns[at]!.name} role="gridcell" className="flex min-w-0 items-center gap-2 px-2">
+                  {cell?.css !== undefined && <TokenFigure type={row.type} css={cell.css} />}
+                  <span
+                    className={`num truncate ${cell?.css === undefined && cell ? 'text-miss' : ''}`}
+                    title={cell?.css}
+                  >
+                    {cell?.alias !== undefined ? `→ ${cell.alias}` : (cell?.css ?? cell?.text ?? '–')}
+                  </span>
+                </span>
+              ))}
+              <span role="gridcell" className="num px-2 text-right text-quiet">
+                {row.uses.length || ''}
+              </span>
+            </div>
+          )
+        })}
+      </div>
+    </div>
+  )
+}

@@ -1,0 +1,2 @@
+export type * from './model'
+export { Tokens } from './Tokens'
