@@ -1,6 +1,7 @@
 import { launchChromium } from '@/runner'
 import { boardTimes } from './board'
 import { importTime, keystrokeTimes, kindTimes } from './define'
+import { specTimes, tokenTime } from './spec'
 import { brelt, handWritten, limit, loopCost } from './ways'
 
 /** Medians of a few rounds, all ways in each round, so that a busy machine slows them alike. */
@@ -10,6 +11,12 @@ const PAUSE_MS = 500
 const median = (values: readonly number[]) => values.toSorted((a, b) => a - b)[Math.floor(values.length / 2)]!
 const show = (value: number) => (value >= 100 ? value.toFixed(0) : value.toPrecision(3))
 const print = (text: string) => process.stdout.write(text + '\n')
+
+const { draftMs, cascadeMs, expectations } = specTimes()
+print('\nThe spec of 5,000 cases × 10 parts × 20 readings')
+print(`  the cascade resolved in all of them: ${show(cascadeMs)} ms (goal 250)`)
+print(`  drafted: ${show(draftMs)} ms for ${expectations} expectations (goal 3000)`)
+print(`  5,000 tokens in two contexts read in ${show(tokenTime())} ms (goal 300)`)
 
 const browser = await launchChromium()
 try {

@@ -146,11 +146,11 @@ describe('the spec', () => {
     await page.keyboard.press('s')
     await page.keyboard.up('Control')
     await page.waitForSelector('[data-status=saved]', { timeout: 15_000 })
-    await waitForText(page, '[data-status=saved]', /peg\.css/)
+    await waitForText(page, '[data-status=saved]', /css edited/)
     const { findings } = await verify(page, 'peg')
     expect(
       findings.map(({ part, reading, origin }) => ({ part, reading, line: origin?.line, file: origin?.file })),
-    ).toEqual([{ part: 'root', reading: 'width', line: 2, file: 'components/peg/peg.css' }])
+    ).toEqual([{ part: 'root', reading: 'width', line: 2, file: 'peg.css' }])
     await page.close()
   }, 120_000)
 

@@ -1,6 +1,6 @@
 import { parsePartReference, type Condition, type PartReference, type Sheet } from '../sheet'
 import { parseReading, type Reading } from '../readings'
-import { isInside, type Box, type Dimension } from '../matrix'
+import type { Box, Dimension } from '../matrix'
 import { ExpectationError, type Expectation } from './expectation'
 import { parseExpectation } from './parse'
 
@@ -94,11 +94,20 @@ export type Resolution = ReadonlyMap<string, Claim>
 
 /** Resolves cases; two cases that the same rules match share one resolution object. */
 export function makeCascade(rules: readonly Rule[]): (values: Readonly<Record<string, string>>) => Resolution {
-  const ordered = inOrder(rules)
+  // Asked of every case: conditions are taken apart once.
+  const ordered = inOrder(rules).map((rule) => ({
+    rule,
+    conditions: Object.entries(rule.box).map(([name, values]) => ({ name, values: new Set(values) })),
+  }))
   const known = new Map<string, Resolution>()
   return (values) => {
-    const matching = ordered.filter(({ box }) => isInside(values, box))
-    const key = matching.map(({ index }) => index).join(' ')
+    const matching: Rule[] = []
+    let key = ''
+    for (const { rule, conditions } of ordered) {
+      if (!conditions.every(({ name, values: allowed }) => allowed.has(values[name]!))) continue
+      matching.push(rule)
+      key += `${rule.index} `
+    }
     let resolution = known.get(key)
     if (!resolution) known.set(key, (resolution = layOver(matching)))
     return resolution

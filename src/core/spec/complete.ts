@@ -68,11 +68,11 @@ function* suggestions(before: string, context: CompletionContext): Generator<Sug
   if (context.kind === 'truth')
     for (const text of ['yes', 'no', 'mixed'])
       if (text.startsWith(word) && text !== word) yield { text, from, detail: 'state' }
+  if (!isStart)
+    for (const [text, detail] of BETWEEN) if (text.startsWith(word) && text !== word) yield { text, from, detail }
   if (context.kind === 'css' || context.kind === 'length') yield* tokensLike(word, from, tokens, context)
   if (isStart)
     for (const [text, detail] of STARTS) if (text.startsWith(word) && text !== word) yield { text, from, detail }
-  if (!isStart)
-    for (const [text, detail] of BETWEEN) if (text.startsWith(word) && text !== word) yield { text, from, detail }
 }
 
 const STARTS: readonly (readonly [string, string])[] = [

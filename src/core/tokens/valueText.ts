@@ -39,7 +39,7 @@ export function readTokenText(
 ): { value: unknown } | { problem: string } {
   const given = text.trim()
   if (given === '') return { problem: 'a value' }
-  if (/^\{[^{}]+\}$/.test(given)) return { value: given }
+  if (/^\{[^{}":]+\}$/.test(given)) return { value: given }
   if (/^[[{]/.test(given)) {
     try {
       return { value: JSON.parse(given) }
