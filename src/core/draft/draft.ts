@@ -1,7 +1,7 @@
 import { gridOf, type Grid } from '../grid'
 import { groupBy } from '../group'
 import type { Dimension } from '../matrix'
-import { SHORTHANDS, type Survey } from '../survey'
+import { physical, placeOfReading, SHORTHANDS, type Survey } from '../survey'
 import { fold, isWorthSaying } from './choose'
 import { makeExplainer } from './explain'
 import { solve, type Solved, type SolvedClaim, type Unsolved } from './solve'
@@ -79,8 +79,15 @@ export function draftSpec(survey: Survey, dimensions: readonly Dimension[], opti
 function isWanted(survey: Survey, reading: number, { skip, only }: DraftOptions): boolean {
   const { part, reading: name } = survey.readings[reading]!
   if (only) return only(part, name)
-  if (skip?.(part, name)) return false
+  if (skip?.(part, name) || repeatsPhysical(survey, reading)) return false
   return name in SHORTHANDS || isWorthSaying(survey, reading)
+}
+
+/** A logical property that reads in every case as its physical twin does: it would say the same again. */
+function repeatsPhysical(survey: Survey, reading: number): boolean {
+  const { part, reading: name } = survey.readings[reading]!
+  const twin = physical(name) === name ? -1 : placeOfReading(survey, part, physical(name))
+  return twin >= 0 && survey.readings[twin]!.declared && survey.cases.every(({ read }) => read[twin] === read[reading])
 }
 
 /** Claims under the same condition make one rule; plainer conditions come first. */

@@ -1,4 +1,4 @@
-import { isReset, longhandsOf, SHORTHANDS, type Covered } from '../survey'
+import { isReset, longhandsOf, physical, SHORTHANDS, type Covered } from '../survey'
 import type { Sheet } from '../sheet'
 import { makeLint, type Lint } from './lint'
 
@@ -24,10 +24,11 @@ export function* unspecified(sheet: Sheet, coverage: readonly Covered[]): Genera
 
 /** What an author decided and lets vary: each once, under its shorthand where all of that varies together. */
 export function unspecifiedReadings(coverage: readonly Covered[]): Covered[] {
-  const candidates = coverage.filter(
+  const all = coverage.filter(
     ({ declared, byLayout, along, reading, isSpoken }) =>
       declared && !byLayout && !isSpoken && along.length > 0 && !isReset(reading) && !reading.startsWith('-'),
   )
+  const candidates = all.filter((one) => !all.some((other) => isTwin(one, other)))
   const isCandidate = (part: string, reading: string) =>
     candidates.some((each) => each.part === part && each.reading === reading)
   const shorthands = candidates
@@ -43,3 +44,10 @@ export function unspecifiedReadings(coverage: readonly Covered[]): Covered[] {
   const places = new Map(coverage.map((each, at) => [each, at]))
   return told.sort((a, b) => places.get(a)! - places.get(b)!)
 }
+
+/** A logical property that reads everywhere as its physical twin does. */
+const isTwin = (one: Covered, other: Covered) =>
+  one.part === other.part &&
+  one.reading !== other.reading &&
+  physical(one.reading) === other.reading &&
+  JSON.stringify(one.texts) === JSON.stringify(other.texts)

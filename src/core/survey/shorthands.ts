@@ -74,7 +74,7 @@ export function speaksOf(stated: string, reading: string): boolean {
 }
 
 /** A logical property as the physical one that it is in a page that runs from left to right. */
-function physical(property: string): string {
+export function physical(property: string): string {
   return property
     .replace(/-inline-start\b/, '-left')
     .replace(/-inline-end\b/, '-right')

@@ -7,10 +7,10 @@ const OF_ROOT = /\d(rem|rlh|rch|rex|v[wh]|vmin|vmax|[sld]v[wh])\b/
 export const probeHere: Prober = (property, text) => {
   if (OF_ROOT.test(text)) return undefined
   const element = document.createElement('div')
+  element.style.setProperty('all', 'initial')
   // Widths of lines that are not drawn compute to 0.
   if (/^(border|outline|column-rule).*width$/.test(property))
     element.style.setProperty(property.replace(/width$/, 'style'), 'solid')
-  element.style.setProperty('all', 'initial')
   const before = element.style.length
   element.style.setProperty(property, text)
   if (element.style.getPropertyValue(property) === '' && element.style.length <= before)

@@ -2,6 +2,7 @@
 
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { useEffect, useMemo, useRef } from 'react'
+import { groupBy } from '@/core/group'
 import { TokenFigure } from './TokenFigure'
 import type { TokenRow, TokensModel } from './model'
 
@@ -9,7 +10,7 @@ type Line = { kind: 'group'; name: string; count: number } | { kind: 'token'; ro
 
 const LINE = 28
 
-export const groupOf = (path: string) =>
+const groupOf = (path: string) =>
   path
     .split('.')
     .slice(0, -1)
@@ -34,16 +35,11 @@ export function TokenTable({
 }) {
   const scroller = useRef<HTMLDivElement>(null)
   const lines = useMemo(() => {
-    const all: Line[] = []
-    let group: string | undefined
-    for (const row of rows) {
-      const own = groupOf(row.path)
-      if (own !== group)
-        all.push({ kind: 'group', name: own, count: rows.filter((each) => groupOf(each.path) === own).length })
-      group = own
-      all.push({ kind: 'token', row })
-    }
-    return all
+    const groups = groupBy(rows, ({ path }) => groupOf(path))
+    return [...groups].flatMap(([name, own]): Line[] => [
+      { kind: 'group', name, count: own.length },
+      ...own.map((row): Line => ({ kind: 'token', row })),
+    ])
   }, [rows])
   const virtual = useVirtualizer({
     count: lines.length,
