@@ -7,6 +7,7 @@ import { Choice } from '../editing'
 import { Mark } from '../marks'
 import { faultOf, useCompletion, type Sources } from './Expectation'
 import { Suggest } from './Suggest'
+import { ValueText } from './ValueText'
 
 /** How an expectation that is being typed stands to what was read. */
 export interface Trial {
@@ -126,7 +127,11 @@ function TrialText({ trial: { holds, misses, later, expected, fault } }: { trial
         </span>
       )}
       {later > 0 && <span className="text-quiet">judged by the next run in {later}</span>}
-      {expected !== undefined && <span className="num text-quiet">= {expected}</span>}
+      {expected !== undefined && (
+        <span className="num text-quiet">
+          = <ValueText text={expected} />
+        </span>
+      )}
     </span>
   )
 }
