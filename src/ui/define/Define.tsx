@@ -1,8 +1,7 @@
 'use client'
 
-import { Redo2, Undo2 } from 'lucide-react'
 import { Tabs } from 'radix-ui'
-import { useCallback, useEffect, useMemo, useState } from 'react'
+import { useCallback, useMemo, useState } from 'react'
 import { makeCase } from '@/core/matrix'
 import type { Lint } from '@/core/lint'
 import { lintCensus, type Census, type Picked } from '@/stage'
@@ -10,7 +9,7 @@ import { TitleBlock, useKeys, type Findable, type LibraryFacts } from '../frame'
 import { RunProvider } from '../live'
 import { AllCases } from './AllCases'
 import { Axes } from './Axes'
-import { Choice, IconButton, fixOf, StatusLine, useDefinition } from '../editing'
+import { Choice, EDITING_KEYS, EditingBar, NotYet, fixOf, useDefinition } from '../editing'
 import { History } from './History'
 import { Lints } from './Lints'
 import { freeName, partOf, Parts } from './Parts'
@@ -40,15 +39,11 @@ export function Define(props: DefineProps) {
 /** What is being pointed at: the element of a part (a new one, where none is named), or the part that a reach is done to. */
 type Pointing = { for: 'part'; part?: string } | { for: 'reach'; done(part: string): void }
 
-const KEYS = [
-  ['p', 'Point at a part'],
-  ['u and r', 'Undo and do again'],
-  ['Ctrl S', 'Save what is being typed'],
-] as const
+const KEYS = [['p', 'Point at a part'], ...EDITING_KEYS] as const
 
 function Workplace({ library, libraries, slug }: DefineProps) {
   const defining = useDefinition(library.id, slug)
-  const { definition, texts, sheet, look, problems, status, change, edit, save, back, error } = defining
+  const { definition, texts, sheet, look, problems, change, edit, save, back, error } = defining
   const [lit, setLit] = useState<string>()
   const [tab, setTab] = useState('parts')
   const [open, setOpen] = useState('')
@@ -103,8 +98,6 @@ function Workplace({ library, libraries, slug }: DefineProps) {
   }
   useKeys({
     p: () => setPointing(pointing === undefined ? { for: 'part' } : undefined),
-    u: () => definition?.undo !== undefined && void back({ kind: 'undo' }),
-    r: () => definition?.redo !== undefined && void back({ kind: 'redo' }),
   })
   const findables = useCallback(
     (): Findable[] =>
@@ -119,17 +112,6 @@ function Workplace({ library, libraries, slug }: DefineProps) {
       })),
     [sheet],
   )
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      if ((event.ctrlKey || event.metaKey) && event.key === 's') {
-        event.preventDefault()
-        void save()
-      }
-    }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  }, [save])
-
   const head = (
     <TitleBlock
       library={library}
@@ -145,15 +127,7 @@ function Workplace({ library, libraries, slug }: DefineProps) {
     return (
       <>
         {head}
-        <main className="p-4">
-          {error ? (
-            <p role="alert" className="text-miss">
-              {error.message}
-            </p>
-          ) : (
-            <p className="text-quiet">Loading …</p>
-          )}
-        </main>
+        <NotYet error={error} />
       </>
     )
   }
@@ -162,19 +136,7 @@ function Workplace({ library, libraries, slug }: DefineProps) {
     <>
       {head}
       <h1 className="sr-only">{sheet.data.name}, define</h1>
-      <div className="flex flex-wrap items-center gap-2 border-b border-line bg-sheet px-3 py-1">
-        <IconButton label="Undo" disabled={definition.undo === undefined} onClick={() => void back({ kind: 'undo' })}>
-          <Undo2 size={14} aria-hidden />
-        </IconButton>
-        <IconButton
-          label="Do again"
-          disabled={definition.redo === undefined}
-          onClick={() => void back({ kind: 'redo' })}
-        >
-          <Redo2 size={14} aria-hidden />
-        </IconButton>
-        <StatusLine defining={defining} status={status} />
-        <span className="ml-auto" />
+      <EditingBar defining={defining}>
         {!isAll &&
           axes.map(({ name, values, default: usual }) => (
             <label key={name} className="inline-flex items-center gap-1 text-quiet">
@@ -190,7 +152,7 @@ function Workplace({ library, libraries, slug }: DefineProps) {
         <button type="button" className="control" aria-pressed={isAll} onClick={() => setAll(!isAll)}>
           All cases
         </button>
-      </div>
+      </EditingBar>
       <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(380px,36%)] grid-rows-[minmax(0,44%)_minmax(0,1fr)]">
         <section aria-label="Picture" className="relative border-r border-b border-line">
           {model && one && !isAll && (

@@ -1,6 +1,7 @@
 export { CodeEditor, type Trouble } from './CodeEditor'
 export { sheetCompletion } from './completeSheet'
 export type { Comparison, Definition, LibraryEvent, Look, RevisionFacts, SaveAnswer } from './definition'
+export { EDITING_KEYS, EditingBar, NotYet } from './EditingBar'
 export { Choice, Flip, IconButton, KEBAB, nameCheck, NewName, TextField, VALUE } from './fields'
 export { fixOf, specOf, type Fix } from './fixes'
 export { StatusLine } from './StatusLine'

@@ -1,11 +1,10 @@
 'use client'
 
-import { Redo2, Undo2 } from 'lucide-react'
 import { Tabs } from 'radix-ui'
 import { useCallback, useMemo, useState } from 'react'
 import { asWritten } from '@/core/draft'
 import { appendRules, sayEdits, spokenOf, type RuleText, type WhenFile } from '@/core/edit'
-import type { Lint } from '@/core/lint'
+import { unspecifiedReadings, type Lint } from '@/core/lint'
 import { isInside } from '@/core/matrix'
 import { readSheet } from '@/core/sheet'
 import { readRules } from '@/core/spec'
@@ -13,10 +12,11 @@ import { coverageOf, judgeSurvey } from '@/core/survey'
 import {
   CodeEditor,
   fixOf,
-  IconButton,
+  EDITING_KEYS,
+  EditingBar,
+  NotYet,
   sheetCompletion,
   specOf,
-  StatusLine,
   useDefinition,
   type Trouble,
 } from '../editing'
@@ -47,15 +47,15 @@ export function Spec(props: SpecProps) {
 }
 
 const KEYS = [
-  ['r and o', 'The rules, what is open'],
+  ['t and o', 'The table of rules, what is open'],
   ['d', 'Draft from what is rendered'],
-  ['u', 'Undo'],
-  ['Ctrl S', 'Save what is being typed'],
+  ['c', 'Code from the spec'],
+  ...EDITING_KEYS,
 ] as const
 
 function Workplace({ library, libraries, slug }: SpecProps) {
   const defining = useDefinition(library.id, slug)
-  const { definition, texts, sheet, look, problems, status, change, edit, save, back, error } = defining
+  const { definition, texts, sheet, look, problems, change, edit, save, error } = defining
   const [tab, setTab] = useState('rules')
   const [selected, setSelected] = useState<number>()
   const [going, setGoTo] = useState<{ line: number }>()
@@ -143,10 +143,10 @@ function Workplace({ library, libraries, slug }: SpecProps) {
     setTab('draft')
   }
   useKeys({
-    r: () => setTab('rules'),
+    t: () => setTab('rules'),
     o: () => setTab('coverage'),
     d: () => draft({ kind: 'gaps' }),
-    u: () => definition?.undo !== undefined && void back({ kind: 'undo' }),
+    c: () => setTab('code'),
   })
   const findables = useCallback(
     (): Findable[] =>
@@ -193,15 +193,7 @@ function Workplace({ library, libraries, slug }: SpecProps) {
     return (
       <>
         {head}
-        <main className="p-4">
-          {error ? (
-            <p role="alert" className="text-miss">
-              {error.message}
-            </p>
-          ) : (
-            <p className="text-quiet">Loading …</p>
-          )}
-        </main>
+        <NotYet error={error} />
       </>
     )
   }
@@ -211,35 +203,16 @@ function Workplace({ library, libraries, slug }: SpecProps) {
       SPEC_LINTS.has(code) &&
       !lines.some((first, at) => line >= first && line < (lines[at + 1] ?? Infinity)),
   )
-  const gaps = coverage
-    ? coverage.filter(
-        ({ declared, byLayout, along, isSpoken }) => declared && !byLayout && !isSpoken && along.length > 0,
-      ).length
-    : 0
+  const gaps = coverage ? unspecifiedReadings(coverage).length : 0
   return (
     <>
       {head}
       <h1 className="sr-only">{sheet.data.name}, spec</h1>
-      <div className="flex flex-wrap items-center gap-2 border-b border-line bg-sheet px-3 py-1">
-        <IconButton label="Undo" disabled={definition.undo === undefined} onClick={() => void back({ kind: 'undo' })}>
-          <Undo2 size={14} aria-hidden />
-        </IconButton>
-        <IconButton
-          label="Do again"
-          disabled={definition.redo === undefined}
-          onClick={() => void back({ kind: 'redo' })}
-        >
-          <Redo2 size={14} aria-hidden />
-        </IconButton>
-        <StatusLine defining={defining} status={status} />
-        <span
-          className="ml-auto text-quiet"
-          role="status"
-          data-survey={isReading ? 'reading' : survey ? 'ready' : 'none'}
-        >
+      <EditingBar defining={defining}>
+        <span className="text-quiet" role="status" data-survey={isReading ? 'reading' : survey ? 'ready' : 'none'}>
           {isReading ? 'Reading every case …' : survey ? `Read in ${survey.cases.length} cases` : ''}
         </span>
-      </div>
+      </EditingBar>
       {surveyError && (
         <p role="alert" className="border-b border-line px-3 py-1 whitespace-pre-wrap text-miss">
           {surveyError.message}

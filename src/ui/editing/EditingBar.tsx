@@ -1,0 +1,63 @@
+'use client'
+
+import { Redo2, Undo2 } from 'lucide-react'
+import { useEffect, type ReactNode } from 'react'
+import { useKeys } from '../frame'
+import { IconButton } from './fields'
+import { StatusLine } from './StatusLine'
+import type { Defining } from './useDefinition'
+
+/** The keys of every view in which a component is changed. */
+export const EDITING_KEYS = [
+  ['u and r', 'Undo and do again'],
+  ['Ctrl S', 'Save what is being typed'],
+] as const
+
+/** Undo, do again, and how what is on the screen stands to what is saved; with their keys. */
+export function EditingBar({ defining, children }: { defining: Defining; children?: ReactNode }) {
+  const { definition, status, back, save } = defining
+  useKeys({
+    u: () => definition?.undo !== undefined && void back({ kind: 'undo' }),
+    r: () => definition?.redo !== undefined && void back({ kind: 'redo' }),
+  })
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if ((event.ctrlKey || event.metaKey) && event.key === 's') {
+        event.preventDefault()
+        void save()
+      }
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [save])
+  return (
+    <div className="flex flex-wrap items-center gap-2 border-b border-line bg-sheet px-3 py-1">
+      <IconButton label="Undo" disabled={definition?.undo === undefined} onClick={() => void back({ kind: 'undo' })}>
+        <Undo2 size={14} aria-hidden />
+      </IconButton>
+      <IconButton
+        label="Do again"
+        disabled={definition?.redo === undefined}
+        onClick={() => void back({ kind: 'redo' })}
+      >
+        <Redo2 size={14} aria-hidden />
+      </IconButton>
+      <StatusLine defining={defining} status={status} />
+      <span className="ml-auto" />
+      {children}
+    </div>
+  )
+}
+
+/** What stands in a view while its component is on its way, or cannot be had. */
+export const NotYet = ({ error }: { error: Error | null }) => (
+  <main className="p-4">
+    {error ? (
+      <p role="alert" className="text-miss">
+        {error.message}
+      </p>
+    ) : (
+      <p className="text-quiet">Loading …</p>
+    )}
+  </main>
+)
