@@ -14,8 +14,8 @@ import { Grid } from './Grid'
 import { LiveBoard } from './LiveBoard'
 import { Notices } from './Notices'
 import { ReadingCard } from './ReadingCard'
-import { keysBetween, withKeys, type CellPlace, type Pick } from './selection'
 import { SelectionCard } from './SelectionCard'
+import { useSelection } from './useSelection'
 
 export interface MatrixProps {
   library: LibraryFacts
@@ -108,39 +108,7 @@ function Board({ library, libraries, slug, query, model }: MatrixProps & { model
   )
   const headHeight = geometry.cellWidth < 40 ? 76 : Math.max(1, placement.across.length) * HEAD_LINE + 22
 
-  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set())
-  // Of one case, too, something can be said.
-  const [isSaying, setSaying] = useState(false)
-  const anchor = useRef<CellPlace>(undefined)
-  const onSelect = useCallback(
-    (one: Case, at: CellPlace, how: Pick) => {
-      if (how === 'to' && anchor.current) setChosen(new Set(keysBetween(layout, anchor.current, at)))
-      else {
-        anchor.current = at
-        // The case whose card is open belongs to the selection that others are added to.
-        if (how === 'toggle')
-          setChosen((now) =>
-            withKeys(now.size === 0 && selectedKey !== undefined ? new Set([selectedKey]) : now, [one.key], true),
-          )
-        else setChosen(new Set([one.key]))
-      }
-      select(one.key)
-    },
-    [select, layout, selectedKey],
-  )
-  const onDraw = useCallback(
-    (from: CellPlace, to: CellPlace) => setChosen(new Set(keysBetween(layout, from, to))),
-    [layout],
-  )
-  const onHead = useCallback(
-    (keys: readonly string[], adds: boolean) => setChosen((now) => withKeys(now, keys, adds)),
-    [],
-  )
-  const withValue = useCallback(
-    (axis: string, value: string) =>
-      [...cases.values()].flatMap(({ key, values }) => (values[axis] === value ? [key] : [])),
-    [cases],
-  )
+  const { chosen, isShown, choose, clear, say, ...picking } = useSelection(layout, cases, selectedKey, select)
   const findables = useCallback(
     (): Findable[] =>
       [...cases.values()].map((one) => ({
@@ -152,16 +120,9 @@ function Board({ library, libraries, slug, query, model }: MatrixProps & { model
     [cases, stateOf, select],
   )
   useKeys({
-    Escape: () => {
-      setSaying(false)
-      setChosen(new Set())
-      select(undefined)
-    },
-    s: () => {
-      if (selectedKey !== undefined && chosen.size < 2) setChosen(new Set([selectedKey]))
-      setSaying(true)
-    },
-    a: () => setChosen(new Set(cases.keys())),
+    Escape: clear,
+    s: say,
+    a: () => choose(cases.keys()),
     n: () => select(nextMiss([...cases.keys()], selectedKey, (key) => stateOf(key).mark === 'misses')),
     '+': () => setZoom(ZOOMS[Math.min(ZOOMS.length - 1, ZOOMS.findIndex(([value]) => value === zoom) + 1)]![0]),
     '-': () => setZoom(ZOOMS[Math.max(0, ZOOMS.findIndex(([value]) => value === zoom) - 1)]![0]),
@@ -224,7 +185,7 @@ function Board({ library, libraries, slug, query, model }: MatrixProps & { model
           axes={placement}
           isOutdated={state?.isOutdated ?? false}
           selected={selectedKey}
-          {...{ chosen, onSelect, onDraw, onHead, withValue }}
+          {...{ chosen, ...picking }}
           rowHeadWidth={placement.down.length > 0 ? 128 : 64}
         >
           {!isIsolated && (
@@ -237,19 +198,15 @@ function Board({ library, libraries, slug, query, model }: MatrixProps & { model
             />
           )}
         </Grid>
-        {chosen.size > 1 || (isSaying && chosen.size === 1) ? (
+        {isShown ? (
           <SelectionCard
             library={library.id}
             slug={slug}
             space={model.space}
             {...(covered && { covered })}
             chosen={chosen}
-            onChoose={(keys) => setChosen(new Set(keys))}
-            onClose={() => {
-              setChosen(new Set())
-              setSaying(false)
-              select(undefined)
-            }}
+            onChoose={choose}
+            onClose={clear}
           />
         ) : (
           selected && (
@@ -260,10 +217,7 @@ function Board({ library, libraries, slug, query, model }: MatrixProps & { model
               state={state}
               slug={slug}
               sheetFile={model.sheetFile}
-              onSay={() => {
-                setChosen(new Set([selected.key]))
-                setSaying(true)
-              }}
+              onSay={say}
               onClose={() => select(undefined)}
             />
           )

@@ -2,10 +2,8 @@
 
 import { Tabs } from 'radix-ui'
 import { useCallback, useMemo, useState } from 'react'
-import { asWritten } from '@/core/draft'
-import { appendRules, sayEdits, spokenOf, type RuleText, type WhenFile } from '@/core/edit'
+import { appendRules, spokenOf, type RuleText } from '@/core/edit'
 import { unspecifiedReadings, type Lint } from '@/core/lint'
-import { isInside } from '@/core/matrix'
 import { readSheet } from '@/core/sheet'
 import { readRules } from '@/core/spec'
 import { coverageOf, judgeSurvey } from '@/core/survey'
@@ -22,11 +20,12 @@ import {
 } from '../editing'
 import { TitleBlock, useKeys, type Findable, type LibraryFacts } from '../frame'
 import { RunProvider } from '../live'
-import { allowed, Condition, probeHere, SayForm, useStandings, useSurvey, useTrial, type Sources } from '../survey'
+import { probeHere, useStandings, useSurvey, type Sources } from '../survey'
 import { CodePanel } from './CodePanel'
 import { Coverage } from './Coverage'
 import type { DraftAim } from './draft.worker'
 import { DraftPanel } from './DraftPanel'
+import { NewRule } from './NewRule'
 import { Rules } from './Rules'
 
 export interface SpecProps {
@@ -60,8 +59,6 @@ function Workplace({ library, libraries, slug }: SpecProps) {
   const [selected, setSelected] = useState<number>()
   const [going, setGoTo] = useState<{ line: number }>()
   const [aim, setAim] = useState<DraftAim>({ kind: 'gaps' })
-  const [when, setWhen] = useState<WhenFile>({})
-  const [said, setSaid] = useState({ part: 'root', reading: '' })
   const space = look?.model?.space
   const { surveyed, error: surveyError, isReading } = useSurvey(library.id, slug, definition?.base)
   const { standings } = useStandings(sheet, space, surveyed)
@@ -102,21 +99,6 @@ function Workplace({ library, libraries, slug }: SpecProps) {
       if (at >= 0) setSelected(at)
     },
     [lines],
-  )
-  const caseKeys = useMemo(() => {
-    const box = Object.fromEntries(
-      Object.entries(when).map(([name, condition]) => [
-        name,
-        allowed(condition, space?.dimensions.find((each) => each.name === name)?.values ?? []),
-      ]),
-    )
-    return new Set(survey?.cases.flatMap(({ key, values }) => (isInside(values, box) ? [key] : [])))
-  }, [when, survey, space])
-  const tryOut = useTrial(sheet, space, surveyed, caseKeys)
-  const readOf = useCallback(
-    (part: string, reading: string) =>
-      coverage?.find((each) => each.part === part && each.reading === reading)?.texts.map(([each]) => each) ?? [],
-    [coverage],
   )
   const missesWith = useCallback(
     (rules: RuleText[]) => {
@@ -270,25 +252,11 @@ function Workplace({ library, libraries, slug }: SpecProps) {
                     matrixHref={(keys) => `/${library.id}/${slug}/matrix?case=${encodeURIComponent(keys[0]!)}`}
                   />
                 )}
-                <section aria-label="New rule" className="border-t-2 border-line-strong bg-paper p-2">
-                  <div className="mb-1 flex items-baseline gap-2">
-                    <span className="text-quiet">In</span>
-                    <Condition when={when} dimensions={sources.dimensions} onChange={setWhen} />
-                    <span className="text-quiet">({caseKeys.size} cases)</span>
-                  </div>
-                  <SayForm
-                    sources={sources}
-                    {...said}
-                    onPart={(part) => setSaid({ ...said, part })}
-                    onReading={(reading) => setSaid({ ...said, reading })}
-                    readOf={readOf}
-                    tryOut={tryOut}
-                    onNeed={() => {}}
-                    onSay={(part, reading, expectation) =>
-                      edit(sayEdits(spec, when, { part, reading }, asWritten(expectation)))
-                    }
-                  />
-                </section>
+                <NewRule
+                  library={library.id}
+                  revision={definition.base}
+                  {...{ slug, sheet, space, spec, sources, edit }}
+                />
               </>
             )}
             {tab === 'coverage' &&

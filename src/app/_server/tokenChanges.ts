@@ -1,0 +1,76 @@
+import { userInfo } from 'node:os'
+import { lintTokens } from '@/core/lint'
+import { BadInput, describeProblem } from '@/core/problem'
+import { overlay, readLibrary, textOf, type Library } from '@/core/sheet'
+import { editTokenText, readJson, readTokens, readTokenText, type TokenBook, type TokenEdit } from '@/core/tokens'
+import { saveLibraryFiles, stepLibrary } from '@/store'
+import type { TypedEdit } from '@/ui/tokens'
+import { connection } from './connection'
+import { tellLibrary } from './events'
+import { syncFolder, writeBack } from './linked'
+import { openStored } from './opened'
+
+/** The texts that a library's token files would have. @throws BadInput where something cannot be changed so */
+export function editedTexts({ tree }: Library, edits: readonly TypedEdit[]): Record<string, string> {
+  const texts: Record<string, string> = {}
+  for (const { path, file, at, was, type, text } of edits) {
+    const read = readTokenText(text, type, was)
+    const fail = (message: string): never => {
+      const before = textOf(tree, file)
+      const { line, column } = before === undefined ? { line: 1, column: 1 } : readJson(before, file).at(at)
+      throw new BadInput([{ file, line, column, message }])
+    }
+    if ('problem' in read) return fail(`${path} wants ${read.problem}, found "${text}"`)
+    const now = texts[file] ?? textOf(tree, file)
+    if (now === undefined) return fail('there is no such file any more')
+    const edited = editTokenText(now, { file, at, was, value: read.value } satisfies TokenEdit)
+    if ('now' in edited) return fail(`${path} was changed meanwhile: it is ${JSON.stringify(edited.now)} now`)
+    texts[file] = edited.text
+  }
+  return texts
+}
+
+/** A library's tokens as they would be with other texts. @throws BadInput */
+export function bookWith(
+  library: Library,
+  texts: Readonly<Record<string, string>>,
+): { book: TokenBook; library: Library } {
+  const changed = readLibrary(overlay(library.tree, texts))
+  const read = changed.library && readTokens(changed.library)
+  const problems = [...changed.problems, ...(read?.problems ?? [])]
+  if (!read || problems.length > 0) throw new BadInput(problems)
+  return { book: read.book, library: changed.library! }
+}
+
+/** Changes tokens in place. What the files hold by now is looked at first. @throws BadInput */
+export async function editTokens(libraryId: string, edits: readonly TypedEdit[]): Promise<void> {
+  await syncFolder(libraryId)
+  const { library, tokens: before } = (await openStored(libraryId))!
+  const texts = editedTexts(library, edits)
+  const { book } = bookWith(library, texts)
+  const isKnown = new Set(before.issues.map(({ code, token }) => `${code} ${token.path}`))
+  const fresh = lintTokens(library, book).filter(
+    (_, at) => !isKnown.has(`${book.issues[at]!.code} ${book.issues[at]!.token.path}`),
+  )
+  if (fresh.length > 0) throw new BadInput(fresh.map(({ file, line, message }) => ({ file, line, column: 1, message })))
+  const link = await connection()
+  const note = edits.map(({ path, text }) => `${path} → ${text}`).join(', ')
+  await saveLibraryFiles(link, { libraryId, texts, note, author: userInfo().username })
+  await settled(libraryId, texts)
+}
+
+/** Takes the last change of tokens back, or does it again. */
+export async function stepTokens(libraryId: string, kind: 'undo' | 'redo'): Promise<void> {
+  const texts = await stepLibrary(await connection(), libraryId, kind, userInfo().username)
+  if (texts) await settled(libraryId, texts)
+}
+
+async function settled(libraryId: string, texts: Readonly<Record<string, string>>) {
+  await writeBack(libraryId, texts)
+  const { record } = (await openStored(libraryId))!
+  tellLibrary(libraryId, { fingerprint: record.fingerprint, components: [] })
+}
+
+/** A problem as an answer to a request. */
+export const problemText = (error: unknown): string =>
+  error instanceof BadInput ? error.problems.map(describeProblem).join('\n') : (error as Error).message

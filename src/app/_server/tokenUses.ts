@@ -1,0 +1,73 @@
+import { generate, parse, walk } from 'css-tree'
+import { spaceOf } from '@/core/matrix'
+import { textOf } from '@/core/sheet'
+import { partsOf, readRules } from '@/core/spec'
+import { customPropertyName, type TokenBook } from '@/core/tokens'
+import type { TokensModel, TokenUse } from '@/ui/tokens'
+import type { Opened } from './opened'
+
+// Contexts multiply: beyond this many columns nobody compares them side by side.
+const MOST_COLUMNS = 12
+
+/** The contexts by which tokens differ, one column each. */
+export function columnsOf({ modifiers }: TokenBook): TokensModel['columns'] {
+  let columns: TokensModel['columns'] = [{ name: 'all', values: {} }]
+  for (const { name, values } of modifiers)
+    columns = columns.flatMap((column) =>
+      values.map((value) => ({
+        name: column.name === 'all' ? value : `${column.name} · ${value}`,
+        values: { ...column.values, [name]: value },
+      })),
+    )
+  return columns.slice(0, MOST_COLUMNS)
+}
+
+/** Where tokens are used: by rules, by styles, by other tokens. */
+export function usesOf({ library, sheets, tokens: book }: Opened): Map<string, TokenUse[]> {
+  const uses = new Map<string, TokenUse[]>()
+  const add = (path: string, use: TokenUse) => {
+    const known = uses.get(path)
+    if (known) known.push(use)
+    else uses.set(path, [use])
+  }
+  for (const sheet of sheets) {
+    const { rules } = readRules(sheet, spaceOf(sheet, library).dimensions)
+    for (const { claims, line } of rules)
+      for (const { part, reading, expectation } of claims)
+        for (const each of partsOf(expectation))
+          if (each.kind === 'token')
+            add(book.get(each.path, {})?.path ?? each.path, {
+              kind: 'rule',
+              slug: sheet.slug,
+              part,
+              reading: reading.text,
+              line,
+              file: sheet.file,
+            })
+  }
+  const names = new Map(
+    columnsOf(book).flatMap(({ values }) =>
+      [...book.raw(values).keys()].map((path) => [customPropertyName(path), path]),
+    ),
+  )
+  for (const file of library.tree.paths.filter((path) => /\.s?css$/.test(path))) {
+    walk(parse(textOf(library.tree, file)!, { positions: true, onParseError: () => {}, parseCustomProperty: true }), {
+      visit: 'Declaration',
+      enter: (node) => {
+        for (const [, name] of generate(node.value).matchAll(/var\(\s*(--[\w-]+)/g)) {
+          const path =
+            names.get(name!) ??
+            names.get(name!.replace(/-font(-family|-size|-weight)?$|-line-height$|-letter-spacing$/, ''))
+          if (path !== undefined)
+            add(path, { kind: 'style', file, line: node.loc!.start.line, property: node.property })
+        }
+      },
+    })
+  }
+  for (const { values } of columnsOf(book))
+    for (const { path, value } of book.raw(values).values())
+      for (const [, alias] of JSON.stringify(value).matchAll(/"\{([^{}"]+)\}"/g))
+        if (!uses.get(alias!)?.some((use) => use.kind === 'alias' && use.path === path))
+          add(alias!, { kind: 'alias', path })
+  return uses
+}

@@ -1,0 +1,70 @@
+import { lintTokens } from '@/core/lint'
+import { textOf } from '@/core/sheet'
+import { readJson, referencedPath, tokenText, type RawToken } from '@/core/tokens'
+import { listLibraryEdits, stepTargets } from '@/store'
+import type { TokenRow, TokensModel } from '@/ui/tokens'
+import { connection } from './connection'
+import { openStored } from './opened'
+import { columnsOf, usesOf } from './tokenUses'
+
+/** Everything that the Tokens view shows; undefined when there is no such library. */
+export async function tokensModel(libraryId: string): Promise<TokensModel | undefined> {
+  const opened = await openStored(libraryId)
+  if (!opened) return undefined
+  const { library, tokens: book, record } = opened
+  const columns = columnsOf(book)
+  const raws = columns.map(({ values }) => book.raw(values))
+  const css = columns.map(({ values }) => new Map(book.list(values).map((token) => [token.path, token])))
+  const uses = usesOf(opened)
+  const sources = new Map<string, ReturnType<typeof readJson>>()
+  const lineOf = ({ file, at }: RawToken) => {
+    if (!sources.has(file)) sources.set(file, readJson(textOf(library.tree, file) ?? '', file))
+    return sources.get(file)!.at(at).line
+  }
+  const paths = [...new Set(raws.flatMap((raw) => [...raw.keys()]))]
+  const tokens = paths.map((path): TokenRow => {
+    const known = raws.map((raw) => raw.get(path))
+    const first = known.find(Boolean)!
+    const type = css.map((each) => each.get(path)?.type).find(Boolean) ?? first.type ?? ''
+    return {
+      path,
+      type,
+      ...(first.description !== undefined && { description: first.description }),
+      ...(first.deprecated !== undefined && first.deprecated !== false && { deprecated: String(first.deprecated) }),
+      cells: known.map((raw, at) => (raw ? cellOf(raw, type, css[at]!.get(path)?.css, lineOf(raw)) : null)),
+      uses: uses.get(path) ?? [],
+    }
+  })
+  const { db } = await connection()
+  const history = await listLibraryEdits(db, libraryId)
+  const targets = stepTargets(history)
+  const noteOf = (id: number | undefined) => history.find((each) => each.id === id)?.note
+  const [undo, redo] = [noteOf(targets.undo), noteOf(targets.redo)]
+  return {
+    fingerprint: record.fingerprint,
+    columns,
+    tokens,
+    issues: lintTokens(library, book).map(({ code, message, file, line }, at) => ({
+      code,
+      message,
+      file,
+      line,
+      path: book.issues[at]?.token.path ?? '',
+    })),
+    ...(undo !== undefined && { undo }),
+    ...(redo !== undefined && { redo }),
+  }
+}
+
+function cellOf({ value, file, at }: RawToken, type: string, css: string | undefined, line: number) {
+  const alias = typeof value === 'string' ? referencedPath(value) : undefined
+  return {
+    text: tokenText(value, type),
+    value,
+    ...(css !== undefined && { css }),
+    ...(alias !== undefined && { alias }),
+    file,
+    line,
+    at: at.map((step) => (typeof step === 'number' ? step : String(step))),
+  }
+}
