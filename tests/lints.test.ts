@@ -19,13 +19,43 @@ describe('lints of the rendered component', () => {
         css: '.thing { color: red }\n.thing.is-on { color: blue }\n\n.gone { color: red }',
       }),
     )
-    expect(lints.filter(({ code }) => code !== 'look-alike')).toEqual([
+    expect(lints.filter(({ code }) => !/^(look-alike|unspecified)$/.test(code))).toEqual([
       {
         code: 'class-undefined',
         at: expect.stringMatching(/thing.sheet.yaml:/),
         message: expect.stringContaining('"lost" stands in on=off'),
       },
       { code: 'class-unused', at: 'thing.css:4', message: expect.stringContaining('"gone"') },
+    ])
+  })
+
+  test('what varies and no rule speaks of: only what the own styles declare, not what is inherited or comes out of layout', async () => {
+    const lints = await lintsOf(
+      thing({
+        sheet: `props: { on: { type: flag }, wide: { type: flag } }
+axes: { on: flag, wide: flag }
+parts: { root: .thing, inner: .inner, bar: { select: .inner, pseudo: "::after" } }
+spec:
+  - expect: { root: { padding: 4px } }
+  - when: { wide: on }
+    expect: { root: { padding: 8px } }`,
+        markup:
+          '<p class="thing{% if props.on %} is-on{% endif %}{% if props.wide %} is-wide{% endif %}"><b class="inner">a</b></p>',
+        css: `.thing { color: red; padding: 4px; margin: 0 }
+.is-on { color: blue; outline: 1px solid green }
+.is-wide { padding: 8px }
+.inner { display: block; width: 50%; opacity: 1 }
+.thing:hover .inner { opacity: .5 }
+.is-on .inner::after { content: "!"; letter-spacing: 2px }`,
+      }),
+    )
+    expect(
+      lints
+        .filter(({ code }) => code === 'unspecified')
+        .map(({ at, message }) => [at, message.split(' changes along ')[0], /along (.*?) \(/.exec(message)![1]]),
+    ).toEqual([
+      ['thing.sheet.yaml:6', 'root · color', 'on'],
+      ['thing.sheet.yaml:6', 'root · outline-style', 'on'],
     ])
   })
 

@@ -88,9 +88,12 @@ const RuleRows = memo(function RuleRows({ rule, index, ...props }: RulesProps & 
   const standingOf = (part: string, reading: string) =>
     standings.get(standingKey(index, part.replace(/\[1\]$/, ''), reading))
   const twin = spec.findIndex((other, at) => at < index && sameWhen(other.when, rule.when))
-  const decided = new Set(
-    claims.flatMap(({ part, reading }) => standingOf(part, reading)?.decides.map(({ key }) => key) ?? []),
-  )
+  const own = claims.flatMap(({ part, reading }) => standingOf(part, reading) ?? [])
+  const keysOf = (pick: (standing: ClaimStanding) => ClaimStanding['decides']) => [
+    ...new Set(own.flatMap((standing) => pick(standing).map(({ key }) => key))),
+  ]
+  const decided = keysOf(({ decides }) => decides)
+  const missed = keysOf(({ misses }) => misses)
   return (
     <tbody
       ref={body}
@@ -111,9 +114,11 @@ const RuleRows = memo(function RuleRows({ rule, index, ...props }: RulesProps & 
           {rule.note !== undefined && <span className="ml-2 text-quiet">{rule.note}</span>}
         </th>
         <td className="num px-2 text-right text-quiet" title="Cases in which this rule decides something">
-          {decided.size}
+          {decided.length}
         </td>
-        <td />
+        <td className="num px-2 text-right text-miss" title="Cases in which something misses that this rule says">
+          {missed.length || ''}
+        </td>
         <td className="px-1 text-right whitespace-nowrap">
           <IconButton
             label={`Move rule ${index + 1} up`}
