@@ -1,4 +1,9 @@
-import { afterAll, expect, test } from '@jest/globals'
+import { spawnSync } from 'node:child_process'
+import { mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { afterAll, describe, expect, test } from '@jest/globals'
+import { parse } from 'yaml'
 import { draftSpec, writtenRules } from '@/core/draft'
 import type { Plan } from '@/core/plan'
 import { makeCascade } from '@/core/spec'
@@ -66,3 +71,57 @@ test('all of Firnline: a draft resolves to every reading that it covers, and is 
     .filter(({ code }) => ['conflict', 'never-wins', 'matches-nothing'].includes(code))
   expect(lints).toEqual([])
 }, 300_000)
+
+describe('the command line', () => {
+  const scratch = mkdtempSync(join(tmpdir(), 'brelt-draft-'))
+  afterAll(() => rmSync(scratch, { recursive: true, force: true }))
+  const brelt = (...given: string[]) => {
+    const home = process.env.BRELT_HOME ?? process.cwd()
+    const { status, stdout, stderr } = spawnSync(process.execPath, [join(home, 'dist', 'cli.mjs'), ...given], {
+      encoding: 'utf8',
+      env: { ...process.env, BRELT_HOME: home, NODE_OPTIONS: '' },
+    })
+    return { status, stdout, stderr }
+  }
+
+  test('drafts what is open and writes it into the sheet, comments kept; a second time there is nothing left', () => {
+    const files = {
+      'library.yaml': 'library: 1\nname: Test\n',
+      'peg/peg.sheet.yaml':
+        'sheet: 1\nname: Peg # of larch\nsource: { kind: markup, markup: peg.liquid, styles: [peg.css] }\nparts: { root: .peg }\nprops: { big: { type: flag } }\naxes: { big: flag }\n',
+      'peg/peg.liquid': '<p class="peg{% if props.big %} is-big{% endif %}"></p>',
+      'peg/peg.css': '.peg { width: 80px; height: 20px; margin: 0 }\n.is-big { width: 120px }\n',
+    }
+    mkdirSync(join(scratch, 'peg'))
+    for (const [path, text] of Object.entries(files)) writeFileSync(join(scratch, path), text)
+    expect(brelt('draft', scratch, 'pg').stderr).toMatch(/Did you mean "peg"/i)
+    const shown = brelt('draft', scratch, 'peg', '--gaps')
+    expect(shown).toMatchObject({ status: 0, stdout: expect.stringContaining('width: 80px') })
+    expect(shown.stdout).not.toContain('height')
+    expect(brelt('draft', scratch, 'peg', '--write').status).toBe(0)
+    const written = readFileSync(join(scratch, 'peg/peg.sheet.yaml'), 'utf8')
+    expect(written.startsWith(files['peg/peg.sheet.yaml'])).toBe(true)
+    expect(parse(written)).toMatchObject({
+      spec: [
+        { expect: { root: { width: '80px', height: '20px' } } },
+        { when: { big: 'on' }, expect: { root: { width: '120px' } } },
+      ],
+    })
+    expect(brelt('draft', scratch, 'peg').stdout).toBe('')
+    expect(brelt('verify', scratch).status).toBe(0)
+  }, 90_000)
+
+  test('writes tokens for others, and refuses contexts that do not exist', () => {
+    expect(brelt('tokens', 'demo/firnline').stdout).toMatch(
+      /:root \{[^}]*--color-ink: [^}]*\}[^]*\[data-theme="night"\] \{[^}]*--color-ink:/,
+    )
+    const night = JSON.parse(
+      brelt('tokens', 'demo/firnline', '--format', 'json', '--context', 'theme=night').stdout,
+    ) as Record<string, unknown>
+    expect(night).toHaveProperty(['color', 'ink', '$value'])
+    expect(brelt('tokens', 'demo/firnline', '--format', 'json', '--context', 'theme=nite')).toMatchObject({
+      status: 2,
+      stderr: expect.stringContaining('night'),
+    })
+  }, 60_000)
+})

@@ -169,14 +169,14 @@ const Row = memo(function Row(props: RowProps) {
         {row.values.length > 0 && (
           <button
             type="button"
-            className="absolute top-0 right-0 bottom-0 w-3 border-l border-line hover:bg-pick"
+            className="absolute top-0 right-0 bottom-0 w-6 border-l border-line hover:bg-pick"
             aria-label={`Select the row ${row.values.join(' · ')}`}
             title="Select the row"
             onClick={(event) => onHead(keysOf(row.cells), event.ctrlKey || event.metaKey || event.shiftKey)}
           />
         )}
         {geometry.cellHeight < 34 ? (
-          <span className="truncate pr-2">{row.values.join(' · ')}</span>
+          <span className="truncate pr-6">{row.values.join(' · ')}</span>
         ) : (
           row.values.map((value, at) => (
             <HeadValue
