@@ -17,9 +17,15 @@ export async function tokensModel(libraryId: string): Promise<TokensModel | unde
   const css = columns.map(({ values }) => new Map(book.list(values).map((token) => [token.path, token])))
   const uses = usesOf(opened)
   const sources = new Map<string, ReturnType<typeof readJson>>()
+  // Contexts share most tokens: each is looked up once.
+  const lines = new Map<RawToken['at'], number>()
   const lineOf = ({ file, at }: RawToken) => {
-    if (!sources.has(file)) sources.set(file, readJson(textOf(library.tree, file) ?? '', file))
-    return sources.get(file)!.at(at).line
+    let line = lines.get(at)
+    if (line === undefined) {
+      if (!sources.has(file)) sources.set(file, readJson(textOf(library.tree, file) ?? '', file))
+      lines.set(at, (line = sources.get(file)!.at(at).line))
+    }
+    return line
   }
   const paths = [...new Set(raws.flatMap((raw) => [...raw.keys()]))]
   const tokens = paths.map((path): TokenRow => {

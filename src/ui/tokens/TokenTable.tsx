@@ -1,7 +1,7 @@
 'use client'
 
 import { useVirtualizer } from '@tanstack/react-virtual'
-import { useEffect, useMemo, useRef } from 'react'
+import { memo, useEffect, useMemo, useRef } from 'react'
 import { groupBy } from '@/core/group'
 import { TokenFigure } from './TokenFigure'
 import type { TokenRow, TokensModel } from './model'
@@ -51,7 +51,10 @@ export function TokenTable({
   useEffect(() => {
     if (chosen >= 0) virtual.scrollToIndex(chosen, { align: 'auto' })
   }, [chosen, virtual])
-  const grid = { gridTemplateColumns: `minmax(130px,190px) repeat(${columns.length}, minmax(150px,1fr)) 56px` }
+  const grid = useMemo(
+    () => ({ gridTemplateColumns: `minmax(130px,190px) repeat(${columns.length}, minmax(150px,1fr)) 56px` }),
+    [columns],
+  )
   const move = (step: number) => {
     for (let at = chosen + step; at >= 0 && at < lines.length; at += step) {
       const line = lines[at]!
@@ -110,43 +113,70 @@ export function TokenTable({
                 </span>
               </div>
             )
-          const { row } = line
           return (
-            <div
-              key={row.path}
-              role="row"
-              aria-rowindex={index + 1}
-              aria-selected={row.path === selected}
-              data-token={row.path}
-              className="absolute top-0 left-0 grid w-full cursor-default items-center border-b border-line hover:bg-pick aria-selected:bg-pick aria-selected:outline aria-selected:-outline-offset-1"
-              style={{ ...style, ...grid }}
-              onClick={() => onSelect(row.path)}
-            >
-              <span
-                role="gridcell"
-                className={`truncate px-2 ${row.deprecated === undefined ? '' : 'line-through'}`}
-                title={row.path}
-              >
-                {leafOf(row.path)}
-              </span>
-              {row.cells.map((cell, at) => (
-                <span key={columns[at]!.name} role="gridcell" className="flex min-w-0 items-center gap-2 px-2">
-                  {cell?.css !== undefined && <TokenFigure type={row.type} css={cell.css} />}
-                  <span
-                    className={`num truncate ${cell?.css === undefined && cell ? 'text-miss' : ''}`}
-                    title={cell?.css}
-                  >
-                    {cell?.alias !== undefined ? `→ ${cell.alias}` : (cell?.css ?? cell?.text ?? '–')}
-                  </span>
-                </span>
-              ))}
-              <span role="gridcell" className="num px-2 text-right text-quiet">
-                {row.uses.length || ''}
-              </span>
-            </div>
+            <TokenLine
+              key={line.row.path}
+              row={line.row}
+              columns={columns}
+              grid={grid}
+              index={index}
+              start={start}
+              isSelected={line.row.path === selected}
+              onSelect={onSelect}
+            />
           )
         })}
       </div>
     </div>
   )
 }
+
+/** Scrolling renders the table anew: lines that stay are left alone. */
+const TokenLine = memo(function TokenLine({
+  row,
+  columns,
+  grid,
+  index,
+  start,
+  isSelected,
+  onSelect,
+}: {
+  row: TokenRow
+  columns: TokensModel['columns']
+  grid: { gridTemplateColumns: string }
+  index: number
+  start: number
+  isSelected: boolean
+  onSelect(path: string): void
+}) {
+  return (
+    <div
+      role="row"
+      aria-rowindex={index + 1}
+      aria-selected={isSelected}
+      data-token={row.path}
+      className="absolute top-0 left-0 grid w-full cursor-default items-center border-b border-line hover:bg-pick aria-selected:bg-pick aria-selected:outline aria-selected:-outline-offset-1"
+      style={{ transform: `translateY(${start}px)`, height: LINE, ...grid }}
+      onClick={() => onSelect(row.path)}
+    >
+      <span
+        role="gridcell"
+        className={`truncate px-2 ${row.deprecated === undefined ? '' : 'line-through'}`}
+        title={row.path}
+      >
+        {leafOf(row.path)}
+      </span>
+      {row.cells.map((cell, at) => (
+        <span key={columns[at]!.name} role="gridcell" className="flex min-w-0 items-center gap-2 px-2">
+          {cell?.css !== undefined && <TokenFigure type={row.type} css={cell.css} />}
+          <span className={`num truncate ${cell?.css === undefined && cell ? 'text-miss' : ''}`} title={cell?.css}>
+            {cell?.alias !== undefined ? `→ ${cell.alias}` : (cell?.css ?? cell?.text ?? '–')}
+          </span>
+        </span>
+      ))}
+      <span role="gridcell" className="num px-2 text-right text-quiet">
+        {row.uses.length || ''}
+      </span>
+    </div>
+  )
+})
