@@ -12,9 +12,10 @@ const median = (values: readonly number[]) => values.toSorted((a, b) => a - b)[M
 const show = (value: number) => (value >= 100 ? value.toFixed(0) : value.toPrecision(3))
 const print = (text: string) => process.stdout.write(text + '\n')
 
-const { draftMs, cascadeMs, expectations } = specTimes()
+const { draftMs, cascadeMs, judgeMs, expectations } = specTimes()
 print('\nThe spec of 5,000 cases × 10 parts × 20 readings')
 print(`  the cascade resolved in all of them: ${show(cascadeMs)} ms (goal 250)`)
+print(`  judged by what was read, as it is typed: ${show(judgeMs)} ms`)
 print(`  drafted: ${show(draftMs)} ms for ${expectations} expectations (goal 3000)`)
 print(`  5,000 tokens in two contexts read in ${show(tokenTime())} ms (goal 300)`)
 

@@ -1,5 +1,6 @@
 export {
   ContextJudge,
+  dependsOnItselfOnly,
   unreadCase,
   unreadCheck,
   type AskedProbe,
@@ -7,7 +8,16 @@ export {
   type Measured,
   type Readings,
 } from './judging'
-export { makePlan, makeProfile, requestKey, type Plan, type PlannedCase, type Profile, type Request } from './plan'
+export {
+  judgedClaims,
+  makePlan,
+  makeProfile,
+  requestKey,
+  type Plan,
+  type PlannedCase,
+  type Profile,
+  type Request,
+} from './plan'
 export type { Probe } from './probes'
 export { markOf, type CaseResult, type CheckResult, type SourceLine, type Verdict } from './results'
 export { fillingOf, nestedSlugs, SlotCycle, type Filling, type Nested, type Others } from './filling'

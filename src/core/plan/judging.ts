@@ -49,10 +49,10 @@ export class ContextJudge {
     readonly tolerance: Tolerance,
   ) {}
 
-  /** The probes that judging a case needs and that have not been answered yet. */
-  *probes(one: PlannedCase, readings: Readings): Generator<AskedProbe> {
+  /** The probes that judging a case, or only one of its claims, needs and that have not been answered yet. */
+  *probes(one: PlannedCase, readings: Readings, only?: number): Generator<AskedProbe> {
     const profile = this.plan.profiles[one.profile]!
-    for (const { claim, request } of profile.claims) {
+    for (const { claim, request } of only === undefined ? profile.claims : [profile.claims[only]!]) {
       if (this.#isShared.get(claim) || 'unread' in readings(request)) continue
       let needsNothing = dependsOnItselfOnly(claim)
       for (const { value, role } of valuesAsked(claim)) {
@@ -182,7 +182,7 @@ function* valuesAsked(claim: Claim): Generator<{ value: Value; role: ValueRole }
 }
 
 /** Whether a claim names no other case and no other reading. */
-const dependsOnItselfOnly = ({ expectation }: Claim): boolean =>
+export const dependsOnItselfOnly = ({ expectation }: Claim): boolean =>
   checksOf(expectation).every(
     (check) =>
       check.kind !== 'same' &&

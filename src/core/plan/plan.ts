@@ -89,11 +89,7 @@ export function makeProfile(index: number, resolution: Resolution, compared: rea
     }
     return at
   }
-  const absent = absentParts(resolution)
-  const claims = [...resolution.values()]
-    .filter((claim) => claim.expectation.kind !== 'any')
-    .filter((claim) => !absent.has(claim.part) || claim.reading.name === 'present' || claim.reading.name === 'count')
-    .map((claim) => ({ claim, request: place(claim) }))
+  const claims = judgedClaims(resolution).map((claim) => ({ claim, request: place(claim) }))
   for (const { claim } of claims) {
     for (const part of partsOf(claim.expectation)) if (part.kind === 'reading') mentioned(part).forEach(place)
   }
@@ -101,10 +97,22 @@ export function makeProfile(index: number, resolution: Resolution, compared: rea
   return { index, requests, claims }
 }
 
+const tellsPresence = ({ reading: { name } }: Claim) => name === 'present' || name === 'count'
+
+/** The claims that are judged where these rules match: those that ask for something, of parts that are to be there. */
+export function judgedClaims(resolution: Resolution): Claim[] {
+  const absent = absentParts(resolution)
+  return [...resolution.values()].filter(
+    (claim) =>
+      claim.expectation.kind !== 'any' && (absent.size === 0 || !absent.has(claim.part) || tellsPresence(claim)),
+  )
+}
+
 /** Parts of which the rules say that they are not there: their other expectations are lifted. */
 function absentParts(resolution: Resolution): Set<string> {
   const absent = new Set<string>()
   for (const claim of resolution.values()) {
+    if (!tellsPresence(claim)) continue
     const { expectation, reading, part } = claim
     const check = checksOf(expectation)
     const only =

@@ -1,6 +1,8 @@
 import type { Space } from '../matrix'
 import {
   ContextJudge,
+  dependsOnItselfOnly,
+  judgedClaims,
   makeProfile,
   requestKey,
   type CheckResult,
@@ -49,6 +51,13 @@ export function tokensOf(survey: Survey): Pick<TokenBook, 'get'> {
   }
 }
 
+/** How an expectation stands in one case. */
+type Outcome =
+  | { is: 'holds'; expected: string }
+  | { is: 'misses'; expected?: string }
+  | { is: 'later' }
+  | { is: 'fault'; reason: string }
+
 /** Judges rules by what was read before. Nothing is rendered: what needs the rendered place is left for a run. */
 export function judgeSurvey(
   survey: Survey,
@@ -62,80 +71,122 @@ export function judgeSurvey(
   only?: ReadonlySet<string>,
 ): ClaimStanding[] {
   const places = new Map(survey.readings.map(({ part, reading }, at) => [`${part}|${reading}`, at]))
+  // Readings that could not be taken have numbers below 0.
+  const unread = survey.reasons.length
   const byKey = new Map(survey.cases.map((one) => [one.key, one]))
-  const standings = new Map<Claim, ClaimStanding & { counts: Map<string, number> }>()
-  for (const claim of rules.flatMap(({ claims }) => claims))
-    standings.set(claim, { claim, decides: [], misses: [], later: [], texts: [], counts: new Map() })
+  const standings = new Map<Claim, Counted>()
+  for (const claim of rules.flatMap(({ claims }) => claims)) {
+    const place = places.get(requestKey(claim)) ?? -1
+    const known = dependsOnItselfOnly(claim) ? survey.contexts.map((): (Outcome | undefined)[] => []) : undefined
+    standings.set(claim, { claim, place, known, decides: [], misses: [], later: [], counts: [] })
+  }
   const resolve = makeCascade(rules)
-  const profiles = new Map<Resolution, Profile>()
+  const profiles = new Map<Resolution, Resolved>()
   const plan: Plan = { sheet, space, cases: [], profiles: [], rules, compared: new Set() }
   // A judge keeps what the browser answered, and tokens mean other values in other contexts.
   const judges = survey.contexts.map(() => new ContextJudge(plan, tokens as TokenBook, tolerance))
+  const textAt = (one: SurveyCase, place: number | undefined): Measured => {
+    const number = place === undefined ? undefined : one.read[place]
+    if (number === undefined) return { unread: NOT_SURVEYED }
+    return number < 0 ? { unread: survey.reasons[-1 - number]! } : { text: survey.texts[number]! }
+  }
+  // Most outcomes are known from another case: what a judge needs is put together where they are not.
+  const profileOf = (resolved: Resolved): Profile => {
+    if (!resolved.profile) {
+      resolved.profile = makeProfile(plan.profiles.length, resolved.resolution, [])
+      ;(plan.profiles as Profile[]).push(resolved.profile)
+    }
+    return resolved.profile
+  }
+  const judgeOne = (one: SurveyCase, resolved: Resolved, at: number): Outcome => {
+    const profile = profileOf(resolved)
+    const judge = judges[one.context]!
+    const readings = (request: number) => textAt(one, places.get(requestKey(profile.requests[request]!)))
+    const planned = { key: one.key, values: one.values, profile: profile.index } as PlannedCase
+    let isAnswered = true
+    for (const { probe: wanted, key } of judge.probes(planned, readings, at)) {
+      const answer = wanted.needs === 'nothing' ? probe(wanted.property, wanted.text) : undefined
+      if (answer) judge.answer(key, answer)
+      else isAnswered = false
+    }
+    const result = judge.judge(planned, at, readings, (key, wanted) => {
+      const other = byKey.get(key)
+      return other ? textAt(other, places.get(wanted)) : { unread: 'the case to compare with was not read' }
+    })
+    return outcomeOf(result, isAnswered)
+  }
   for (const one of survey.cases) {
     if (only && !only.has(one.key)) continue
     const resolution = resolve(one.values)
-    let profile = profiles.get(resolution)
-    if (!profile) {
-      profile = makeProfile(profiles.size, resolution, [])
-      profiles.set(resolution, profile)
-      ;(plan.profiles as Profile[]).push(profile)
-    }
-    const measured = (request: string): Measured => {
-      const at = places.get(request)
-      const place = at === undefined ? undefined : one.read[at]
-      if (place === undefined) return { unread: NOT_SURVEYED }
-      return place < 0 ? { unread: survey.reasons[-1 - place]! } : { text: survey.texts[place]! }
-    }
-    const readings = (at: number) => measured(requestKey(profile.requests[at]!))
-    const judge = judges[one.context]!
-    const planned = { key: one.key, values: one.values, profile: profile.index } as PlannedCase
-    const unanswered = new Set<string>()
-    for (const asked of judge.probes(planned, readings)) {
-      const { probe: wanted, key } = asked
-      const answer = wanted.needs === 'nothing' ? probe(wanted.property, wanted.text) : undefined
-      if (answer) judge.answer(key, answer)
-      else unanswered.add(wanted.text)
-    }
-    for (const claim of resolution.values()) standings.get(claim)!.decides.push(one)
-    for (const [at, { claim, request }] of profile.claims.entries()) {
-      const standing = standings.get(claim)!
-      const read = readings(request)
-      if ('text' in read) standing.counts.set(read.text, (standing.counts.get(read.text) ?? 0) + 1)
-      else if (read.unread === NOT_SURVEYED) {
-        standing.later.push(one)
-        continue
+    let resolved = profiles.get(resolution)
+    if (!resolved) {
+      resolved = {
+        resolution,
+        judged: judgedClaims(resolution).map((claim) => standings.get(claim)!),
+        all: [...resolution.values()].map((claim) => standings.get(claim)!),
       }
-      const result = judge.judge(planned, at, readings, (key, wanted) => {
-        const other = byKey.get(key)
-        const place = places.get(wanted)
-        const number = other && place !== undefined ? other.read[place]! : undefined
-        if (number === undefined) return { unread: 'the case to compare with was not read' }
-        return number < 0 ? { unread: survey.reasons[-1 - number]! } : { text: survey.texts[number]! }
-      })
-      take(standing, one, result, unanswered)
+      profiles.set(resolution, resolved)
+    }
+    for (const standing of resolved.all) standing.decides.push(one)
+    for (const [at, standing] of resolved.judged.entries()) {
+      const number = one.read[standing.place]
+      // Of what names neither another case nor another reading, equal readings in a context come out alike.
+      let outcome = number === undefined ? LATER : standing.known?.[one.context]![number + unread]
+      if (!outcome) {
+        outcome = judgeOne(one, resolved, at)
+        if (standing.known) standing.known[one.context]![number! + unread] = outcome
+      }
+      if (number !== undefined && number >= 0) standing.counts[number] = (standing.counts[number] ?? 0) + 1
+      take(standing, one, outcome)
     }
   }
-  return [...standings.values()].map(({ counts, ...standing }) => ({
+  return [...standings.values()].map(({ counts, known: _, place: __, ...standing }) => ({
     ...standing,
-    texts: [...counts].sort(([, a], [, b]) => b - a),
+    texts: Object.entries(counts)
+      .map(([number, count]) => [survey.texts[Number(number)]!, count] as const)
+      .sort(([, a], [, b]) => b - a),
   }))
+}
+
+/** A standing while it is counted: outcomes by context and reading, and how often each reading was met. */
+interface Counted extends Omit<ClaimStanding, 'texts'> {
+  place: number
+  known: readonly (Outcome | undefined)[][] | undefined
+  counts: number[]
+}
+
+/** What the same rules decide: what is judged, and all that they say. */
+interface Resolved {
+  resolution: Resolution
+  profile?: Profile
+  judged: readonly Counted[]
+  all: readonly Counted[]
 }
 
 const NOT_SURVEYED = 'it was not surveyed'
 const NOT_ASKED = 'the browser was not asked for it'
+const LATER: Outcome = { is: 'later' }
 
-function take(
-  standing: ClaimStanding,
-  one: SurveyCase,
-  result: CheckResult | 'later',
-  unanswered: ReadonlySet<string>,
-) {
-  if (result === 'later' || (result.fault && result.reason === NOT_ASKED && unanswered.size > 0))
-    standing.later.push(one)
-  else if (result.verdict === 'misses') {
-    if (standing.misses.length === 0) standing.expected = result.expected
-    standing.misses.push(one)
-  } else if (result.verdict === 'holds') standing.expected ??= result.expected
-  else if (result.fault) standing.fault ??= result.reason
-  else standing.misses.push(one)
+function outcomeOf(result: CheckResult | 'later', isAnswered: boolean): Outcome {
+  if (result === 'later' || (result.fault && result.reason === NOT_ASKED && !isAnswered)) return LATER
+  if (result.verdict === 'holds') return { is: 'holds', expected: result.expected }
+  if (result.verdict === 'misses') return { is: 'misses', expected: result.expected }
+  return result.fault ? { is: 'fault', reason: result.reason } : { is: 'misses' }
+}
+
+function take(standing: Counted, one: SurveyCase, outcome: Outcome) {
+  switch (outcome.is) {
+    case 'later':
+      standing.later.push(one)
+      return
+    case 'fault':
+      standing.fault ??= outcome.reason
+      return
+    case 'holds':
+      standing.expected ??= outcome.expected
+      return
+    case 'misses':
+      if (standing.misses.length === 0 && outcome.expected !== undefined) standing.expected = outcome.expected
+      standing.misses.push(one)
+  }
 }

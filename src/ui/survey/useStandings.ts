@@ -1,6 +1,6 @@
 'use client'
 
-import { useMemo } from 'react'
+import { useDeferredValue, useMemo } from 'react'
 import type { Space } from '@/core/matrix'
 import type { Sheet } from '@/core/sheet'
 import { readRules, type Rule } from '@/core/spec'
@@ -9,7 +9,9 @@ import { probeHere } from './probeHere'
 import type { Surveyed } from './useSurvey'
 
 /** A spec as it stands to what was read last: its rules, and what each expectation comes to. */
-export function useStandings(sheet: Sheet | undefined, space: Space | undefined, surveyed: Surveyed | undefined) {
+export function useStandings(typed: Sheet | undefined, space: Space | undefined, surveyed: Surveyed | undefined) {
+  // What is typed is shown first, and judged when there is time.
+  const sheet = useDeferredValue(typed)
   const tokens = useMemo(() => surveyed && tokensOf(surveyed.survey), [surveyed])
   return useMemo((): { rules: readonly Rule[]; standings: ReadonlyMap<string, ClaimStanding> } => {
     if (!sheet || !space) return { rules: [], standings: new Map() }
