@@ -55,7 +55,13 @@ export function Grid({ children, ...props }: GridProps) {
   useEffect(() => rows.measure(), [rows, geometry])
   const reveal = useCallback((row: number) => rows.scrollToIndex(row, { align: 'auto' }), [rows])
   return (
-    <div ref={scroller} className="relative min-h-0 flex-1 overflow-auto bg-paper" data-testid="board">
+    <div
+      ref={scroller}
+      className="relative min-h-0 flex-1 overflow-auto bg-paper"
+      data-testid="board"
+      onPointerUp={() => (drawnFrom = undefined)}
+      onPointerLeave={() => (drawnFrom = undefined)}
+    >
       <div style={{ width: rowHeadWidth + geometry.width, height: headHeight + geometry.height }} className="relative">
         <ColumnHeads {...props} />
         <div

@@ -8,7 +8,7 @@ import type { Sheet } from '@/core/sheet'
 import type { Survey } from '@/core/survey'
 import { Choice } from '../editing'
 import { printCondition } from '../survey'
-import type { DraftAim } from './draft.worker'
+import type { DraftAim } from './carryOut'
 import { useDraft } from './useDraft'
 
 export interface DraftPanelProps {
@@ -60,8 +60,8 @@ export function DraftPanel({ survey, dimensions, sheet, aim, onAim, onTake, miss
         <Choice
           label="What is drafted"
           value={aim.kind}
-          options={aim.kind === 'reading' ? [['reading', `${aim.part} · ${aim.reading}`], ...AIMS] : AIMS}
-          onChoose={(kind) => kind !== 'reading' && onAim({ kind: kind as 'gaps' | 'unspoken' })}
+          options={labelOf(aim) === undefined ? AIMS : [[aim.kind, labelOf(aim)!], ...AIMS]}
+          onChoose={(kind) => kind !== aim.kind && onAim({ kind: kind as 'gaps' | 'unspoken' })}
         />
         {isDrafting && (
           <span className="text-quiet" role="status">
@@ -122,6 +122,12 @@ export function DraftPanel({ survey, dimensions, sheet, aim, onAim, onTake, miss
       )}
     </div>
   )
+}
+
+/** What an aim that was led to from elsewhere is called. */
+function labelOf(aim: DraftAim): string | undefined {
+  if (aim.kind === 'reading') return `${aim.part} · ${aim.reading}`
+  return aim.kind === 'axis' ? `What tells the values of ${aim.axis} apart` : undefined
 }
 
 const nameOf = (rule: number, { part, reading }: Pick<DraftClaim, 'part' | 'reading'>) => `${rule}|${part}|${reading}`

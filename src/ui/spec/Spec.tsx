@@ -23,7 +23,7 @@ import { RunProvider } from '../live'
 import { probeHere, useStandings, useSurvey, type Sources } from '../survey'
 import { CodePanel } from './CodePanel'
 import { Coverage } from './Coverage'
-import type { DraftAim } from './draft.worker'
+import type { DraftAim } from './carryOut'
 import { DraftPanel } from './DraftPanel'
 import { NewRule } from './NewRule'
 import { Rules } from './Rules'
@@ -225,11 +225,7 @@ function Workplace({ library, libraries, slug }: SpecProps) {
                   <p key={at} className="border-b border-line px-2 py-0.5" data-lint={lint.code}>
                     <span className="num mr-2">{lint.code}</span>
                     {lint.message}
-                    {lint.about?.kind === 'look-alike' && (
-                      <button type="button" className="control ml-2" onClick={() => draft({ kind: 'gaps' })}>
-                        Draft what differs
-                      </button>
-                    )}
+                    {lint.about?.kind === 'look-alike' && <WhatDiffers axis={lint.about.axis} onDraft={draft} />}
                   </p>
                 ))}
                 {spec.length === 0 ? (
@@ -323,3 +319,10 @@ const SPEC_LINTS: ReadonlySet<string> = new Set([
   'unknown-value',
   'look-alike',
 ])
+
+/** The way from values that look alike to what is rendered differently in them. */
+const WhatDiffers = ({ axis, onDraft }: { axis: string; onDraft(aim: DraftAim): void }) => (
+  <button type="button" className="control ml-2" onClick={() => onDraft({ kind: 'axis', axis })}>
+    Draft what differs
+  </button>
+)

@@ -2,7 +2,7 @@
 
 import { useEffect, useState } from 'react'
 import type { Draft } from '@/core/draft'
-import type { DraftOrder } from './draft.worker'
+import type { DraftOrder } from './carryOut'
 
 /** Has a draft made in a worker, so that typing never waits for it. */
 export function useDraft(order: DraftOrder | undefined): { draft?: Draft; problem?: string; isDrafting: boolean } {

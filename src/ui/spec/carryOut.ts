@@ -1,0 +1,44 @@
+import { draftSpec, type Draft } from '@/core/draft'
+import { spokenOf } from '@/core/edit'
+import { unspecifiedReadings } from '@/core/lint'
+import type { Dimension } from '@/core/matrix'
+import type { Sheet } from '@/core/sheet'
+import { coverageOf, type Survey } from '@/core/survey'
+
+/** What is to be drafted. */
+export type DraftAim =
+  /** Only what varies and no rule speaks of. */
+  | { kind: 'gaps' }
+  /** All that was set or varies, and no rule speaks of. */
+  | { kind: 'unspoken' }
+  | { kind: 'reading'; part: string; reading: string }
+  /** What changes along an axis whose values the rules cannot tell apart. */
+  | { kind: 'axis'; axis: string }
+
+export interface DraftOrder {
+  survey: Survey
+  dimensions: readonly Dimension[]
+  spec: Sheet['data']['spec']
+  aim: DraftAim
+}
+
+/** Drafts what is asked for. */
+export function carryOut({ survey, dimensions, spec, aim }: DraftOrder): Draft {
+  const isSpoken = spokenOf({ data: { spec } })
+  if (aim.kind === 'unspoken') return draftSpec(survey, dimensions, { skip: isSpoken })
+  if (aim.kind === 'reading') return only([aim])
+  const coverage = coverageOf(survey, dimensions, isSpoken)
+  if (aim.kind === 'gaps') return only(unspecifiedReadings(coverage))
+  const along = new Set(
+    coverage.filter((each) => each.along.includes(aim.axis)).map(({ part, reading }) => `${part}|${reading}`),
+  )
+  return draftSpec(survey, dimensions, {
+    skip: (part, reading) => isSpoken(part, reading) || !along.has(`${part}|${reading}`),
+  })
+
+  function only(wanted: readonly { part: string; reading: string }[]): Draft {
+    return draftSpec(survey, dimensions, {
+      only: (part, reading) => wanted.some((each) => each.part === part && each.reading === reading),
+    })
+  }
+}
