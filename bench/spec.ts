@@ -108,7 +108,7 @@ export function specTimes(): { draftMs: number; cascadeMs: number; judgeMs: numb
     'bench/bench.sheet.yaml',
   ).sheet!
   const { rules } = readRules(sheet, DIMENSIONS)
-  const judgeMs = time(() => judgeSurvey(all, sheet, space, rules, TOLERANCE, (_, text) => ({ text })))
+  const judgeMs = time(() => judgeSurvey(all, space, rules, TOLERANCE, (_, text) => ({ text })))
   let resolved = 0
   const cascadeMs = time(() => {
     const resolve = makeCascade(rules)

@@ -25,15 +25,16 @@ export interface SurveyAim {
   own: readonly string[]
   /** What the plan reads by itself, in every case. */
   base: readonly Request[]
-  /** What styles could tell cases apart by is gathered too. */
-  withFeatures?: boolean
+  /** Tokens as the browser computes them, and what styles could tell cases apart by, are gathered too. */
+  isForDrafting?: boolean
   /** Declared properties that are passed over. */
   skip?(part: string, property: string): boolean
 }
 
 /** Gathers a survey while a component is run. */
 export class Surveying implements Surveyor {
-  readonly rows: Row[] = []
+  /** By case: one that is tried again after its page was lost counts once. */
+  readonly rows = new Map<string, Row>()
   isUneven = false
   #requests: Map<string, Request>
   #contexts: { key: string; values: Record<string, string>; tokens: Survey['contexts'][number]['tokens'] }[] = []
@@ -61,9 +62,9 @@ export class Surveying implements Surveyor {
       this.declared.set(part, properties.set(property, (properties.get(property) ?? new Set()).add(value)))
     }
     this.addDeclared()
-    if (this.rows.length > 0 && this.#requests.size > before) this.isUneven = true
-    await this.computeTokens(page, cases[0]!)
-    if (this.aim.withFeatures) {
+    if (this.rows.size > 0 && this.#requests.size > before) this.isUneven = true
+    await this.enterContext(page, cases[0]!)
+    if (this.aim.isForDrafting) {
       const features = await page.features()
       cases.forEach(({ key }, at) => this.#features.set(key, features[at]!))
     }
@@ -89,9 +90,14 @@ export class Surveying implements Surveyor {
     return { key: JSON.stringify(own), values: own }
   }
 
-  /** Has the browser compute every token as a value of the property that stands for its type, and what properties are initially. */
-  private async computeTokens(page: StagePage, one: PlannedCase) {
+  private async enterContext(page: StagePage, one: PlannedCase) {
     const { key, values } = this.contextOf(one)
+    const tokens = this.aim.isForDrafting ? await this.computeTokens(page, key, values) : []
+    if (!this.#contexts.some((each) => each.key === key)) this.#contexts.push({ key, values, tokens })
+  }
+
+  /** Has the browser compute every token as a value of the property that stands for its type, and what properties are initially. */
+  private async computeTokens(page: StagePage, key: string, values: Readonly<Record<string, string>>) {
     const properties = [...new Set([...this.declared.values()].flatMap((each) => [...each.keys()]))].filter(
       (each) => !(each in this.#initial),
     )
@@ -105,21 +111,21 @@ export class Surveying implements Surveyor {
       const answer = answers[at]!
       if ('text' in answer) this.#initial[property] = answer.text
     })
-    if (!isNew) return
-    const computed = tokens.flatMap(({ path, type, css }, at) => {
+    return tokens.flatMap(({ path, type, css }, at) => {
       const answer = answers[properties.length + at]!
       return 'text' in answer ? [{ path, type: type!, css, computed: answer.text }] : []
     })
-    this.#contexts.push({ key, values, tokens: computed })
   }
 
   take(one: PlannedCase, requests: readonly Request[], readings: Readings): void {
     const texts: Row['texts'] = new Map()
     for (const [at, request] of requests.entries()) {
+      const key = requestKey(request)
+      if (!this.#requests.has(key)) continue // a rule's own business
       const measured = readings(at)
-      texts.set(requestKey(request), 'text' in measured ? measured.text : measured)
+      texts.set(key, 'text' in measured ? measured.text : measured)
     }
-    this.rows.push({ one, texts })
+    this.rows.set(one.key, { one, texts })
   }
 
   survey(sheet: Sheet, sheets: readonly { text: string }[], order: readonly PlannedCase[]): Survey {
@@ -129,7 +135,7 @@ export class Surveying implements Surveyor {
     const requests = [...this.#requests]
     const features = new Map<string, number>()
     const places = new Map(order.map(({ key }, at) => [key, at]))
-    const cases = this.rows
+    const cases = [...this.rows.values()]
       .sort((a, b) => places.get(a.one.key)! - places.get(b.one.key)!)
       .map(({ one, texts: row }): SurveyCase => ({
         key: one.key,

@@ -27,8 +27,6 @@ const ALWAYS = [
 export interface SurveyOptions {
   /** More readings that are to be taken, such as one that somebody has just typed. */
   extra?: readonly { part: string; reading: string }[]
-  signal?: AbortSignal
-  onProgress?(done: number, total: number): void
 }
 
 /**
@@ -55,11 +53,10 @@ export async function surveyComponent(
     sheet,
     compiled.component.sheets.map(({ url }) => url),
   )
-  let taken = new Surveying({ library, tokens, own, base: plan.profiles[0]!.requests, withFeatures: true })
+  let taken = new Surveying({ library, tokens, own, base: plan.profiles[0]!.requests, isForDrafting: true })
   // What the first chunk did not know of is read of it in a second go.
   for (let go = 0; go < 2; go++) {
     let failure: string | undefined
-    let done = 0
     await runComponent(
       browser,
       {
@@ -74,13 +71,11 @@ export async function surveyComponent(
       {
         onCase: (result) => {
           failure ??= result.failure
-          options.onProgress?.(++done, plan.cases.length)
         },
-        ...(options.signal && { signal: options.signal }),
       },
     )
-    if (taken.rows.length === 0) throw new Error(failure ?? 'no case could be read')
-    if (!taken.isUneven || options.signal?.aborted) break
+    if (taken.rows.size === 0) throw new Error(failure ?? 'no case could be read')
+    if (!taken.isUneven) break
     taken = taken.again()
   }
   return taken.survey(

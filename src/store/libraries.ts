@@ -125,6 +125,15 @@ export const putBlobs = (tx: Transaction, blobs: readonly { hash: string; bytes:
       .onConflictDoNothing(),
   )
 
+/** Hashes of all of a library's files, by path. */
+export async function fileHashes(tx: Transaction, libraryId: string): Promise<Map<string, string>> {
+  const rows = await tx
+    .select({ path: libraryFiles.path, hash: libraryFiles.hash })
+    .from(libraryFiles)
+    .where(eq(libraryFiles.libraryId, libraryId))
+  return new Map(rows.map(({ path, hash }) => [path, hash]))
+}
+
 async function knownHeads(tx: Transaction, id: string) {
   const rows = await tx
     .select({ slug: components.slug, id: revisions.id, manifest: revisions.manifest })

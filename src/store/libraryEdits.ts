@@ -1,7 +1,8 @@
-import { and, asc, eq, inArray } from 'drizzle-orm'
-import { fingerprintOf, hashOf, putBlobs, type Transaction } from './libraries'
+import { and, asc, eq } from 'drizzle-orm'
+import { fileHashes, fingerprintOf, hashOf, putBlobs, type Transaction } from './libraries'
 import type { Connection, Database } from './open'
-import { files, libraries, libraryEdits, libraryFiles } from './schema'
+import { manifestTexts, standingSteps } from './revisions'
+import { libraries, libraryEdits, libraryFiles } from './schema'
 
 export interface LibraryEdit {
   id: number
@@ -50,34 +51,13 @@ export const stepLibrary = (
       const hashes = kind === 'undo' ? target.before : target.after
       const word = kind === 'undo' ? 'Undone' : 'Done again'
       await replace(tx, libraryId, hashes, { kind, ofId: target.id, note: `${word}: ${target.note}`, author })
-      const rows = await tx
-        .select()
-        .from(files)
-        .where(inArray(files.hash, Object.values(hashes)))
-      const textOf = (hash: string) =>
-        new TextDecoder().decode(new Uint8Array(rows.find((row) => row.hash === hash)!.bytes))
-      return Object.fromEntries(Object.entries(hashes).map(([path, hash]) => [path, textOf(hash)]))
+      return manifestTexts(tx, hashes)
     }),
   )
 
-/** What undo and redo would act on: a history of edits, some of which were taken back. */
-export function stepTargets(
-  history: readonly Pick<LibraryEdit, 'id' | 'kind'>[] & readonly { ofId?: number | null }[],
-): { undo?: number; redo?: number } {
-  const done: number[] = []
-  const undone: number[] = []
-  for (const { id, kind, ofId } of history) {
-    if (kind === 'edit') {
-      done.push(id)
-      undone.length = 0
-    } else if (kind === 'undo') {
-      done.pop()
-      undone.push(ofId!)
-    } else {
-      undone.pop()
-      done.push(ofId!)
-    }
-  }
+/** The changes that undo and redo would act on. */
+export function stepTargets(history: Parameters<typeof standingSteps>[0]): { undo?: number; redo?: number } {
+  const { done, undone } = standingSteps(history)
   const [undo, redo] = [done.at(-1), undone.at(-1)]
   return { ...(undo !== undefined && { undo }), ...(redo !== undefined && { redo }) }
 }
@@ -105,11 +85,7 @@ async function replace(
   after: Record<string, string>,
   about: Pick<typeof libraryEdits.$inferInsert, 'kind' | 'ofId' | 'note' | 'author'>,
 ): Promise<number> {
-  const rows = await tx
-    .select({ path: libraryFiles.path, hash: libraryFiles.hash })
-    .from(libraryFiles)
-    .where(eq(libraryFiles.libraryId, libraryId))
-  const hashes = new Map(rows.map(({ path, hash }) => [path, hash]))
+  const hashes = await fileHashes(tx, libraryId)
   const before = Object.fromEntries(
     Object.keys(after).flatMap((path) => (hashes.has(path) ? [[path, hashes.get(path)!]] : [])),
   )

@@ -78,14 +78,15 @@ export async function revisionTexts(db: Database, libraryId: string, slug: strin
   return revision && manifestTexts(db, revision.manifest)
 }
 
-/**
- * What undo and redo lead to, worked out from the history alone, so that both outlast a reload.
- * An undo brings back the state before the last change that still stands; a new change forgets what could be redone.
- */
-export function undoTargets(history: readonly (Pick<Revision, 'id' | 'kind'> & { ofId?: number })[]): {
-  undo?: number
-  redo?: number
-} {
+/** A step of a history: a change, or one that takes another back or does it again. */
+interface Step {
+  id: number
+  kind: RevisionKind
+  ofId?: number | null
+}
+
+/** The steps that stand, and those that were taken back, the last at the end. A new change forgets what could be done again. */
+export function standingSteps(history: readonly Step[]): { done: number[]; undone: number[] } {
   const done: number[] = []
   const undone: number[] = []
   for (const { id, kind, ofId } of history) {
@@ -100,6 +101,15 @@ export function undoTargets(history: readonly (Pick<Revision, 'id' | 'kind'> & {
       undone.length = 0
     }
   }
+  return { done, undone }
+}
+
+/**
+ * What undo and redo lead to, worked out from the history alone, so that both outlast a reload.
+ * An undo brings back the state before the last change that still stands.
+ */
+export function undoTargets(history: readonly Step[]): { undo?: number; redo?: number } {
+  const { done, undone } = standingSteps(history)
   return {
     ...(done.length > 1 && { undo: done.at(-2)! }),
     ...(undone.length > 0 && { redo: undone.at(-1)! }),

@@ -11,7 +11,16 @@ import {
 import { componentFiles, readSheet, sheetProblems, SHEET_SUFFIX, type Library } from '@/core/sheet'
 import type { Problem } from '@/core/problem'
 import { readYaml } from '@/core/yaml'
-import { addRevision, fingerprintOf, hashOf, manifestOf, putBlobs, type Manifest, type Transaction } from './libraries'
+import {
+  addRevision,
+  fileHashes,
+  fingerprintOf,
+  hashOf,
+  manifestOf,
+  putBlobs,
+  type Manifest,
+  type Transaction,
+} from './libraries'
 import type { Connection } from './open'
 import { drafts, libraries, libraryFiles } from './schema'
 import { headOf, manifestTexts, type RevisionKind } from './revisions'
@@ -137,14 +146,6 @@ async function settleDrafts(tx: Transaction, { libraryId, tab, texts }: Save) {
   if (tab === undefined) return
   for (const path of Object.keys(texts))
     await tx.delete(drafts).where(and(eq(drafts.libraryId, libraryId), eq(drafts.path, path), eq(drafts.tab, tab)))
-}
-
-async function fileHashes(tx: Transaction, libraryId: string): Promise<Map<string, string>> {
-  const rows = await tx
-    .select({ path: libraryFiles.path, hash: libraryFiles.hash })
-    .from(libraryFiles)
-    .where(eq(libraryFiles.libraryId, libraryId))
-  return new Map(rows.map(({ path, hash }) => [path, hash]))
 }
 
 type Texts = Readonly<Record<string, string | null>>

@@ -2,10 +2,9 @@ import { createHash } from 'node:crypto'
 import type { Browser } from 'puppeteer-core'
 import type { Survey } from '@/core/survey'
 import { launchChromium, prepareLibrary, surveyComponent, verifyLibrary, type PreparedLibrary } from '@/runner'
-import { treeOfLibrary } from '@/store'
 import { overlay } from '@/core/sheet'
 import type { CaseResult } from '@/core/plan'
-import { connection } from './connection'
+import { openStored } from './opened'
 
 export interface ExtraReading {
   part: string
@@ -62,8 +61,8 @@ async function withBrowser<T>(work: (browser: Browser) => Promise<T>): Promise<T
  * changes, the same survey serves. @throws BadInput, NoBrowser
  */
 export async function surveyOf(libraryId: string, slug: string, extra: readonly ExtraReading[]): Promise<Survey> {
-  const { db } = await connection()
-  const prepared = await prepareLibrary(await treeOfLibrary(db, libraryId), { components: [slug] })
+  const { library } = (await openStored(libraryId))!
+  const prepared = await prepareLibrary(library.tree, { components: [slug] })
   const [component] = prepared.components
   const key = keyOf(prepared, extra)
   let survey = instrument.surveys.get(key)
@@ -108,9 +107,8 @@ export async function tryOut(
   slugs: readonly string[],
   signal?: AbortSignal,
 ): Promise<Map<string, CaseResult[]>> {
-  const { db } = await connection()
-  const tree = overlay(await treeOfLibrary(db, libraryId), texts)
-  const prepared = await prepareLibrary(tree, { components: slugs })
+  const { library } = (await openStored(libraryId))!
+  const prepared = await prepareLibrary(overlay(library.tree, texts), { components: slugs })
   const results = new Map<string, CaseResult[]>(slugs.map((slug) => [slug, []]))
   await withBrowser((browser) =>
     verifyLibrary(browser, prepared, {

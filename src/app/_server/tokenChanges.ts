@@ -1,6 +1,6 @@
 import { userInfo } from 'node:os'
 import { lintTokens } from '@/core/lint'
-import { BadInput, describeProblem } from '@/core/problem'
+import { BadInput } from '@/core/problem'
 import { overlay, readLibrary, textOf, type Library } from '@/core/sheet'
 import { editTokenText, readJson, readTokens, readTokenText, type TokenBook, type TokenEdit } from '@/core/tokens'
 import { saveLibraryFiles, stepLibrary } from '@/store'
@@ -70,7 +70,3 @@ async function settled(libraryId: string, texts: Readonly<Record<string, string>
   const { record } = (await openStored(libraryId))!
   tellLibrary(libraryId, { fingerprint: record.fingerprint, components: [] })
 }
-
-/** A problem as an answer to a request. */
-export const problemText = (error: unknown): string =>
-  error instanceof BadInput ? error.problems.map(describeProblem).join('\n') : (error as Error).message

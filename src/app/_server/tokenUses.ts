@@ -2,7 +2,7 @@ import { generate, parse, walk } from 'css-tree'
 import { spaceOf } from '@/core/matrix'
 import { textOf } from '@/core/sheet'
 import { partsOf, readRules } from '@/core/spec'
-import { customPropertyName, type TokenBook } from '@/core/tokens'
+import { customPropertyName, tokenContexts, type TokenBook } from '@/core/tokens'
 import type { TokensModel, TokenUse } from '@/ui/tokens'
 import type { Opened } from './opened'
 
@@ -10,17 +10,10 @@ import type { Opened } from './opened'
 const MOST_COLUMNS = 12
 
 /** The contexts by which tokens differ, one column each. */
-export function columnsOf({ modifiers }: TokenBook): TokensModel['columns'] {
-  let columns: TokensModel['columns'] = [{ name: 'all', values: {} }]
-  for (const { name, values } of modifiers)
-    columns = columns.flatMap((column) =>
-      values.map((value) => ({
-        name: column.name === 'all' ? value : `${column.name} · ${value}`,
-        values: { ...column.values, [name]: value },
-      })),
-    )
-  return columns.slice(0, MOST_COLUMNS)
-}
+export const columnsOf = (book: TokenBook): TokensModel['columns'] =>
+  tokenContexts(book)
+    .slice(0, MOST_COLUMNS)
+    .map((values) => ({ name: Object.values(values).join(' · ') || 'all', values }))
 
 /** Where tokens are used: by rules, by styles, by other tokens. */
 export function usesOf({ library, sheets, tokens: book }: Opened): Map<string, TokenUse[]> {

@@ -1,6 +1,6 @@
 import { isInside, type Dimension } from '../matrix'
 import type { Sheet } from '../sheet'
-import { inOrder, type Claim, type Rule, type Value } from '../spec'
+import { inOrder, onlyValue, type Claim, type Rule, type Value } from '../spec'
 import type { Survey } from '../survey'
 import { customPropertyName } from '../tokens'
 
@@ -94,18 +94,16 @@ function declarationOf(
     return { why: 'its part has no selector of its own' }
   if (target.index !== 1) return { why: 'it speaks of single matches' }
   if (expectation.kind === 'any') return { why: 'anything is right' }
-  const [check, ...others] = expectation.checks
-  if (others.length > 0 || check?.kind !== 'is' || check.not || check.values.length !== 1)
-    return { why: 'it says no one value' }
-  const [value] = check.values
+  const value = onlyValue(expectation)
+  if (!value) return { why: 'it says no one value' }
   if (reading.name === 'present' && pseudoOf(sheet, part)) {
-    const text = value!.parts.map((each) => (each.kind === 'text' ? each.text : '')).join('')
+    const text = value.parts.map((each) => (each.kind === 'text' ? each.text : '')).join('')
     return { text: `content: ${/^(no|false)$/.test(text) ? 'none' : '""'}` }
   }
   const size = /^box\.(width|height)$/.exec(reading.name)?.[1]
-  if (size !== undefined) return { text: `box-sizing: border-box;\n  ${size}: ${cssOf(value!, typography) ?? 'auto'}` }
+  if (size !== undefined) return { text: `box-sizing: border-box;\n  ${size}: ${cssOf(value, typography) ?? 'auto'}` }
   if (reading.origin !== 'style') return { why: 'no declaration says it' }
-  const css = cssOf(value!, typography)
+  const css = cssOf(value, typography)
   return css === undefined ? { why: 'it refers to another reading' } : { text: `${reading.name}: ${css}` }
 }
 

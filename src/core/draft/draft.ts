@@ -1,3 +1,4 @@
+import { conditionOf, type WhenFile } from '../edit'
 import { gridOf, type Grid } from '../grid'
 import { groupBy } from '../group'
 import type { Dimension } from '../matrix'
@@ -13,11 +14,8 @@ export interface Draft {
   left: readonly { part: string; reading: string; why: Unsolved }[]
 }
 
-/** A condition as a sheet writes it. */
-export type DraftWhen = Readonly<Record<string, string | readonly string[] | { readonly not: readonly string[] }>>
-
 export interface DraftRule {
-  when: DraftWhen
+  when: WhenFile
   claims: readonly DraftClaim[]
 }
 
@@ -125,15 +123,18 @@ function order(a: WholeRegion, b: WholeRegion): number {
   return 0
 }
 
-/** A region as a condition: one value, a list, or all but some where that is shorter. */
-export function whenOf({ dimensions }: Pick<Grid, 'dimensions'>, region: WholeRegion): DraftWhen {
+/** A region as a condition. */
+export function whenOf({ dimensions }: Pick<Grid, 'dimensions'>, region: WholeRegion): WhenFile {
   return Object.fromEntries(
     named(region).map(({ dimension, places }) => {
       const { name, values } = dimensions[dimension]!
-      const chosen = places.map((place) => values[place]!)
-      const rest = values.filter((value) => !chosen.includes(value))
-      if (chosen.length === 1) return [name, chosen[0]!]
-      return [name, rest.length > 0 && rest.length < chosen.length - 1 ? { not: rest } : chosen]
+      return [
+        name,
+        conditionOf(
+          places.map((place) => values[place]!),
+          values,
+        ),
+      ]
     }),
   )
 }

@@ -1,5 +1,5 @@
-import { readColor } from '../readings'
-import { parseExpectation, printExpectation } from '../spec'
+import { parseReading, readColor } from '../readings'
+import { onlyValue, parseExpectation, printValue, type Value } from '../spec'
 import { standingProperty, tokenKind, type ComputedToken, type Survey } from '../survey'
 
 /** Says what a reading's text may be called in a context, the plainest or most telling name first. */
@@ -9,11 +9,13 @@ export type Explain = (text: string, context: number) => readonly string[]
 const MOST_NAMES = 12
 
 /** Looks a component's tokens up by their computed values. */
-export function makeExplainer(survey: Survey): (reading: string, isText: boolean) => Explain {
+export function makeExplainer(survey: Survey): (reading: string) => Explain {
   const books = survey.contexts.map(({ tokens }) => bookOf(tokens))
   const rank = makeRank(survey)
-  return (reading, isText) => {
-    if (isText) return (text) => [literalText(text)].filter((each) => each !== undefined)
+  return (reading) => {
+    const parsed = parseReading(reading)
+    if ('reading' in parsed && parsed.reading.kind === 'text')
+      return (text) => [literalText(text)].filter((each) => each !== undefined)
     const score = (path: string) => rank(path, reading)
     return (text, context) => {
       const names = namesOf(text, reading, books[context]!, score)
@@ -164,31 +166,24 @@ function familyOf(property: string): string {
   return ''
 }
 
-function literalText(text: string): string | undefined {
-  const wanted = { kind: 'all', checks: [{ kind: 'is', not: false }] }
-  for (const written of [text, `"${text}"`]) {
-    try {
-      const read = parseExpectation(written, { literal: true })
-      if (read.kind !== wanted.kind || read.kind !== 'all' || read.checks.length !== 1) continue
-      const [check] = read.checks
-      if (check?.kind !== 'is' || check.not || check.values.length !== 1) continue
-      if (check.values[0]!.parts.map((part) => (part.kind === 'text' ? part.text : '\0')).join('') === text)
-        return written
-    } catch {
-      // Not readable without quotes: the next way of writing it is tried.
-    }
-  }
-  return undefined
+/** A text in words, in quotes where it needs them; undefined where it cannot be written. */
+const literalText = (text: string): string | undefined =>
+  [text, `"${text}"`].find((written) => {
+    const parts = soleValue(written, true)?.parts
+    return parts?.map((part) => (part.kind === 'text' ? part.text : '\0')).join('') === text
+  })
+
+/** Whether a value is read as one value to be equal to, and printed as it is. */
+const isReadAs = (text: string): boolean => {
+  const value = soleValue(text, false)
+  return value !== undefined && printValue(value) === text
 }
 
-/** Whether a value is read as one value to be equal to, and nothing else. */
-function isReadAs(text: string): boolean {
+/** The one value that an expectation's text asks to be equal to; undefined where it asks for anything else. */
+function soleValue(text: string, literal: boolean): Value | undefined {
   try {
-    const read = parseExpectation(text)
-    if (read.kind !== 'all' || read.checks.length !== 1) return false
-    const [check] = read.checks
-    return check!.kind === 'is' && !check!.not && check!.values.length === 1 && printExpectation(read) === text
+    return onlyValue(parseExpectation(text, { literal }))
   } catch {
-    return false
+    return undefined // not readable: there is another way of writing it, or none
   }
 }

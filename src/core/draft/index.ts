@@ -1,13 +1,4 @@
-export { asWritten, writtenRule, writtenRules, writtenWhen, type WrittenRule } from './asRules'
+export { asWritten, writtenRules } from './asRules'
 export { cascadeOf, type Acceptable } from './cascadeOf'
-export { isWorthSaying } from './choose'
-export {
-  draftSpec,
-  whenOf,
-  type Draft,
-  type DraftClaim,
-  type DraftOptions,
-  type DraftRule,
-  type DraftWhen,
-} from './draft'
+export { draftSpec, whenOf, type Draft, type DraftClaim, type DraftOptions, type DraftRule } from './draft'
 export { makeExplainer, type Explain } from './explain'

@@ -1,5 +1,5 @@
 import { allBits, casesIn, hasBit, weightOf, type Grid } from '../grid'
-import { MATCH_SEPARATOR, parseReading } from '../readings'
+import { MATCH_SEPARATOR } from '../readings'
 import type { Survey } from '../survey'
 import { cascadeOf, type Acceptable } from './cascadeOf'
 import type { Explain } from './explain'
@@ -29,12 +29,11 @@ export function solve(
   survey: Survey,
   grid: Grid,
   reading: number,
-  explainerOf: (reading: string, isText: boolean) => Explain,
+  explainerOf: (reading: string) => Explain,
   isAsked: (part: string, reading: string, values: Readonly<Record<string, string>>) => boolean = () => true,
 ): Solved | Unsolved {
   const { part, reading: name } = survey.readings[reading]!
-  const parsed = parseReading(name)
-  const explain = explainerOf(name, 'reading' in parsed && parsed.reading.kind === 'text')
+  const explain = explainerOf(name)
   const labels = new Map<string, number>()
   const known = new Map<number, readonly number[]>()
   const contexts = survey.contexts.length

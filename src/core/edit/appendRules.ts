@@ -1,7 +1,8 @@
 import type { Sheet } from '../sheet'
 import { speaksOf } from '../survey'
 import { editYaml, readYaml } from '../yaml'
-import { insertEdits, mergedEdits, sameWhen, type RuleText } from './ruleEdits'
+import { insertEdits, mergedEdits, type RuleText } from './ruleEdits'
+import { sameWhen } from './when'
 
 /** A sheet's text with more rules: in the rule that has the same condition where there is one, else at the end of its spec. */
 export function appendRules(text: string, rules: readonly RuleText[]): string {

@@ -1,7 +1,5 @@
-import { isSame, type YamlEdit } from '../yaml'
-
-/** A condition as a sheet writes it. */
-export type WhenFile = Record<string, string | string[] | { not: string | string[] }>
+import type { YamlEdit } from '../yaml'
+import { sameWhen, type WhenFile } from './when'
 
 /** A rule as it stands in a sheet's text. */
 export interface RuleText {
@@ -18,20 +16,6 @@ export interface ClaimPlace {
 }
 
 const isEmpty = (record: object) => Object.keys(record).length === 0
-
-/** A condition in one form: the order of names and of values makes no difference, and a single value is a list of one. */
-function normalWhen(when: WhenFile | undefined): unknown {
-  const list = (value: string | string[]) => [value].flat().map(String).toSorted()
-  return Object.fromEntries(
-    Object.entries(when ?? {}).map(([name, condition]) => [
-      name,
-      typeof condition === 'object' && !Array.isArray(condition) ? { not: list(condition.not) } : list(condition),
-    ]),
-  )
-}
-
-export const sameWhen = (a: WhenFile | undefined, b: WhenFile | undefined): boolean =>
-  isSame(normalWhen(a), normalWhen(b))
 
 /** Says something of the cases that a condition describes: in the rule that has this condition already, else in a new one. */
 export function sayEdits(

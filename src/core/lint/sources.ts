@@ -1,5 +1,5 @@
 import { generate, parse, walk, type Declaration } from 'css-tree'
-import { resolvePath, textOf } from '../sheet'
+import { camelCase, resolvePath, textOf } from '../sheet'
 import { makeLint, type Lint, type LintSubject } from './lint'
 
 /** `prop-unused`: neither the template nor the component's code reads a prop. */
@@ -11,7 +11,7 @@ export function* propUnused({ sheet, library }: LintSubject): Generator<Lint> {
   const shared = library.tree.paths.filter((path) => path.endsWith('.liquid') && !files.includes(path))
   const text = [...files, ...shared].map((path) => textOf(library.tree, path)).join('\n')
   for (const name of Object.keys(props)) {
-    const camel = name.replace(/-([a-z0-9])/g, (_, letter: string) => letter.toUpperCase())
+    const camel = camelCase(name)
     const used = isUsed(source.kind, name, camel, text)
     if (used) continue
     const message = `Neither the template nor the script reads the prop "${name}". Use it, or take it away.`

@@ -7,8 +7,7 @@ import { makeLint, type Lint } from './lint'
  * What is inherited, and what comes out of layout, does not count.
  */
 export function* unspecified(sheet: Sheet, coverage: readonly Covered[]): Generator<Lint> {
-  for (const { part, reading, along, texts, isSpoken } of unspecifiedReadings(coverage)) {
-    if (isSpoken) continue
+  for (const { part, reading, along, texts } of unspecifiedReadings(coverage)) {
     const shown =
       texts
         .slice(0, 3)

@@ -44,8 +44,8 @@ export class ContextJudge {
   #isShared = new Map<Claim, boolean>()
 
   constructor(
-    readonly plan: Plan,
-    readonly tokens: TokenBook,
+    readonly plan: Pick<Plan, 'profiles' | 'space'>,
+    readonly tokens: Pick<TokenBook, 'get'>,
     readonly tolerance: Tolerance,
   ) {}
 

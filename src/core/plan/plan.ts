@@ -1,7 +1,17 @@
 import { exists, makeCase, spaceOf, type Case, type Space } from '../matrix'
 import { parseReading, type Reading } from '../readings'
 import { parsePartReference, type Library, type PartReference, type Sheet } from '../sheet'
-import { checksOf, claimKey, makeCascade, partsOf, readRules, type Claim, type Resolution, type Rule } from '../spec'
+import {
+  checksOf,
+  claimKey,
+  makeCascade,
+  onlyValue,
+  partsOf,
+  readRules,
+  type Claim,
+  type Resolution,
+  type Rule,
+} from '../spec'
 import { othersOf, settingsOf, type Settings } from './settings'
 
 /** One reading of one part that is to be taken. */
@@ -114,11 +124,7 @@ function absentParts(resolution: Resolution): Set<string> {
   for (const claim of resolution.values()) {
     if (!tellsPresence(claim)) continue
     const { expectation, reading, part } = claim
-    const check = checksOf(expectation)
-    const only =
-      check.length === 1 && check[0]!.kind === 'is' && !check[0]!.not && check[0]!.values.length === 1
-        ? check[0]!.values[0]
-        : undefined
+    const only = onlyValue(expectation)
     const text = only?.parts.length === 1 && only.parts[0]!.kind === 'text' ? only.parts[0]!.text : undefined
     if (
       (reading.name === 'present' && (text === 'no' || text === 'false')) ||

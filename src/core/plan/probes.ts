@@ -54,7 +54,7 @@ export type ReadingLookup = (part: string, reading: string) => string | undefine
 export function fillIn(
   value: Value,
   context: Readonly<Record<string, string>>,
-  tokens: TokenBook,
+  tokens: Pick<TokenBook, 'get'>,
   lookup: ReadingLookup,
 ): { text: string } | { invalid: string; isLookup: true } {
   let text = ''

@@ -47,6 +47,14 @@ export const checksOf = (expectation: Expectation): readonly Check[] =>
 export const partsOf = (expectation: Expectation): readonly ValuePart[] =>
   checksOf(expectation).flatMap((check) => valuesOf(check).flatMap(({ parts }) => parts))
 
+/** The one value that is asked for; undefined where several would do, or none is named. */
+export function onlyValue(expectation: Expectation): Value | undefined {
+  const [check, ...others] = checksOf(expectation)
+  return check?.kind === 'is' && !check.not && check.values.length === 1 && others.length === 0
+    ? check.values[0]
+    : undefined
+}
+
 /** An expectation that cannot be read: what is wrong, and where in its text. */
 export class ExpectationError extends Error {
   override name = 'ExpectationError'

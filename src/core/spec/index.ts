@@ -14,6 +14,7 @@ export { readable, sameComputed } from './compare'
 export {
   checksOf,
   ExpectationError,
+  onlyValue,
   partsOf,
   valuesOf,
   type Check,

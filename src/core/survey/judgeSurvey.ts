@@ -7,12 +7,11 @@ import {
   requestKey,
   type CheckResult,
   type Measured,
-  type Plan,
   type PlannedCase,
   type Profile,
 } from '../plan'
 import { makeCascade, type Claim, type Computed, type Resolution, type Rule } from '../spec'
-import type { Sheet, Tolerance } from '../sheet'
+import type { Tolerance } from '../sheet'
 import type { TokenBook } from '../tokens'
 import type { Survey, SurveyCase } from './survey'
 
@@ -61,7 +60,6 @@ type Outcome =
 /** Judges rules by what was read before. Nothing is rendered: what needs the rendered place is left for a run. */
 export function judgeSurvey(
   survey: Survey,
-  sheet: Sheet,
   space: Space,
   rules: readonly Rule[],
   tolerance: Tolerance,
@@ -82,9 +80,9 @@ export function judgeSurvey(
   }
   const resolve = makeCascade(rules)
   const profiles = new Map<Resolution, Resolved>()
-  const plan: Plan = { sheet, space, cases: [], profiles: [], rules, compared: new Set() }
+  const plan: { space: Space; profiles: Profile[] } = { space, profiles: [] }
   // A judge keeps what the browser answered, and tokens mean other values in other contexts.
-  const judges = survey.contexts.map(() => new ContextJudge(plan, tokens as TokenBook, tolerance))
+  const judges = survey.contexts.map(() => new ContextJudge(plan, tokens, tolerance))
   const textAt = (one: SurveyCase, place: number | undefined): Measured => {
     const number = place === undefined ? undefined : one.read[place]
     if (number === undefined) return { unread: NOT_SURVEYED }
@@ -94,7 +92,7 @@ export function judgeSurvey(
   const profileOf = (resolved: Resolved): Profile => {
     if (!resolved.profile) {
       resolved.profile = makeProfile(plan.profiles.length, resolved.resolution, [])
-      ;(plan.profiles as Profile[]).push(resolved.profile)
+      plan.profiles.push(resolved.profile)
     }
     return resolved.profile
   }

@@ -59,7 +59,7 @@ const COLOURS: Record<string, string> = { '#000': 'rgb(0, 0, 0)', '#fff': 'rgb(2
 const probe: Prober = (_, text) => ({ text: COLOURS[text] ?? text })
 const judged = (spec: unknown, survey: Survey, by: Prober = probe) => {
   const sheet = sheetOf(spec)
-  return judgeSurvey(survey, sheet, space, readRules(sheet, space.dimensions).rules, tolerance, by).map(
+  return judgeSurvey(survey, space, readRules(sheet, space.dimensions).rules, tolerance, by).map(
     ({ decides, misses, later, texts, fault, expected }) => ({
       decides: decides.length,
       misses: misses.map(({ key }) => key),

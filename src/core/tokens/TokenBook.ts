@@ -1,5 +1,6 @@
 import { nearest, type Problem } from '../problem'
 import type { Library } from '../sheet'
+import { tokenContexts, type Modifier } from './contexts'
 import { customProperties } from './customProperties'
 import { readTokenDocument, type RawTokens } from './resolver'
 import { resolveTokens, type ResolvedTokens, type Token, type TokenIssue } from './resolve'
@@ -19,7 +20,7 @@ export interface TokenBook {
   /** The documents that count in a context, as written, the later over the earlier. */
   sources(context: Readonly<Record<string, string>>): unknown[]
   /** What tokens may differ by, with the values that the documents know. */
-  modifiers: readonly { name: string; values: readonly string[] }[]
+  modifiers: readonly Modifier[]
   /** What is wrong with tokens, over all contexts, each once. */
   issues: readonly TokenIssue[]
 }
@@ -30,11 +31,13 @@ export function readTokens(library: Library): { book: TokenBook; problems: Probl
     .filter((file) => library.tree.paths.includes(file))
     .map((file) => readTokenDocument(library.tree, file))
   const documents = read.map(({ document }) => document)
-  const modifiers = documents.flatMap((document) => Object.keys(document.modifiers))
+  const modifiers = documents.flatMap((document) =>
+    Object.entries(document.modifiers).map(([name, values]): Modifier => ({ name, values })),
+  )
   const cache = new Map<string, ResolvedTokens & { raw: RawTokens }>()
 
   const inContext = (context: Readonly<Record<string, string>>) => {
-    const key = modifiers.map((name) => context[name] ?? '').join('|')
+    const key = modifiers.map(({ name }) => context[name] ?? '').join('|')
     let resolved = cache.get(key)
     if (!resolved) {
       const raw: RawTokens = new Map(documents.flatMap((document) => [...document.tokensIn(context)]))
@@ -44,7 +47,7 @@ export function readTokens(library: Library): { book: TokenBook; problems: Probl
     return resolved
   }
 
-  const everywhere = contextsOf(documents.map((document) => document.modifiers)).map(inContext)
+  const everywhere = tokenContexts({ modifiers }).map(inContext)
   const issues = new Map(everywhere.flatMap(({ issues }) => issues.map((issue) => [issueKey(issue), issue])))
   const known = new Set(everywhere.flatMap(({ raw }) => [...raw.keys()]))
   const book: TokenBook = {
@@ -55,25 +58,10 @@ export function readTokens(library: Library): { book: TokenBook; problems: Probl
     customProperties: (context) => customProperties(inContext(context).tokens.values()),
     raw: (context) => inContext(context).raw,
     sources: (context) => documents.flatMap((document) => document.sourcesIn(context)),
-    modifiers: documents.flatMap((document) =>
-      Object.entries(document.modifiers).map(([name, values]) => ({ name, values })),
-    ),
+    modifiers,
     issues: [...issues.values()],
   }
   return { book, problems: read.flatMap(({ problems }) => problems) }
 }
 
 const issueKey = ({ code, token }: TokenIssue) => `${code}|${token.file}|${token.at.join('.')}`
-
-// Modifiers multiply; documents with more contexts than this are checked in the first ones only.
-const MOST_CONTEXTS = 64
-
-function contextsOf(documents: readonly Readonly<Record<string, readonly string[]>>[]): Record<string, string>[] {
-  let contexts: Record<string, string>[] = [{}]
-  for (const [name, values] of documents.flatMap((modifiers) => Object.entries(modifiers))) {
-    contexts = contexts
-      .flatMap((context) => values.map((value) => ({ ...context, [name]: value })))
-      .slice(0, MOST_CONTEXTS)
-  }
-  return contexts
-}

@@ -1,19 +1,9 @@
+import { tokenContexts } from './contexts'
 import type { TokenBook } from './TokenBook'
 import { mergeTokenDocuments, modernise, tokensAsCss, tokensAsScss, tokensAsTypeScript } from './writeTokens'
 
 export const TOKEN_FORMATS = ['css', 'scss', 'ts', 'json'] as const
 export type TokenFormat = (typeof TOKEN_FORMATS)[number]
-
-// Modifiers multiply: more contexts than this are asked for one by one.
-const MOST_CONTEXTS = 64
-
-/** Every combination of what tokens may differ by, the first values first. */
-export function tokenContexts({ modifiers }: Pick<TokenBook, 'modifiers'>): Record<string, string>[] {
-  let contexts: Record<string, string>[] = [{}]
-  for (const { name, values } of modifiers)
-    contexts = contexts.flatMap((context) => values.map((value) => ({ ...context, [name]: value })))
-  return contexts.slice(0, MOST_CONTEXTS)
-}
 
 /** A library's tokens for others to use. JSON is one token document (2025.10), of one context; the others hold all contexts. */
 export function exportTokens(

@@ -1,5 +1,5 @@
 import type { StagePiece } from '../protocol'
-import { camelCase } from './camelCase'
+import { camelCase } from '@/core/sheet'
 import type { Maker } from './assembly'
 
 /** Renders custom elements: props go to properties where the element has them, else to attributes; slots are native slots. */

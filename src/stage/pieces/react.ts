@@ -1,6 +1,6 @@
 import type { StageFilling, StageNested } from '../protocol'
 import { FILL_TAG, type Assembly, type Maker } from './assembly'
-import { camelCase } from './camelCase'
+import { camelCase } from '@/core/sheet'
 
 /** What of React a stage needs; the library's own where it has one. */
 export interface ReactRuntime {

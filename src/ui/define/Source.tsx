@@ -4,9 +4,8 @@ import { Tabs } from 'radix-ui'
 import { useMemo, useRef } from 'react'
 import type { Lint } from '@/core/lint'
 import type { Problem } from '@/core/problem'
-import { problemSentence } from '@/core/problem'
 import type { Sheet } from '@/core/sheet'
-import { CodeEditor, type Trouble, sheetCompletion } from '../editing'
+import { CodeEditor, troublesOf, sheetCompletion } from '../editing'
 
 export interface SourceProps {
   texts: Readonly<Record<string, string>>
@@ -29,19 +28,7 @@ export function Source({ texts, file, open, onOpen, sheet, problems, lints, onTy
   const latest = useRef(sheet)
   latest.current = sheet
   const complete = useMemo(() => sheetCompletion(() => latest.current), [])
-  const troubles = useMemo((): Trouble[] => {
-    const own = problems.filter((each) => each.file === path)
-    const judged = lints.filter((each) => each.file === path || (path === file && each.file === file))
-    return [
-      ...own.map((each) => ({
-        line: each.line,
-        column: each.column,
-        message: problemSentence(each),
-        severity: 'error' as const,
-      })),
-      ...judged.map(({ line, message, severity }) => ({ line, message, severity })),
-    ]
-  }, [problems, lints, path, file])
+  const troubles = useMemo(() => troublesOf(path, problems, lints), [problems, lints, path])
   return (
     <Tabs.Root value={path} onValueChange={onOpen} activationMode="manual" className="flex h-full min-h-0 flex-col">
       <Tabs.List aria-label="Files" className="flex flex-wrap border-b border-line bg-paper">

@@ -17,6 +17,8 @@ import { keymap } from '@codemirror/view'
 import { tags } from '@lezer/highlight'
 import { basicSetup, EditorView } from 'codemirror'
 import { useEffect, useRef } from 'react'
+import type { Lint } from '@/core/lint'
+import { problemSentence, type Problem } from '@/core/problem'
 
 export interface Trouble {
   line: number
@@ -24,6 +26,19 @@ export interface Trouble {
   message: string
   severity: 'error' | 'warning'
 }
+
+/** What is wrong in one file, as the editor marks it. */
+export const troublesOf = (path: string, problems: readonly Problem[], lints: readonly Lint[]): Trouble[] => [
+  ...problems
+    .filter(({ file }) => file === path)
+    .map((each) => ({
+      line: each.line,
+      column: each.column,
+      message: problemSentence(each),
+      severity: 'error' as const,
+    })),
+  ...lints.filter(({ file }) => file === path).map(({ line, message, severity }) => ({ line, message, severity })),
+]
 
 export interface CodeEditorProps {
   path: string

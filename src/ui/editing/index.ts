@@ -1,4 +1,4 @@
-export { CodeEditor, type Trouble } from './CodeEditor'
+export { CodeEditor, troublesOf, type Trouble } from './CodeEditor'
 export { sheetCompletion } from './completeSheet'
 export type { Comparison, Definition, LibraryEvent, Look, RevisionFacts, SaveAnswer } from './definition'
 export { EDITING_KEYS, EditingBar, NotYet } from './EditingBar'

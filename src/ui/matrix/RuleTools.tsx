@@ -3,11 +3,10 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { asWritten, makeExplainer, whenOf } from '@/core/draft'
-import { removeClaimEdits, sayEdits, splitEdits, whenEdits, type WhenFile } from '@/core/edit'
+import { removeClaimEdits, sayEdits, splitEdits, whenEdits } from '@/core/edit'
 import { bitsOf, describeSelection, gridOf } from '@/core/grid'
 import { combinations, makeCase, type Case, type Space } from '@/core/matrix'
 import type { CheckResult } from '@/core/plan'
-import { parseReading } from '@/core/readings'
 import type { YamlEdit } from '@/core/yaml'
 import { specOf, StatusLine, useDefinition } from '../editing'
 import { Condition, Expectation, useSurvey, type Sources } from '../survey'
@@ -62,16 +61,13 @@ export function RuleTools({
     edit(edits)
     void queries.invalidateQueries({ queryKey: ['states', library] })
   }
-  const parsed = parseReading(reading)
-  const literal = 'reading' in parsed && parsed.reading.kind === 'text'
   const context = survey?.cases.find(({ key }) => key === one.key)?.context
-  const name =
-    survey && context !== undefined ? makeExplainer(survey)(reading, literal)(measured, context)[0] : undefined
+  const name = survey && context !== undefined ? makeExplainer(survey)(reading)(measured, context)[0] : undefined
   const whenOfCase = () => {
     const cases = [...combinations(space)].map((values) => makeCase(values, space))
     const grid = gridOf(space.dimensions, cases)
     const described = describeSelection(grid, bitsOf(grid.size, [cases.findIndex(({ key }) => key === one.key)]))
-    return whenOf(grid, described.kind === 'exact' ? described.region : described.around) as WhenFile
+    return whenOf(grid, described.kind === 'exact' ? described.region : described.around)
   }
   return (
     <div className="flex flex-col gap-1 border-l-2 border-line-strong pl-2" data-testid="rule-tools">

@@ -2,15 +2,14 @@
 
 import { useQueryClient } from '@tanstack/react-query'
 import { X } from 'lucide-react'
-import { useMemo, useState } from 'react'
-import { asWritten, makeExplainer, whenOf, type DraftWhen } from '@/core/draft'
-import { sayEdits, type WhenFile } from '@/core/edit'
+import { useCallback, useMemo } from 'react'
+import { asWritten, makeExplainer, whenOf, type Explain } from '@/core/draft'
+import { boxOf, sayEdits } from '@/core/edit'
 import { allBits, bitsOf, casesIn, describeSelection, gridOf, hasBit, type Region } from '@/core/grid'
 import { combinations, isInside, makeCase, type Space } from '@/core/matrix'
-import { parseReading } from '@/core/readings'
-import { summarise, type Summary, type Survey } from '@/core/survey'
+import type { Summary, Survey } from '@/core/survey'
 import { specOf, StatusLine, useDefinition } from '../editing'
-import { allowed, Condition, SayForm, useSurvey, useTrial, type Sources } from '../survey'
+import { Condition, printWhen, SayForm, useSaying, type Sources } from '../survey'
 import { SummaryRows } from './SummaryRows'
 
 export interface SelectionCardProps {
@@ -29,9 +28,9 @@ export function SelectionCard({ library, slug, space, covered, chosen, onChoose,
   const queries = useQueryClient()
   const defining = useDefinition(library, slug)
   const { definition, sheet, status, edit } = defining
-  const [said, setSaid] = useState({ part: 'root', reading: '' })
-  const [needed, setNeeded] = useState<readonly { part: string; reading: string }[]>([])
-  const { surveyed, error, isReading } = useSurvey(library, slug, definition?.base, needed)
+  const isMeant = useCallback(({ key }: { key: string }) => chosen.has(key), [chosen])
+  const component = { library, slug, revision: definition?.base }
+  const { survey, error, isReading, summaries, setSaid, form } = useSaying(component, sheet, space, isMeant)
   const cases = useMemo(
     () =>
       [...combinations(space)]
@@ -56,8 +55,7 @@ export function SelectionCard({ library, slug, space, covered, chosen, onChoose,
     return cases.flatMap(({ key }, at) => (hasBit(bits, at) ? [key] : []))
   }
   const regions = described.kind === 'exact' ? [described.region] : described.together
-  const whens = regions.map((region) => whenOf(grid, region) as WhenFile)
-  const survey = surveyed?.survey
+  const whens = regions.map((region) => whenOf(grid, region))
   const sources = useMemo(
     (): Sources => ({
       parts: sheet ? Object.keys(sheet.parts) : [],
@@ -66,8 +64,20 @@ export function SelectionCard({ library, slug, space, covered, chosen, onChoose,
     }),
     [sheet, space, survey],
   )
-  const summaries = useMemo(() => (survey ? summarise(survey, chosen) : []), [survey, chosen])
-  const tryOut = useTrial(sheet, space, surveyed, chosen)
+  // Each row asks what its reading is called: the tokens are looked through once.
+  const explainerOf = useMemo(() => survey && makeExplainer(survey), [survey])
+  const names = useMemo(
+    () =>
+      new Map(
+        summaries.map((summary) => [
+          summary,
+          survey && explainerOf && summary.texts.length < MOST_NAMED
+            ? nameOf(survey, explainerOf(summary.reading), summary, chosen)
+            : undefined,
+        ]),
+      ),
+    [survey, explainerOf, summaries, chosen],
+  )
   const say = (part: string, reading: string, text: string) => {
     if (!sheet) return
     edit(whens.flatMap((when) => sayEdits(specOf(sheet), when, { part, reading }, asWritten(text))))
@@ -100,12 +110,7 @@ export function SelectionCard({ library, slug, space, covered, chosen, onChoose,
               when={whens[0]!}
               dimensions={space.dimensions}
               onChange={(when) => {
-                const box = Object.fromEntries(
-                  Object.entries(when).map(([name, condition]) => [
-                    name,
-                    allowed(condition, space.dimensions.find((each) => each.name === name)?.values ?? []),
-                  ]),
-                )
+                const box = boxOf(when, space.dimensions)
                 onChoose(cases.flatMap(({ key, values }) => (isInside(values, box) ? [key] : [])))
               }}
             />
@@ -114,7 +119,7 @@ export function SelectionCard({ library, slug, space, covered, chosen, onChoose,
               <p>No one condition is exactly these cases.</p>
               <p className="mt-1 flex flex-wrap items-center gap-2">
                 <span className="text-quiet">Nearest, with {described.extra} more:</span>
-                <ShownWhen when={whenOf(grid, described.around)} />
+                <span className="num">{printWhen(whenOf(grid, described.around))}</span>
                 <button type="button" className="control" onClick={() => onChoose(keysIn(described.around))}>
                   Select these
                 </button>
@@ -122,8 +127,8 @@ export function SelectionCard({ library, slug, space, covered, chosen, onChoose,
               <div className="mt-1">
                 <span className="text-quiet">Exactly these, in {whens.length} rules:</span>
                 {whens.map((when, at) => (
-                  <p key={at}>
-                    <ShownWhen when={when as DraftWhen} />
+                  <p key={at} className="num">
+                    {printWhen(when)}
                   </p>
                 ))}
               </div>
@@ -138,18 +143,7 @@ export function SelectionCard({ library, slug, space, covered, chosen, onChoose,
         </p>
       )}
       <div className="border-b border-line-strong bg-paper px-3 py-2">
-        <SayForm
-          sources={sources}
-          {...said}
-          onPart={(part) => setSaid({ ...said, part })}
-          onReading={(reading) => setSaid({ ...said, reading })}
-          readOf={(part, reading) =>
-            summaries.find((each) => each.part === part && each.reading === reading)?.texts.map(([text]) => text) ?? []
-          }
-          tryOut={tryOut}
-          onNeed={(part, reading) => setNeeded([...needed, { part, reading }])}
-          onSay={say}
-        />
+        <SayForm sources={sources} {...form} onSay={say} />
       </div>
       <div className="min-h-0 flex-1 overflow-auto">
         {!survey && !error && <p className="p-3 text-quiet">Reading every case …</p>}
@@ -158,7 +152,7 @@ export function SelectionCard({ library, slug, space, covered, chosen, onChoose,
             summaries={summaries}
             total={chosen.size}
             onTake={({ part, reading }) => setSaid({ part, reading })}
-            nameOf={(summary) => nameOf(survey, summary, chosen)}
+            nameOf={(summary) => names.get(summary)}
             onAdopt={(summary, name) => say(summary.part, summary.reading, name)}
           />
         )}
@@ -167,24 +161,11 @@ export function SelectionCard({ library, slug, space, covered, chosen, onChoose,
   )
 }
 
-const ShownWhen = ({ when }: { when: DraftWhen }) => (
-  <span className="num">
-    {Object.entries(when)
-      .map(([name, condition]) =>
-        typeof condition === 'string'
-          ? `${name}: ${condition}`
-          : 'not' in condition
-            ? `${name}: not ${condition.not.join(', ')}`
-            : `${name}: ${condition.join(', ')}`,
-      )
-      .join('  ') || 'All cases'}
-  </span>
-)
+// Where more than this was read, nothing is true of all.
+const MOST_NAMED = 5
 
 /** What a reading is called in all of some cases: the token that means it in each of them, or its plain value; undefined where nothing is true of all. */
-function nameOf(survey: Survey, { reading, at }: Summary, keys: ReadonlySet<string>): string | undefined {
-  const parsed = parseReading(reading)
-  const explain = makeExplainer(survey)(reading, 'reading' in parsed && parsed.reading.kind === 'text')
+function nameOf(survey: Survey, explain: Explain, { at }: Summary, keys: ReadonlySet<string>): string | undefined {
   const own = survey.cases.filter(({ key, read }) => keys.has(key) && read[at]! >= 0)
   const contexts = new Map(own.map((one) => [`${one.context}|${one.read[at]}`, one]))
   const names = [...contexts.values()].map((one) => explain(survey.texts[one.read[at]!]!, one.context))

@@ -72,11 +72,7 @@ export function SummaryRows({
                 ))}
                 {summary.texts.length > 4 && <span className="text-quiet">and {summary.texts.length - 4} more</span>}
               </span>
-              <Adopt
-                summary={summary}
-                name={summary.texts.length < 5 ? nameOf(summary) : undefined}
-                onAdopt={onAdopt}
-              />
+              <Adopt summary={summary} name={nameOf(summary)} onAdopt={onAdopt} />
             </div>
           ))}
         </section>

@@ -7,7 +7,7 @@ import type { Dimension } from '@/core/matrix'
 import type { Sheet } from '@/core/sheet'
 import type { Survey } from '@/core/survey'
 import { Choice } from '../editing'
-import { printCondition } from '../survey'
+import { printWhen } from '../survey'
 import type { DraftAim } from './carryOut'
 import { useDraft } from './useDraft'
 
@@ -48,7 +48,7 @@ export function DraftPanel({ survey, dimensions, sheet, aim, onAim, onTake, miss
       return claims.length > 0 ? [{ ...rule, claims }] : []
     })
   }, [draft, dropped, renamed])
-  const written = useMemo(() => writtenRules({ rules: taken }) as RuleText[], [taken])
+  const written = useMemo(() => writtenRules({ rules: taken }), [taken])
   const misses = useMemo(() => (written.length > 0 ? missesWith(written) : 0), [written, missesWith])
   const count = taken.reduce((sum, { claims }) => sum + claims.length, 0)
   const flip = (names: readonly string[], isIn: boolean) =>
@@ -149,14 +149,13 @@ function ProposedRule({
   onFlip(claims: readonly DraftClaim[], isIn: boolean): void
   onRename(claim: DraftClaim, to: string): void
 }) {
-  const conditions = Object.entries(rule.when).map(([name, condition]) => printCondition(name, condition as string))
   const cases = new Set(rule.claims.flatMap((claim) => claim.cases)).size
   const isWhole = rule.claims.every(isTaken)
   return (
     <section aria-label={`Proposed rule ${at + 1}`} className="border-b border-line-strong" data-proposed={at}>
       <label className="flex items-baseline gap-2 bg-paper px-2 py-0.5">
         <input type="checkbox" checked={isWhole} onChange={() => onFlip(rule.claims, !isWhole)} />
-        <span className="num">{conditions.join('  ') || 'All cases'}</span>
+        <span className="num">{printWhen(rule.when)}</span>
         <span className="ml-auto text-quiet">
           explains {cases} of {total} cases
         </span>

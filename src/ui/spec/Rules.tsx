@@ -1,7 +1,7 @@
 'use client'
 
 import { ArrowDown, ArrowUp, Combine, Split, Trash2 } from 'lucide-react'
-import { memo, useEffect, useRef } from 'react'
+import { useEffect, useRef } from 'react'
 import { asWritten } from '@/core/draft'
 import {
   mergeEdits,
@@ -69,7 +69,7 @@ export function Rules(props: RulesProps) {
   )
 }
 
-const RuleRows = memo(function RuleRows({ rule, index, ...props }: RulesProps & { rule: RuleText; index: number }) {
+function RuleRows({ rule, index, ...props }: RulesProps & { rule: RuleText; index: number }) {
   const { spec, standings, sources, lintsOf, fixOf, selected, onSelect, edit, matrixHref } = props
   const body = useRef<HTMLTableSectionElement>(null)
   const isSelected = selected === index
@@ -223,7 +223,7 @@ const RuleRows = memo(function RuleRows({ rule, index, ...props }: RulesProps & 
       })}
     </tbody>
   )
-})
+}
 
 const NOTHING: readonly string[] = []
 

@@ -15,8 +15,8 @@ import {
   NotYet,
   sheetCompletion,
   specOf,
+  troublesOf,
   useDefinition,
-  type Trouble,
 } from '../editing'
 import { TitleBlock, useKeys, type Findable, type LibraryFacts } from '../frame'
 import { RunProvider } from '../live'
@@ -106,7 +106,6 @@ function Workplace({ library, libraries, slug }: SpecProps) {
       if (!tried || !surveyed || !space) return 0
       const judged = judgeSurvey(
         surveyed.survey,
-        tried,
         space,
         readRules(tried, space.dimensions).rules,
         surveyed.tolerance,
@@ -147,15 +146,7 @@ function Workplace({ library, libraries, slug }: SpecProps) {
       ),
     [spec],
   )
-  const troubles = useMemo(
-    (): Trouble[] => [
-      ...problems
-        .filter((each) => each.file === file)
-        .map(({ line, column, message }) => ({ line, column, message, severity: 'error' as const })),
-      ...lints.filter((each) => each.file === file).map(({ line, message, severity }) => ({ line, message, severity })),
-    ],
-    [problems, lints, file],
-  )
+  const troubles = useMemo(() => troublesOf(file, problems, lints), [problems, lints, file])
   // It opens where the spec begins.
   const start = useMemo(() => ({ line: lines[0] ?? 1 }), [lines.length === 0])
   const goTo = going ?? start

@@ -3,29 +3,12 @@
 import { Plus, X } from 'lucide-react'
 import { Popover } from 'radix-ui'
 import type { Dimension } from '@/core/matrix'
-import type { WhenFile } from '@/core/edit'
+import { allowed, conditionOf, type WhenFile } from '@/core/edit'
 
 export interface ConditionProps {
   when: WhenFile
   dimensions: readonly Dimension[]
   onChange(when: WhenFile): void
-}
-
-/** The values that a condition allows on one axis. */
-export function allowed(condition: WhenFile[string], values: readonly string[]): string[] {
-  if (typeof condition === 'object' && !Array.isArray(condition)) {
-    const not = [condition.not].flat().map(String)
-    return values.filter((value) => !not.includes(value))
-  }
-  return [condition].flat().map(String)
-}
-
-/** Values as the shortest condition: one, some, or all but some. */
-export function conditionOf(chosen: readonly string[], values: readonly string[]): WhenFile[string] {
-  const rest = values.filter((value) => !chosen.includes(value))
-  if (chosen.length === 1) return chosen[0]!
-  if (rest.length > 0 && rest.length < chosen.length - 1) return { not: rest.length === 1 ? rest[0]! : rest }
-  return values.filter((value) => chosen.includes(value))
 }
 
 /** A rule's condition: one chip an axis, each opening its values. */
@@ -90,7 +73,13 @@ export function Condition({ when, dimensions, onChange }: ConditionProps) {
   )
 }
 
-export function printCondition(name: string, condition: WhenFile[string]): string {
+/** A whole condition in one line. */
+export const printWhen = (when: WhenFile): string =>
+  Object.entries(when)
+    .map(([name, condition]) => printCondition(name, condition))
+    .join('  ') || 'All cases'
+
+function printCondition(name: string, condition: WhenFile[string]): string {
   if (typeof condition === 'object' && !Array.isArray(condition))
     return `${name}: not ${[condition.not].flat().join(', ')}`
   return `${name}: ${[condition].flat().join(', ')}`

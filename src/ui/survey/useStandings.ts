@@ -16,9 +16,7 @@ export function useStandings(typed: Sheet | undefined, space: Space | undefined,
   return useMemo((): { rules: readonly Rule[]; standings: ReadonlyMap<string, ClaimStanding> } => {
     if (!sheet || !space) return { rules: [], standings: new Map() }
     const { rules } = readRules(sheet, space.dimensions)
-    const judged = surveyed
-      ? judgeSurvey(surveyed.survey, sheet, space, rules, surveyed.tolerance, probeHere, tokens)
-      : []
+    const judged = surveyed ? judgeSurvey(surveyed.survey, space, rules, surveyed.tolerance, probeHere, tokens) : []
     return {
       rules,
       standings: new Map(

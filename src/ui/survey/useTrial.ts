@@ -32,7 +32,7 @@ export function useTrial(
       }
       const own = { ...rule, claims: [claim] }
       const { survey, tolerance } = surveyed
-      const [standing] = judgeSurvey(survey, sheet, space, [own], tolerance, probeHere, undefined, keys)
+      const [standing] = judgeSurvey(survey, space, [own], tolerance, probeHere, undefined, keys)
       if (!standing) return undefined
       const misses = standing.misses.length
       const later = standing.later.length

@@ -5,7 +5,6 @@ import {
   isOwn,
   notFound,
   openStored,
-  problemText,
   refused,
   stepTokens,
   tokenEffects,
@@ -58,6 +57,6 @@ export async function POST(request: Request, { params }: Params) {
         return Response.json({})
     }
   } catch (error) {
-    return Response.json({ problem: problemText(error) }, { status: 422 })
+    return Response.json({ problem: (error as Error).message }, { status: 422 })
   }
 }

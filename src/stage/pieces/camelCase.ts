@@ -1,2 +1,0 @@
-/** `max-length` → `maxLength`: how React and DOM properties spell a sheet's names. */
-export const camelCase = (name: string) => name.replace(/-([a-z0-9])/g, (_, letter: string) => letter.toUpperCase())
