@@ -1,6 +1,7 @@
 import { launchChromium } from '@/runner'
 import { boardTimes } from './board'
 import { importTime, keystrokeTimes, kindTimes } from './define'
+import { firnlineTime, rates, timeOutTime } from './scenarios'
 import { specTimes, tokenTime } from './spec'
 import { brelt, handWritten, limit, loopCost } from './ways'
 
@@ -11,6 +12,20 @@ const PAUSE_MS = 500
 const median = (values: readonly number[]) => values.toSorted((a, b) => a - b)[Math.floor(values.length / 2)]!
 const show = (value: number) => (value >= 100 ? value.toFixed(0) : value.toPrecision(3))
 const print = (text: string) => process.stdout.write(text + '\n')
+
+const { stepsMs, wholeMs } = await timeOutTime(9)
+print('\nBehaviour in virtual time, by the engine’s clock')
+print(`  a time-out of 10 s proven in ${show(stepsMs)} ms (goal 100), ${show(wholeMs)} ms with its fresh document`)
+for (const wait of [600, 5000]) {
+  const { brelt, handWritten } = await rates(wait, 30)
+  print(
+    `  a delay of ${wait} ms: ${show(brelt)} scenarios a second, ${show(handWritten)} by hand with real waits: ${show(brelt / handWritten)} ×`,
+  )
+}
+const firnline = await firnlineTime()
+print(
+  `  all ${firnline.count} scenarios of Firnline in ${show(firnline.ms / 1000)} s, ${firnline.missed} miss (goal 10 s)`,
+)
 
 const { draftMs, cascadeMs, judgeMs, expectations } = specTimes()
 print('\nThe spec of 5,000 cases × 10 parts × 20 readings')

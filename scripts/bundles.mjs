@@ -17,6 +17,8 @@ const browser = {
   minify: true,
   legalComments: 'none',
   logLevel: 'warning',
+  // The fake timers look for Node's own where there are any.
+  external: ['util', 'timers', 'timers/promises'],
 }
 
 /** Bundles a TypeScript program of ours for Node. */
@@ -26,6 +28,7 @@ export const bundleForNode = (entry, outfile) => build({ ...node, entryPoints: [
 export const bundleAll = () =>
   Promise.all([
     build({ ...browser, entryPoints: ['src/stage/runnerEntry.ts'], outfile: 'dist/stage-runner.js' }),
+    build({ ...browser, entryPoints: ['src/stage/playEntry.ts'], outfile: 'dist/stage-play.js' }),
     build({ ...browser, entryPoints: ['src/stage/boardEntry.ts'], outfile: 'dist/stage-board.js' }),
     // In pieces, so that a command loads only what it needs.
     build({

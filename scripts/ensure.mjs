@@ -48,15 +48,10 @@ function install() {
   execFileSync(npm, ['ci', '--no-audit', '--no-fund'], { cwd: HOME, stdio: ['ignore', 'ignore', 'inherit'] })
 }
 
-function hasBrowser() {
-  if (process.env.BRELT_CHROMIUM) return true
-  const names = ['chromium', 'chromium-browser', 'google-chrome', 'google-chrome-stable', 'chrome']
+/** Whether one of some programs can be run. */
+function hasProgram(names) {
   const places = (process.env.PATH ?? '').split(delimiter).flatMap((folder) => names.map((name) => join(folder, name)))
-  return [
-    ...places,
-    '/Applications/Google Chrome.app/Contents/MacOS/Google Chrome',
-    '/Applications/Chromium.app/Contents/MacOS/Chromium',
-  ].some((path) => {
+  return places.some((path) => {
     try {
       accessSync(path, constants.X_OK)
       return true
@@ -66,21 +61,36 @@ function hasBrowser() {
   })
 }
 
+const hasBrowser = () =>
+  process.env.BRELT_CHROMIUM !== undefined ||
+  hasProgram(['chromium', 'chromium-browser', 'google-chrome', 'google-chrome-stable', 'chrome']) ||
+  existsSync('/Applications/Google Chrome.app') ||
+  existsSync('/Applications/Chromium.app')
+
+/** The browser whose time and frames can be driven; without one, pages keep the time of scenarios themselves. */
+const hasShell = () =>
+  process.env.BRELT_HEADLESS_SHELL !== undefined ||
+  hasProgram(['chromium-headless-shell', 'chrome-headless-shell', 'headless_shell'])
+
 function ensureBrowser() {
-  if (hasBrowser()) return
+  if (hasBrowser() && hasShell()) return
   const canInstall = existsSync('/usr/bin/apt-get') && process.getuid?.() === 0
-  if (canInstall) {
+  // A browser of the user's own is left as it is.
+  if (canInstall && !(hasBrowser() && !existsSync('/usr/bin/chromium'))) {
     say('Installing Chromium from the distribution’s packages …')
     const options = {
       stdio: ['ignore', 'ignore', 'inherit'],
       env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
     }
     spawnSync('apt-get', ['update', '-qq'], options)
-    spawnSync('apt-get', ['install', '-y', '-qq', 'chromium', 'fonts-liberation'], options)
+    spawnSync('apt-get', ['install', '-y', '-qq', 'chromium', 'chromium-headless-shell', 'fonts-liberation'], options)
   }
   if (!hasBrowser()) {
     say('No Chromium or Chrome was found. Brelt opens and shows components without one; runs need it:')
     say('install one (Debian: sudo apt-get install chromium) or name its program in BRELT_CHROMIUM.')
+  } else if (!hasShell()) {
+    say('No headless shell was found: pages keep the time of scenarios themselves.')
+    say('The engine keeps it with one (Debian: sudo apt-get install chromium-headless-shell).')
   }
 }
 

@@ -14,10 +14,11 @@ describe('Firnline on the command line', () => {
     const report = reportSchema.parse(JSON.parse(stdout))
     expect(status).toBe(1)
     expect(report.totals).toMatchObject({
-      components: 11,
-      cases: 379,
+      components: 18,
+      cases: 593,
       misses: 16,
       unread: 0,
+      scenarios: { holds: 56, misses: 0, unsteady: 0, unread: 0 },
       lints: { error: 0, warning: 0 },
     })
     const [bunk, ...others] = report.components
@@ -157,7 +158,7 @@ guide: thing.md
   const [component] = report.components
   expect(component!.findings).toEqual([])
   expect(report.totals).toMatchObject({ cases: 3 * 2 * (3 * 5 - 1) * 2, misses: 0, unread: 0 })
-  expect(component!.notes.join()).toMatch(/1 scenario was read but not run/)
+  expect(component!.scenarios).toMatchObject([{ name: 'A click ticks it', verdict: 'holds' }])
   expect(told(cases.get('size=large,chosen=on,value=mixed,interaction=hover@theme=night'))).toMatchObject({
     'box · width': 'holds: 22px',
     'input · attr(data-ready)': 'holds: yes',

@@ -307,9 +307,11 @@ describe('hostile components spoil their own cases only', () => {
       ...odd('export default () => {}'),
       'components/odd/odd.liquid': '{% for a in (1..9999999) %}{% for b in (1..9999999) %}x{% endfor %}{% endfor %}',
     }
-    expect(of(verify(endless).report, 'odd').findings).toMatchObject([
-      { verdict: 'unread', message: expect.stringMatching(/limit/) },
-    ])
+    // Which of the two limits is met first, time or memory, depends on how busy the machine is.
+    const { findings } = of(verify(endless).report, 'odd')
+    expect(findings.flatMap(({ cases }) => cases).toSorted()).toEqual(['n=a', 'n=b', 'n=c'])
+    for (const finding of findings)
+      expect(finding).toMatchObject({ verdict: 'unread', message: expect.stringMatching(/limit/) })
     const missing = {
       ...odd('export default () => {}'),
       'components/odd/odd.liquid': '<p>\n{% render "../../../../etc/passwd" %}</p>',

@@ -35,6 +35,8 @@ program
   .addOption(new Option('--cover <cover>', 'which combinations are taken').choices(['all', 'pairs', 'each']))
   .option('--where <condition>', "only cases such as 'interaction=hover'")
   .option('--workers <n>', 'components at once', count)
+  .option('--repeat <n>', 'perform each scenario this often, to see whether it is steady', count)
+  .addOption(new Option('--clock <clock>', 'what keeps the time of scenarios').choices(['engine', 'page']))
   .addOption(format())
   .option('--out <file>', 'write the report there')
   .action((folder: string, given: VerifyArguments) => finish(verify(folder, given)))

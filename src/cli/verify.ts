@@ -13,6 +13,8 @@ export interface VerifyArguments {
   cover?: Cover
   where?: string
   workers?: number
+  repeat?: number
+  clock?: 'engine' | 'page'
   format: 'text' | 'json'
   out?: string
 }
@@ -35,6 +37,8 @@ export async function verify(folder: string, given: VerifyArguments): Promise<nu
   try {
     const report = await verifyLibrary(browser, prepared, {
       workers: given.workers,
+      repeat: given.repeat,
+      clock: given.clock,
       signal: stop.signal,
       onProgress: progress.show,
     })

@@ -1,5 +1,5 @@
 import type { Plan, PlannedCase, Readings, Request } from '@/core/plan'
-import type { Tolerance, Viewport } from '@/core/sheet'
+import type { Library, Tolerance, Viewport } from '@/core/sheet'
 import type { TokenBook } from '@/core/tokens'
 import type { CompiledComponent } from '@/source'
 import type { StagePage } from './StagePage'
@@ -22,5 +22,7 @@ export interface RunSetup {
   viewport: Viewport
   /** Names of the library's contexts. */
   contexts: readonly string[]
+  /** For what steps put into slots. */
+  library: Library
   surveyor?: Surveyor
 }

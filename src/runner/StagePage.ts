@@ -11,6 +11,7 @@ import {
 } from '@/stage'
 import { byBackendNode } from './accessibility'
 import { winningDeclaration, type FoundDeclaration } from './origins'
+import { borderBox } from './pseudo'
 import { answerRequests } from './answerRequests'
 
 /** Component code did not come back in time, or took its page down. `caseIndex` is what was being mounted. */
@@ -214,10 +215,7 @@ export class StagePage {
       asked.map(async ({ reference, nodeId, type }) => {
         try {
           const { model } = await this.session.send('DOM.getBoxModel', { nodeId })
-          const xs = model.border.filter((_, at) => at % 2 === 0)
-          const ys = model.border.filter((_, at) => at % 2 === 1)
-          const [left, top] = [Math.min(...xs), Math.min(...ys)]
-          boxes[`${reference}::${type}`] = { left, top, width: Math.max(...xs) - left, height: Math.max(...ys) - top }
+          boxes[`${reference}::${type}`] = borderBox(model)
         } catch {
           // Without a box (display: none) there is nothing to tell: the reading says so.
         }

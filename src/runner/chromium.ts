@@ -14,7 +14,7 @@ const PLACES = [
   'C:\\Program Files\\Google\\Chrome\\Application\\chrome.exe',
 ]
 
-const isExecutable = (path: string) => {
+export const isExecutable = (path: string) => {
   try {
     accessSync(path, constants.X_OK)
     return true
@@ -41,7 +41,8 @@ export function findChromium(environment: Readonly<Record<string, string | undef
   )
 }
 
-const FLAGS = [
+/** How a browser of ours is started. */
+export const FLAGS = [
   '--disable-gpu',
   '--disable-quic',
   '--no-first-run',

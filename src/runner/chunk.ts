@@ -11,11 +11,13 @@ import {
   type Request,
 } from '@/core/plan'
 import { MATCH_SEPARATOR } from '@/core/readings'
-import { stageCaseOf, type StageReadings, type StageRequest } from '@/stage'
+import { stageCaseOf, type StageReadings } from '@/stage'
 import { readAccessibility } from './accessibility'
 import { decidingProperties } from './origins'
+import { pseudoParts } from './pseudo'
 import type { RunSetup } from './RunSetup'
 import type { StagePage } from './StagePage'
+import { toStageRequest } from './stageRequest'
 
 /** A case that is compared with one that had not been read yet, with what judging it later needs. */
 export interface Waiting {
@@ -45,14 +47,6 @@ export const mountOrder = (cases: readonly PlannedCase[]): PlannedCase[] => [
   ...cases.filter((one) => !isForced(one)),
 ]
 
-const toStageRequest = ({ target, reading: { name, argument, origin } }: Request): StageRequest => ({
-  part: target.part,
-  index: target.index,
-  name,
-  ...(argument !== undefined && { argument }),
-  origin,
-})
-
 /** Mounts, reads and judges some cases of one context, in `mountOrder`, and looks up where their misses come from. */
 export async function runChunk(
   setup: RunSetup,
@@ -64,7 +58,7 @@ export async function runChunk(
   const { plan } = setup
   const used = [...new Set(cases.map(({ profile }) => profile))]
   const requests = used.flatMap((profile) => plan.profiles[profile]!.requests)
-  const pseudos = pseudoParts(setup, requests)
+  const pseudos = pseudoParts(setup.component.parts, requests)
   const accessible = requests
     .filter(({ reading }) => reading.origin === 'accessibility')
     .map(({ target }) => target.part)
@@ -112,17 +106,6 @@ export async function runChunk(
   })
   await findOrigins(setup, page, cases, results)
   return { results, waiting, isSettled }
-}
-
-/** Parts that are pseudo-elements and whose boxes are asked for. */
-function pseudoParts({ component }: RunSetup, requests: readonly Request[]): { part: string; pseudo: string }[] {
-  const parts = requests
-    .filter(({ reading }) => reading.origin === 'box')
-    .flatMap(({ target, reading }) => [target.part, ...(reading.argument ? [reading.argument] : []), 'root'])
-  return [...new Set(parts)].flatMap((part) => {
-    const pseudo = component.parts[part]?.pseudo
-    return pseudo ? [{ part, pseudo }] : []
-  })
 }
 
 function readingsOf(

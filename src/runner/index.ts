@@ -4,3 +4,15 @@ export { LONGEST_LOSS_MS } from './runComponent'
 export { stagePage, STAGE_POLICY, stageProgram } from './stageProgram'
 export { surveyComponent, type SurveyOptions } from './survey'
 export { verifyLibrary, type VerifyOptions } from './verify'
+export {
+  filmScenario,
+  PlayLane,
+  runScenario,
+  runScenarios,
+  scenarioJobs,
+  usualClock,
+  type PlayListener,
+  type PlaySetup,
+  type ScenarioJob,
+  type ScenarioOptions,
+} from './scenario'

@@ -30,6 +30,8 @@ export interface PreparedLibrary {
   library: Library
   tokens: TokenBook
   components: PreparedComponent[]
+  /** Scenarios are performed too: they belong to no case, so a choice of cases leaves them out. */
+  withScenarios: boolean
 }
 
 /** Reads a library and its tokens. Faults of unselected components are passed over. @throws BadInput with every problem. */
@@ -74,7 +76,7 @@ export async function prepareLibrary(tree: FileTree, selection: Selection = {}):
     })
   }
   if (problems.length > 0) throw new BadInput(unique(problems))
-  return { library, tokens, components }
+  return { library, tokens, components, withScenarios: selection.where === undefined }
 }
 
 /** A fault of a file that several components use is one fault. */

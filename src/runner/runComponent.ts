@@ -13,6 +13,7 @@ import {
 } from '@/stage'
 import type { RunSetup } from './RunSetup'
 import { mountOrder, runChunk, type ReadingStore, type Waiting } from './chunk'
+import { runStepCases } from './scenario'
 import { MOUNT_LIMIT_MS, StageHang, StagePage } from './StagePage'
 
 export interface RunListener {
@@ -87,13 +88,15 @@ class ComponentRun {
 
   async all() {
     const { plan, contexts, component } = this.setup
+    const isByStep = ({ settings }: PlannedCase) => settings.steps.length > 0
+    const byStep = plan.cases.filter(isByStep)
     const groups = groupBy(
-      plan.cases.filter((one) => this.canReach(one)),
+      plan.cases.filter((one) => !isByStep(one)),
       ({ values }) => contexts.map((name) => values[name]).join('|'),
     )
     const lists = [...groups.values()]
     // A script may show by what it does that the component needs documents of its own: only then is the work divided.
-    if (!lists[0]) return
+    if (!lists[0]) return this.runSteps(byStep)
     const scout: Lane = { name: component.slug }
     this.#lanes = [scout]
     const mustScout = hasCode(component) && plan.sheet.data.stage.isolate === 'auto' && !this.#isolated
@@ -105,14 +108,22 @@ class ComponentRun {
     for (let at = 1; at < count; at++) this.#lanes.push({ name: `${component.slug}-${at}` })
     await Promise.all(this.#lanes.map((lane) => this.work(lane)))
     if (!this.listener.signal?.aborted) this.judgeWaiting()
+    if (byStep.length > 0) await this.runSteps(byStep)
   }
 
-  /** Cases that are reached by steps wait for the scenario engine. */
-  private canReach(one: PlannedCase): boolean {
-    const [axis] = one.settings.steps
-    if (axis !== undefined && one.judged)
-      this.giveUp(one, `the axis "${axis}" is reached by steps, which this version does not take yet`)
-    return axis === undefined
+  /** Cases that are reached by steps are brought about one by one, by real input. */
+  private async runSteps(cases: readonly PlannedCase[]) {
+    const { plan, library } = this.setup
+    const { signal, onCase } = this.listener
+    const census = await runStepCases(
+      () => Promise.resolve(this.browser),
+      { ...this.setup, sheet: plan.sheet, library },
+      plan,
+      cases.filter(({ judged }) => judged),
+      { elsewhere: (key, request) => this.#store.get(key)?.get(request) ?? 'later', ...(signal && { signal }) },
+      onCase,
+    )
+    this.census = joinCensus(this.census, census)
   }
 
   private divide(cases: readonly PlannedCase[]): Chunk[] {

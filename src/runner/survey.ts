@@ -66,6 +66,7 @@ export async function surveyComponent(
         tolerance: library.data.tolerance,
         viewport: library.data.viewport,
         contexts: Object.keys(library.data.contexts),
+        library,
         surveyor: taken,
       },
       {

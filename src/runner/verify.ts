@@ -5,9 +5,11 @@ import { unreadCase, type CaseResult } from '@/core/plan'
 import { ComponentTally, makeReport, type Report } from '@/core/report'
 import { coverageOf } from '@/core/survey'
 import { unsupportedKind } from '@/source'
-import { lintCensus } from '@/stage'
+import type { ScenarioResult } from '@/core/scenario'
+import { lintCensus, type ClockKind } from '@/stage'
 import type { PreparedComponent, PreparedLibrary } from './prepare'
 import { runComponent } from './runComponent'
+import { runScenarios, scenarioJobs } from './scenario'
 import { ownSheets } from './survey'
 import { Surveying } from './Surveying'
 
@@ -15,6 +17,12 @@ export interface VerifyOptions {
   /** How many components are run at once. @defaultValue 2 */
   workers?: number
   signal?: AbortSignal
+  /** How often each scenario is performed. @defaultValue 1, and once more where it first misses */
+  repeat?: number
+  /** What keeps the time of scenarios. @defaultValue the engine where it can, else the page */
+  clock?: ClockKind
+  /** Called with each scenario as it is through. */
+  onScenario?(slug: string, result: ScenarioResult): void
   /** Called with each case as it is judged. */
   onCase?(slug: string, result: CaseResult): void
   /** Called as work goes on, in cases. */
@@ -52,6 +60,7 @@ export async function verifyLibrary(
     }
   }
   await Promise.all(Array.from({ length: options.workers ?? 2 }, work))
+  if (prepared.withScenarios) await verifyScenarios(browser, prepared, tallies, options)
   return makeReport(
     {
       library: library.data.name,
@@ -60,6 +69,31 @@ export async function verifyLibrary(
       milliseconds: performance.now() - start,
     },
     tallies,
+  )
+}
+
+/** Performs the scenarios of all components, after the cases: both want all of the machine. */
+async function verifyScenarios(
+  browser: Browser,
+  { library, tokens, components }: PreparedLibrary,
+  tallies: readonly ComponentTally[],
+  { signal, onScenario, ...options }: VerifyOptions,
+) {
+  const jobs = components.flatMap(({ sheet, compiled }) =>
+    compiled ? scenarioJobs({ sheet, library, tokens, ...compiled, viewport: library.data.viewport }) : [],
+  )
+  await runScenarios(
+    () => Promise.resolve(browser),
+    jobs,
+    {
+      ...(options.repeat !== undefined && { repeat: options.repeat }),
+      ...(options.clock && { clock: options.clock }),
+      ...(signal && { signal }),
+    },
+    ({ setup }, result) => {
+      tallies.find(({ slug }) => slug === setup.sheet.slug)!.scenarios.push(result)
+      onScenario?.(setup.sheet.slug, result)
+    },
   )
 }
 
@@ -79,11 +113,6 @@ async function verifyComponent(
 ) {
   const { compiled, plan, sheet } = component
   const unsupported = unsupportedKind(sheet)
-  const scenarios = sheet.data.scenarios.length
-  if (scenarios > 0)
-    tally.notes.push(
-      `${scenarios} ${scenarios === 1 ? 'scenario was' : 'scenarios were'} read but not run: this version does not run scenarios yet`,
-    )
   if (!compiled || unsupported) {
     const reason = unsupported ?? 'it could not be compiled'
     for (const one of plan.cases.filter(({ judged }) => judged)) onCase(unreadCase(plan, one, reason))
@@ -115,6 +144,7 @@ async function verifyComponent(
       tolerance: data.tolerance,
       viewport: data.viewport,
       contexts: Object.keys(data.contexts),
+      library,
       ...(surveying && { surveyor: surveying }),
     },
     { onCase, onIncident: (message) => tally.notes.push(message), ...(signal && { signal }) },

@@ -97,7 +97,7 @@ async function compilePiece(work: Work, sheet: Sheet): Promise<StagePiece | unde
     const module = await code(own(source.module))
     piece =
       source.kind === 'react'
-        ? { kind: 'react', parts, module, export: source.export }
+        ? { kind: 'react', parts, module, export: source.export, events: Object.keys(sheet.data.events) }
         : { kind: 'element', parts, module, tag: source.tag }
   }
   for (const path of source.styles) await addStyles(work, own(path))

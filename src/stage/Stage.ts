@@ -33,6 +33,8 @@ export type Beat = (index: number) => void
 /** The page in which one component's cases are rendered and read. */
 export class Stage {
   readonly cases: MountedCase[] = []
+  /** Called when the component calls a handler that stands for an event. */
+  onEvent?: (event: string, given: unknown) => void
   #styles: Styles
   #keeper: HTMLElement
   #makers: ReadonlyMap<string, Maker> = new Map()
@@ -104,6 +106,18 @@ export class Stage {
     return { failures, forced: [...forced].map(([element, pseudo]) => [this.refer(element), [...pseudo]]) }
   }
 
+  /** Mounts one case in sight, as a page would have it: what it starts at once is under way. */
+  mountLive(one: StageCase): Mounted {
+    this.container.style.display = ''
+    const forced: Forced = new Map()
+    const mounted = this.mountOne(one, 0, this.container, forced)
+    this.cases.push(mounted)
+    return {
+      failures: mounted.failure === undefined ? {} : { 0: mounted.failure },
+      forced: [...forced].map(([element, pseudo]) => [this.refer(element), [...pseudo]]),
+    }
+  }
+
   /** Mounts one case into any parent; `forced` collects what must be forced to reach it. */
   mountOne(
     one: StageCase,
@@ -117,6 +131,7 @@ export class Stage {
       makers: this.#makers,
       styles: this.#styles,
       context,
+      onCalled: (event: string, given: unknown) => this.onEvent?.(event, given),
     }
     const mounted = mountCase(tools, parent, one, index)
     this.#flows ??= flowsAsBlock(mounted.frame)

@@ -1,5 +1,5 @@
 import * as z from 'zod'
-import { stageCaseSchema, stageComponentSchema, stageContextSchema } from './protocol'
+import { stageCaseSchema, stageComponentSchema, stageContextSchema } from './protocolSchemas'
 
 /** One case on the board: where its cell stands, and which of the board's contexts surrounds it. */
 const cellSchema = z.object({ one: stageCaseSchema, context: z.number(), x: z.number(), y: z.number() })

@@ -1,5 +1,5 @@
 import type { Instance } from './pieces'
-import type { StageComponent, StagePiece } from './protocol'
+import type { StageComponent, StageNested, StagePiece } from './protocol'
 
 /** A case that stands in the document. */
 export interface MountedCase {
@@ -11,6 +11,8 @@ export interface MountedCase {
   frame: HTMLElement
   /** Components in its slots, and last the case's own. */
   instances: readonly Instance[]
+  /** Gives the component other props and slots, in place. */
+  update?: (props: StageNested['props'], slots: StageNested['slots']) => void
   /** Undoes what the component's code set up. */
   cleanup?: () => void
   /** Why the case could not be brought about. */

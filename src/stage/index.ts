@@ -4,17 +4,16 @@ export { EMPTY_CENSUS, joinCensus, type Census } from './census'
 export { lintCensus } from './lintCensus'
 export { FRAME_TAG } from './documentStyles'
 export { SHARED_REACT } from './pieces'
+export type { Active, Aim, AimAt, ClockKind, PlayStage } from './play'
 export { REFERENCE } from './reference'
 export {
   hasCode,
   stageCaseOf,
-  stageCaseSchema,
-  stageComponentSchema,
-  stageContextSchema,
   type PseudoBoxes,
   type StageCase,
   type StageComponent,
   type StageContext,
+  type StageFilling,
   type StagePiece,
   type StageProbe,
   type StageReadings,
@@ -22,3 +21,4 @@ export {
 } from './protocol'
 export type { RunnerStage } from './RunnerStage'
 export { trespassInTexts } from './trespass'
+export { stageCaseSchema, stageComponentSchema, stageContextSchema } from './protocolSchemas'

@@ -3,7 +3,7 @@ import type { Part } from '@/core/sheet'
 import { CASE_TAG, FRAME_TAG, setContext, type Styles } from './documentStyles'
 import { findIn, findParts, type MountedCase } from './findPart'
 import { Assembly, type Instance, type Maker } from './pieces'
-import type { StageCase, StageComponent } from './protocol'
+import type { StageCase, StageComponent, StageNested } from './protocol'
 
 export interface MountTools {
   component: StageComponent
@@ -11,6 +11,8 @@ export interface MountTools {
   styles: Styles
   /** Context of the cases' frames. */
   context: Readonly<Record<string, string>>
+  /** Called when the case's own component calls a handler that stands for an event. */
+  onCalled?: (event: string, given: unknown) => void
 }
 
 /** Puts a case into `parent`. What goes wrong is kept in the case's `failure`; it never stops the others. */
@@ -30,17 +32,18 @@ export function mountCase(tools: MountTools, parent: Element, one: StageCase, in
     const { parts } = component.pieces[instance.slug]!
     for (const change of instance.one.changes) applyChange(change, (part) => findIn(instance.roots, parts, part)[0])
   }
-  const assembly = new Assembly(document, makers, component.pieces, reachNested)
+  const assembly = new Assembly(document, makers, component.pieces, reachNested, (slug, event, given) => {
+    if (slug === component.slug) tools.onCalled?.(event, given)
+  })
   const mounted: MountedCase = { key: one.key, index, host, scope, frame, instances: assembly.instances }
   mounted.cleanup = () => {
     for (const cleanup of assembly.cleanups.toReversed()) cleanup()
   }
   try {
     if (one.problem !== undefined) throw new Error(one.problem)
-    assembly.put(
-      { kind: 'component', slug: component.slug, ...one },
-      { insert: (node) => frame.append(node), container: frame },
-    )
+    const whole: StageNested = { kind: 'component', slug: component.slug, ...one }
+    const update = assembly.put(whole, { insert: (node) => frame.append(node), container: frame })
+    mounted.update = (props, slots) => update({ ...whole, props, slots })
     for (const change of one.changes) applyChange(change, (part) => findParts(component, mounted, part)[0])
   } catch (error) {
     mounted.failure = failureText(error)

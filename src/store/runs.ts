@@ -1,7 +1,7 @@
 import { and, asc, desc, eq, inArray } from 'drizzle-orm'
 import type { Lint } from '@/core/lint'
 import { markOf, type CaseResult, type CheckResult } from '@/core/plan'
-import type { ComponentTally, Finding } from '@/core/report'
+import type { ComponentTally, Finding, ScenarioReport } from '@/core/report'
 import type { Connection, Database } from './open'
 import { caseResults, findings, outcomes, runComponents, runs } from './schema'
 
@@ -20,6 +20,7 @@ export interface ComponentState {
   lints: Lint[]
   notes: string[]
   findings: Finding[]
+  scenarios: ScenarioReport[]
 }
 
 export interface CaseMark {
@@ -127,6 +128,16 @@ export class RunRecorder {
     )
   }
 
+  /** What a component's scenarios came to, once its cases are written. */
+  async addScenarios(slug: string, scenarios: readonly ScenarioReport[]): Promise<void> {
+    await this.connection.write(async () => {
+      await this.connection.db
+        .update(runComponents)
+        .set({ scenarios })
+        .where(and(eq(runComponents.runId, this.id), eq(runComponents.slug, slug)))
+    })
+  }
+
   async end(end: { state: RunState; milliseconds: number; browser?: string; problem?: string }): Promise<void> {
     await this.flush()
     await this.connection.write(async () => {
@@ -155,7 +166,7 @@ export async function latestStates(db: Database, libraryId: string): Promise<Com
     .orderBy(desc(runComponents.serial))
   const latest = [...new Map(rows.toReversed().map((row) => [row.run_components.slug, row])).values()]
   return Promise.all(
-    latest.map(async ({ run_components: { slug, lints, notes }, runs: run }) => {
+    latest.map(async ({ run_components: { slug, lints, notes, scenarios }, runs: run }) => {
       const own = await db
         .select()
         .from(findings)
@@ -172,6 +183,7 @@ export async function latestStates(db: Database, libraryId: string): Promise<Com
         lints: lints as Lint[],
         notes: notes as string[],
         findings: own.map(({ finding }) => finding as Finding),
+        scenarios: scenarios as ScenarioReport[],
       }
     }),
   )

@@ -117,6 +117,8 @@ export const runComponents = sqliteTable(
     serial: integer().notNull(),
     lints: text({ mode: 'json' }).notNull(),
     notes: text({ mode: 'json' }).notNull(),
+    /** What its scenarios came to; they are performed after all cases. */
+    scenarios: text({ mode: 'json' }).notNull().default([]),
   },
   (table) => [
     primaryKey({ columns: [table.runId, table.slug] }),

@@ -85,6 +85,9 @@ async function execute(run: LiveRun, slugs: string[] | undefined) {
     })
     version = report.browser
     await Promise.all(writes)
+    for (const { slug, scenarios } of report.components) {
+      if (scenarios.length > 0) await recorder.addScenarios(slug, scenarios)
+    }
     if (run.stop.signal.aborted) state = 'stopped'
   } catch (error) {
     state = 'failed'

@@ -28,7 +28,7 @@ const shared = globalThis as typeof globalThis & { breltInstrument?: Instrument 
 const instrument: Instrument = (shared.breltInstrument ??= { users: 0, surveys: new Map() })
 
 /** Works with a browser that stays open between calls that come close after one another. */
-async function withBrowser<T>(work: (browser: Browser) => Promise<T>): Promise<T> {
+export async function withBrowser<T>(work: (browser: Browser) => Promise<T>): Promise<T> {
   clearTimeout(instrument.timer)
   instrument.users++
   try {

@@ -7,6 +7,7 @@ import { subjectOf, type Lint, type LintCheck } from './lint'
 import { lookAlike } from './lookAlike'
 import { unreachable } from './reach'
 import { badExpectation, conflict, matchesNothing, neverWins } from './rules'
+import { scenarioNames } from './scenarios'
 import { slotCycle } from './slotCycle'
 import { propUnused, repeatedStyle } from './sources'
 import { unknownAxis, unknownComponent, unknownPart, unknownProp, unknownToken } from './unknownNames'
@@ -22,6 +23,7 @@ const CHECKS: readonly LintCheck[] = [
   unknownProp,
   unknownToken,
   unknownComponent,
+  scenarioNames,
   noDefault,
   badDefault,
   badExpectation,

@@ -142,6 +142,7 @@ export class ContextJudge {
     if ('invalid' in filled) return filled
     const { kind, name } = claim.reading
     if (role !== 'equal' && PIXELS.test(filled.text)) return { plain: filled.text }
+    if (role === 'slack' && OTHER_SLACK.test(filled.text)) return { plain: inComputedUnit(filled.text) }
     const asKind = role === 'slack' && kind === 'css' ? (/^[\d.]+$/.test(filled.text) ? 'number' : 'length') : kind
     if (isPlain(asKind, filled.text)) return { plain: filled.text }
     // A value that stood in quotes is CSS where the property takes strings: content: "✓".
@@ -169,6 +170,12 @@ type ValueRole = 'equal' | 'limit' | 'slack'
 
 // Nothing is a limit in pixels but itself, whatever the property.
 const PIXELS = /^-?(\d+\.?\d*|\.\d+)px$/
+
+// Slack of what is no length: angles, times, shares.
+const OTHER_SLACK = /^(\d+\.?\d*|\.\d+)(deg|ms|s|%)$/
+
+/** Times compute to seconds. */
+const inComputedUnit = (text: string) => (text.endsWith('ms') ? `${parseFloat(text) / 1000}s` : text)
 
 function* valuesAsked(claim: Claim): Generator<{ value: Value; role: ValueRole }> {
   for (const check of checksOf(claim.expectation)) {

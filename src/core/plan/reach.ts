@@ -1,8 +1,15 @@
-import type { Axis, Prop, Reach, SheetFile, SlotValue } from '../sheet'
+import type { Axis, Prop, Reach, SheetFile, SlotValue, StepFile } from '../sheet'
 
 export interface Forced {
   on: string
   pseudo: string[]
+}
+
+/** Steps by which a value of an axis is reached, as the sheet has them. */
+export interface ReachSteps {
+  axis: string
+  value: string
+  files: readonly StepFile[]
 }
 
 export interface Change {
@@ -31,8 +38,8 @@ export interface Reached {
   slotValues: Readonly<Record<string, SlotValue>>
   changes: Change[]
   forced: Forced[]
-  /** Axes whose value asks for steps, which this stage does not take yet. */
-  steps: readonly string[]
+  /** Steps that a person takes to get there, by the axis that asks for them. */
+  steps: readonly ReachSteps[]
 }
 
 /** What axis values, and props over them, come to; slots as the sheet's own values say. */
@@ -49,9 +56,10 @@ export function reachOf(
   )
   const changes: Change[] = []
   const forced: Forced[] = []
-  const steps: string[] = []
+  const steps: ReachSteps[] = []
   for (const axis of sheet.axes) {
-    for (const reach of reachesOf(axis, values[axis.name])) {
+    const value = values[axis.name] ?? axis.default
+    for (const reach of axis.reaches[value] ?? []) {
       const on = reach.on ?? 'root'
       Object.assign(props, reach.props)
       Object.assign(slotValues, reach.slots)
@@ -59,7 +67,7 @@ export function reachOf(
       if (reach.property) changes.push({ on, property: reach.property })
       if (reach.class) changes.push({ on, class: reach.class })
       if (reach.pseudo) forced.push({ on, pseudo: reach.pseudo })
-      if (reach.steps?.length) steps.push(axis.name)
+      if (reach.steps?.length) steps.push({ axis: axis.name, value, files: reach.steps })
     }
   }
   Object.assign(props, given)
@@ -67,5 +75,3 @@ export function reachOf(
 }
 
 const order = ({ attr, property }: Change) => (attr ? 0 : property ? 1 : 2)
-
-const reachesOf = (axis: Axis, value: string | undefined): readonly Reach[] => axis.reaches[value ?? axis.default] ?? []

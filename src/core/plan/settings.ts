@@ -18,13 +18,14 @@ export const reachableOf = ({ slug, axes, data: { props, slots } }: Reachable): 
 /** A library's components by slug, as slots look them up. */
 export const othersOf = (sheets: Iterable<Reachable>): Others => new Map([...sheets].map((each) => [each.slug, each]))
 
-/** Works out what brings a case about. When two axes set one prop, the later axis wins. */
+/** Works out what brings a case about. When two axes set one prop, the later axis wins; `given` props win over all. */
 export function settingsOf(
   sheet: Reachable,
   values: Readonly<Record<string, string>>,
   others: Others = new Map(),
+  given: Readonly<Record<string, unknown>> = {},
 ): Settings {
-  const { slotValues, ...reached } = reachOf(sheet, values)
+  const { slotValues, ...reached } = reachOf(sheet, values, given)
   try {
     const slots = Object.fromEntries(
       Object.entries(slotValues).map(([name, value]) => [name, fillingOf(sheet, name, value, others, 'own')]),

@@ -1,7 +1,8 @@
 import type { CaseResult, CheckResult } from '../plan'
 import type { Lint } from '../lint'
 import { readable } from '../spec'
-import type { ComponentReport, Finding } from './reportSchema'
+import type { Performance, ScenarioResult } from '../scenario'
+import type { ComponentReport, Finding, ScenarioReport } from './reportSchema'
 
 export interface Counts {
   holds: number
@@ -14,6 +15,7 @@ export class ComponentTally {
   readonly counts: Counts = { holds: 0, misses: 0, unread: 0 }
   readonly lints: Lint[]
   readonly notes: string[] = []
+  readonly scenarios: ScenarioResult[] = []
   #cases = 0
   #findings = new Map<string, Finding>()
   #faults = new Set<string>()
@@ -86,13 +88,30 @@ export class ComponentTally {
       cases: this.#cases,
       lints,
       findings,
-      scenarios: [],
+      scenarios: this.scenarios.toSorted((a, b) => a.line - b.line).map(scenarioReport),
       // Pictures are not taken yet: none was compared.
       pictures: { compared: 0, same: 0, changed: 0, new: 0 },
       notes: this.notes,
     }
   }
 }
+
+const stepsOf = ({ steps }: Performance) =>
+  steps.map(({ step, verdict, at, message, line, heldAfter }) => ({
+    step,
+    verdict,
+    at,
+    message,
+    line,
+    ...(heldAfter !== undefined && { heldAfter }),
+  }))
+
+const scenarioReport = ({ performance, other, ...result }: ScenarioResult): ScenarioReport => ({
+  ...result,
+  steps: stepsOf(performance),
+  notes: [...performance.notes],
+  ...(other && { otherSteps: stepsOf(other) }),
+})
 
 /** Findings with one part, reading, rule and cause are one. */
 export const findingKey = ({ part, reading, rule, verdict, origin, reason }: CheckResult): string =>

@@ -16,6 +16,8 @@ export function makeReport(
   const components = tallies.map((tally) => tally.report())
   const sum = (of: (tally: ComponentTally) => number) => tallies.reduce((total, tally) => total + of(tally), 0)
   const lints = (severity: string) => sum((tally) => tally.lints.filter((lint) => lint.severity === severity).length)
+  const scenarios = (verdict: string) =>
+    sum((tally) => tally.scenarios.filter((each) => each.verdict === verdict).length)
   const [holds, misses, unread] = [
     sum(({ counts }) => counts.holds),
     sum(({ counts }) => counts.misses),
@@ -34,13 +36,18 @@ export function makeReport(
       holds,
       misses,
       unread,
-      scenarios: { holds: 0, misses: 0, unsteady: 0 },
+      scenarios: {
+        holds: scenarios('holds'),
+        misses: scenarios('misses'),
+        unsteady: scenarios('unsteady'),
+        unread: scenarios('unread'),
+      },
       lints: { error: lints('error'), warning: lints('warning') },
     },
     components,
   }
 }
 
-/** 0: everything holds; 1: something misses, could not be read, or is wrong with a sheet. */
-export const exitStatus = ({ totals }: Report): 0 | 1 =>
-  totals.misses > 0 || totals.unread > 0 || totals.lints.error > 0 ? 1 : 0
+/** 0: everything holds; 1: something misses, could not be read, differs from run to run, or is wrong with a sheet. */
+export const exitStatus = ({ totals: { misses, unread, lints, scenarios } }: Report): 0 | 1 =>
+  misses + unread + lints.error + scenarios.misses + scenarios.unread + scenarios.unsteady > 0 ? 1 : 0

@@ -21,7 +21,32 @@ const finding = z.object({
   message: z.string(),
 })
 
-const scenarioTotals = z.object({ holds: z.number(), misses: z.number(), unsteady: z.number() })
+const scenarioTotals = z.object({ holds: z.number(), misses: z.number(), unsteady: z.number(), unread: z.number() })
+
+const step = z.object({
+  step: z.string(),
+  verdict: z.enum(['holds', 'misses', 'unread', 'open']),
+  /** Virtual time at its end, in ms since the scenario's start. */
+  at: z.number(),
+  message: z.string(),
+  line: z.number(),
+  /** When `eventually` first held, in ms from the step's beginning. */
+  heldAfter: z.number().optional(),
+})
+
+const scenario = z.object({
+  name: z.string(),
+  verdict: z.enum(['holds', 'misses', 'unread', 'unsteady']),
+  /** Wall time of all performances. */
+  milliseconds: z.number(),
+  line: z.number(),
+  runs: z.number(),
+  clock: z.enum(['engine', 'page']),
+  steps: z.array(step),
+  notes: z.array(z.string()),
+  /** The steps of a performance that came out otherwise. */
+  otherSteps: z.array(step).optional(),
+})
 
 const component = z.object({
   slug: z.string(),
@@ -29,7 +54,7 @@ const component = z.object({
   cases: z.number(),
   lints: z.array(lint),
   findings: z.array(finding),
-  scenarios: z.array(z.never()),
+  scenarios: z.array(scenario),
   pictures: z.object({ compared: z.number(), same: z.number(), changed: z.number(), new: z.number() }),
   /** Faults of the component as a whole, such as an error thrown outside of any case. */
   notes: z.array(z.string()),
@@ -57,4 +82,5 @@ export const reportSchema = z.object({
 
 export type Report = z.output<typeof reportSchema>
 export type ComponentReport = z.output<typeof component>
+export type ScenarioReport = z.output<typeof scenario>
 export type Finding = z.output<typeof finding>

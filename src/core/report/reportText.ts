@@ -1,6 +1,6 @@
 import { SHEET_SUFFIX } from '../sheet'
 import { readable } from '../spec'
-import type { ComponentReport, Finding, Report } from './reportSchema'
+import type { ComponentReport, Finding, Report, ScenarioReport } from './reportSchema'
 
 /** How a text is emphasised; without colour the texts stay as they are. */
 export interface Paint {
@@ -24,6 +24,7 @@ export function reportText(report: Report, paint: Paint): string {
     paint.good(`${totals.holds} hold`),
     totals.misses ? paint.miss(`${totals.misses} miss`) : '0 miss',
     ...(totals.unread ? [paint.miss(`${totals.unread} unread`)] : []),
+    ...scenarioWords(totals.scenarios, paint),
     ...(totals.lints.error ? [paint.miss(`${totals.lints.error} lint errors`)] : []),
     ...(totals.lints.warning ? [paint.warn(`${totals.lints.warning} lint warnings`)] : []),
   ]
@@ -36,22 +37,55 @@ export function reportText(report: Report, paint: Paint): string {
   ].join('\n')
 }
 
-function componentText({ name, slug, cases, findings, lints, notes }: ComponentReport, paint: Paint): string {
-  const misses = findings.filter(({ verdict }) => verdict === 'misses').length
+function scenarioWords({ holds, misses, unsteady, unread }: Report['totals']['scenarios'], paint: Paint): string[] {
+  const all = holds + misses + unsteady + unread
+  if (all === 0) return []
+  const bad = [
+    ...(misses ? [`${misses} miss`] : []),
+    ...(unsteady ? [`${unsteady} unsteady`] : []),
+    ...(unread ? [`${unread} unread`] : []),
+  ]
+  const count = `${all} ${all === 1 ? 'scenario' : 'scenarios'}`
+  return [bad.length > 0 ? paint.miss(`${count} (${bad.join(', ')})`) : `${count} hold`]
+}
+
+function componentText(component: ComponentReport, paint: Paint): string {
+  const { name, slug, cases, findings, lints, notes, scenarios } = component
+  const failed = scenarios.filter(({ verdict }) => verdict !== 'holds')
+  const misses =
+    findings.filter(({ verdict }) => verdict === 'misses').length +
+    failed.filter(({ verdict }) => verdict !== 'unread').length
   const state =
-    findings.length === 0
+    findings.length + failed.length === 0
       ? paint.good('■ holds')
       : misses > 0
         ? paint.miss(`◣ ${misses} ${misses === 1 ? 'finding' : 'findings'}`)
         : paint.miss('☒ unread')
   const lines = ['', `${state}  ${paint.strong(name)} ${paint.dim(`${slug}, ${cases} cases`)}`]
   for (const finding of findings) lines.push(...findingLines(finding, slug + SHEET_SUFFIX, paint))
+  for (const scenario of failed) lines.push(...scenarioLines(scenario, slug + SHEET_SUFFIX, paint))
   for (const { code, severity, message, file, line } of lints) {
     const label = severity === 'error' ? paint.miss(code) : paint.warn(code)
     lines.push(`    ${label} ${message} ${paint.dim(`${file}:${line}`)}`)
   }
   for (const note of notes) lines.push(`    ${paint.warn('note')} ${note}`)
   return lines.join('\n')
+}
+
+function scenarioLines(
+  { name, verdict, line, steps, otherSteps }: ScenarioReport,
+  sheet: string,
+  paint: Paint,
+): string[] {
+  const told = (list: ScenarioReport['steps']) => {
+    const found = list.find((step) => step.verdict === 'misses' || step.verdict === 'unread')
+    return found
+      ? [`      at ${found.at} ms, ${found.step} ${paint.dim(`${sheet}:${found.line}`)}`, `      ${found.message}`]
+      : ['      it held']
+  }
+  const other = otherSteps ? [paint.dim('      and another time:'), ...told(otherSteps)] : []
+  const label = verdict === 'misses' ? '' : `${verdict}: `
+  return [`    ${paint.miss(label)}${paint.strong(name)} ${paint.dim(`${sheet}:${line}`)}`, ...told(steps), ...other]
 }
 
 function findingLines(

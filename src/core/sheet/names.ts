@@ -25,6 +25,3 @@ export const oneOrMore = <S extends z.ZodType>(one: S) =>
 
 /** A path inside the library's or component's folder; whether it leaves the folder is judged when it is resolved. */
 export const filePath = z.string().min(1)
-
-/** `max-length` → `maxLength`: how code spells a sheet's names. */
-export const camelCase = (name: string) => name.replace(/-([a-z0-9])/g, (_, letter: string) => letter.toUpperCase())

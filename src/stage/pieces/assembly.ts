@@ -17,8 +17,11 @@ export interface Instance {
   roots: readonly Element[]
 }
 
+/** Gives what stands other props and slots, keeping elements (and the focus) that stay the same. */
+export type Update = (next: StageNested) => void
+
 /** Renders one kind of component. */
-export type Maker = (one: StageNested, spot: Spot, assembly: Assembly) => void
+export type Maker = (one: StageNested, spot: Spot, assembly: Assembly) => Update
 
 /** What stands for a component of another kind where nothing else can hold it. */
 export const FILL_TAG = 'brelt-fill'
@@ -36,6 +39,8 @@ export class Assembly {
     readonly pieces: Readonly<Record<string, StagePiece>>,
     /** Called for a nested component once it stands: brings its axes about. */
     readonly onNested: (instance: Instance) => void,
+    /** Called when a component calls a handler that it was given instead of sending an event. */
+    readonly onCalled: (slug: string, event: string, given: unknown) => void = () => {},
   ) {}
 
   /** An id that no other instance in any case has. */
@@ -43,10 +48,29 @@ export class Assembly {
     return `c${++lastId}`
   }
 
-  put(one: StageNested, spot: Spot): void {
+  put(one: StageNested, spot: Spot): Update {
     const maker = this.makers.get(one.slug)
     if (!maker) throw new Error(`the component "${one.slug}" is not on this stage`)
-    maker(one, spot, this)
+    return maker(one, spot, this)
+  }
+
+  /** Puts a component in; gives back how to take it away again. */
+  putRemovable(one: StageNested, spot: Spot): { roots: readonly Element[]; remove(): void } {
+    const cleanups = this.cleanups.length
+    this.put(one, spot)
+    // What a component holds stands before it: the last one is the one just put.
+    const { roots } = this.instances.at(-1)!
+    const own = this.cleanups.slice(cleanups)
+    return {
+      roots,
+      remove: () => {
+        for (const cleanup of own.toReversed()) {
+          cleanup()
+          this.cleanups.splice(this.cleanups.indexOf(cleanup), 1)
+        }
+        for (const root of roots) root.remove()
+      },
+    }
   }
 
   /** Called by makers for what they have put. The case's own component is the last: inner ones stand before it. */

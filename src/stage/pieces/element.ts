@@ -1,5 +1,6 @@
-import type { StagePiece } from '../protocol'
 import { camelCase } from '@/core/sheet'
+import { isSame } from '@/core/yaml'
+import type { StageNested, StagePiece } from '../protocol'
 import type { Maker } from './assembly'
 
 /** Renders custom elements: props go to properties where the element has them, else to attributes; slots are native slots. */
@@ -8,16 +9,37 @@ export function elementMaker({ tag }: Extract<StagePiece, { kind: 'element' }>):
     const element = assembly.document.createElement(tag)
     if (spot.slot !== undefined) element.slot = spot.slot
     for (const [name, value] of Object.entries(one.props)) setProp(element, name, value)
-    for (const [name, filling] of Object.entries(one.slots)) {
-      if (filling.kind === 'text') element.append(textFor(assembly.document, name, filling.text))
+    const fills = new Map<string, () => void>()
+    const fillText = (name: string, text: string) => {
+      const node = textFor(assembly.document, name, text)
+      element.append(node)
+      fills.set(name, () => node.remove())
     }
-    spot.insert(element)
-    for (const [name, filling] of Object.entries(one.slots)) {
-      if (filling.kind !== 'component') continue
+    const fillComponent = (name: string, filling: StageNested) => {
       const slot = name === 'default' ? {} : { slot: name }
-      assembly.put(filling, { insert: (node) => element.append(node), ...slot })
+      fills.set(name, assembly.putRemovable(filling, { insert: (node) => element.append(node), ...slot }).remove)
     }
+    for (const [name, filling] of Object.entries(one.slots)) if (filling.kind === 'text') fillText(name, filling.text)
+    spot.insert(element)
+    for (const [name, filling] of Object.entries(one.slots))
+      if (filling.kind === 'component') fillComponent(name, filling)
     assembly.placed(one, [element], spot.container === undefined)
+    let last = one
+    return (next) => {
+      for (const [name, value] of Object.entries(next.props)) {
+        if (isSame(last.props[name], value)) continue
+        if (value === false || value === undefined || value === null) element.removeAttribute(name)
+        setProp(element, name, value)
+      }
+      for (const [name, filling] of Object.entries(next.slots)) {
+        if (isSame(last.slots[name], filling)) continue
+        fills.get(name)?.()
+        fills.delete(name)
+        if (filling.kind === 'text') fillText(name, filling.text)
+        else if (filling.kind === 'component') fillComponent(name, filling)
+      }
+      last = next
+    }
   }
 }
 
@@ -29,7 +51,7 @@ function setProp(element: HTMLElement, name: string, value: unknown) {
     element.setAttribute(name, typeof value === 'object' ? JSON.stringify(value) : String(value))
 }
 
-function textFor(document: Document, name: string, text: string): Node {
+function textFor(document: Document, name: string, text: string): ChildNode {
   if (name === 'default') return document.createTextNode(text)
   const span = document.createElement('span')
   span.slot = name

@@ -36,7 +36,7 @@ async function makerOf(slug: string, piece: StagePiece, reactPieces: ReactPieces
       const found = (await load(piece.module))[piece.export]
       const isComponent = typeof found === 'function' || (typeof found === 'object' && found !== null)
       if (!isComponent) throw new Error(`${piece.module.url} has no export "${piece.export}" that is a component`)
-      return reactPieces!.maker(slug, found)
+      return reactPieces!.maker(slug, found, piece.events)
     }
     case 'element': {
       await load(piece.module)

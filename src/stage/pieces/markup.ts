@@ -1,6 +1,8 @@
+import { isSame } from '@/core/yaml'
 import { makeRenderer } from '../template'
-import type { StageFilling, StagePiece } from '../protocol'
+import type { StageFilling, StageNested, StagePiece } from '../protocol'
 import type { Maker } from './assembly'
+import { Rendered } from './Rendered'
 
 /** A component's script: it gets the first element, and gives back how to undo what it set up. */
 export type ComponentScript = (
@@ -18,33 +20,68 @@ interface ScriptTools {
 export function markupMaker(piece: Extract<StagePiece, { kind: 'markup' }>, script?: ComponentScript): Maker {
   const renderer = makeRenderer(piece)
   return (one, spot, assembly) => {
-    const fragment = renderer.render(one.props, slotTexts(one.slots), assembly.newId())
+    const id = assembly.newId()
+    const render = ({ props, slots }: StageNested) => renderer.render(props, slotTexts(slots), id)
+    const fills = new Map<string, { roots: readonly Element[]; remove(): void }>()
+    const fillMarks = (marks: readonly Comment[], slots: StageNested['slots']) => {
+      for (const mark of marks) {
+        const name = mark.data.slice(MARK.length)
+        const filling = slots[name]
+        if (filling?.kind === 'component')
+          fills.set(name, assembly.putRemovable(filling, { insert: (node) => mark.before(node) }))
+        mark.remove()
+      }
+    }
+    const fragment = render(one)
     const marks = Object.values(one.slots).some(({ kind }) => kind === 'component') ? marksIn(fragment) : []
     const roots = [...fragment.children]
+    const pristine = fragment.cloneNode(true) as DocumentFragment
     if (spot.slot !== undefined) for (const root of roots) root.slot = spot.slot
     spot.insert(fragment)
-    for (const mark of marks) {
-      const filling = one.slots[mark.data.slice(MARK.length)]
-      if (filling?.kind === 'component') assembly.put(filling, { insert: (node) => mark.before(node) })
-      mark.remove()
-    }
     const [root] = roots
-    if (script && root) {
+    fillMarks(marks, one.slots)
+    const run = (props: StageNested['props']) => {
+      if (!script || !root) return undefined
       const emit = (name: string, detail?: unknown) => {
         root.dispatchEvent(new CustomEvent(name, { detail, bubbles: true, composed: true }))
       }
-      const made = script(root, { props: one.props, emit })
-      const cleanup = typeof made === 'function' ? made : made?.cleanup
-      if (cleanup) assembly.cleanups.push(cleanup)
+      const made = script(root, { props, emit })
+      return typeof made === 'function' ? { cleanup: made } : (made ?? {})
     }
+    let running = run(one.props)
+    if (script) assembly.cleanups.push(() => running?.cleanup?.())
     assembly.placed(one, roots, spot.container === undefined)
+    let rendered: Rendered | undefined
+    let last = one
+    return (next) => {
+      rendered ??= new Rendered(roots, [...pristine.children])
+      const fresh = render(next)
+      for (const mark of marksIn(fresh)) {
+        const name = mark.data.slice(MARK.length)
+        const fill = fills.get(name)
+        if (fill && isSame(last.slots[name], next.slots[name])) mark.replaceWith(...rendered.placesFor(fill.roots))
+      }
+      for (const [name, fill] of fills) {
+        if (isSame(last.slots[name], next.slots[name])) continue
+        fill.remove()
+        fills.delete(name)
+      }
+      rendered.become([...fresh.children])
+      fillMarks(roots.flatMap(marksIn), next.slots)
+      if (running?.update) running.update(next.props)
+      else {
+        running?.cleanup?.()
+        running = run(next.props)
+      }
+      last = next
+    }
   }
 }
 
 const MARK = 'brelt-slot:'
 
-function marksIn(fragment: DocumentFragment): Comment[] {
-  const walker = fragment.ownerDocument.createTreeWalker(fragment, NodeFilter.SHOW_COMMENT)
+function marksIn(tree: DocumentFragment | Element): Comment[] {
+  const walker = tree.ownerDocument.createTreeWalker(tree, NodeFilter.SHOW_COMMENT)
   const marks: Comment[] = []
   while (walker.nextNode()) {
     const comment = walker.currentNode as Comment

@@ -17,6 +17,7 @@ export interface ReactRuntime {
 /** Renders React components. Nested ones of React are plain elements; others get a box that takes no room. */
 export class ReactPieces {
   #components = new Map<string, unknown>()
+  #events = new Map<string, readonly string[]>()
   #fill: (given: { put: (box: HTMLElement) => void }) => unknown
 
   constructor(readonly react: ReactRuntime) {
@@ -27,8 +28,9 @@ export class ReactPieces {
     }
   }
 
-  maker(slug: string, component: unknown): Maker {
+  maker(slug: string, component: unknown, events: readonly string[]): Maker {
     this.#components.set(slug, component)
+    this.#events.set(slug, events)
     return (one, spot, assembly) => {
       const container = spot.container ?? assembly.makeFill(spot)
       let failure: unknown
@@ -40,11 +42,20 @@ export class ReactPieces {
       this.react.flushSync(() => root.render(this.elementOf(one, assembly)))
       if (failure !== undefined) throw failure
       assembly.placed(one, [...container.children], spot.container === undefined)
+      return (next) => {
+        failure = undefined
+        this.react.flushSync(() => root.render(this.elementOf(next, assembly)))
+        if (failure !== undefined) throw failure
+      }
     }
   }
 
   private elementOf({ slug, props, slots }: StageNested, assembly: Assembly): unknown {
     const given: Record<string, unknown> = {}
+    for (const event of this.#events.get(slug) ?? []) {
+      const handler = camelCase(`on-${event}`)
+      given[handler] = (argument: unknown) => assembly.onCalled(slug, event, argument)
+    }
     for (const [name, value] of Object.entries(props)) given[camelCase(name)] = value
     for (const [name, filling] of Object.entries(slots)) {
       if (filling.kind !== 'none') given[camelCase(name)] = this.nodeOf(filling, assembly)
@@ -57,7 +68,7 @@ export class ReactPieces {
     // What is set or forced on its parts needs to be found again: then it has a box of its own too.
     const isPlain = filling.changes.length === 0 && filling.forced.length === 0
     if (isPlain && this.#components.has(filling.slug)) return this.elementOf(filling, assembly)
-    const put = (box: HTMLElement) => assembly.put(filling, { insert: (node) => box.append(node) })
+    const put = (box: HTMLElement) => void assembly.put(filling, { insert: (node) => box.append(node) })
     return this.react.createElement(this.#fill, { put })
   }
 }

@@ -24,7 +24,7 @@ export function sheetCompletion(sheetOf: () => Sheet | undefined): CompletionSou
     const word = context.matchBefore(/[\w-]*/)
     if (!word || (word.from === word.to && !context.explicit)) return null
     const { path, isValue } = placeAt(context)
-    const options = isValue ? valuesAt(schema, path) : keysAt(schema, path, sheetOf())
+    const options = isValue ? valuesAt(schema, path, sheetOf()) : keysAt(schema, path, sheetOf())
     return options.length > 0 ? ({ from: word.from, options } satisfies CompletionResult) : null
   }
 }
@@ -95,11 +95,42 @@ function keysAt(schema: Schema, path: readonly string[], sheet: Sheet | undefine
     return [...READINGS.keys()].map((label) => ({ label, type: 'property', detail: 'reading', apply: `${label}: ` }))
   if (sheet && last === 'when')
     return sheet.axes.map(({ name }) => ({ label: name, type: 'variable', detail: 'axis', apply: `${name}: ` }))
+  if (sheet && path[0] === 'scenarios' && path[2] === 'steps') {
+    const within = path.slice(4)
+    const isExpecting = /^(expect|eventually|throughout)$/.test(within[0] ?? '')
+    if (isExpecting && within.length === 1)
+      return [...Object.keys(sheet.parts), 'events'].map((label) => ({
+        label,
+        type: 'variable',
+        detail: 'part',
+        apply: `${label}: `,
+      }))
+    if (isExpecting && within[1] === 'events')
+      return Object.keys(sheet.data.events).map((label) => ({
+        label,
+        type: 'variable',
+        detail: 'event',
+        apply: `${label}: `,
+      }))
+    if (isExpecting)
+      return [...READINGS.keys()].map((label) => ({ label, type: 'property', detail: 'reading', apply: `${label}: ` }))
+    if (within[0] === 'set')
+      return Object.keys(sheet.data.props).map((label) => ({
+        label,
+        type: 'variable',
+        detail: 'prop',
+        apply: `${label}: `,
+      }))
+  }
   const keys = new Set(follow(schema, path).flatMap(({ properties }) => Object.keys(properties ?? {})))
   return [...keys].map((label) => ({ label, type: 'property', apply: `${label}: ` }))
 }
 
-function valuesAt(schema: Schema, path: readonly string[]) {
+const POINTED = new Set(['click', 'double-click', 'tap', 'hover', 'leave', 'focus', 'from', 'to', 'scroll'])
+
+function valuesAt(schema: Schema, path: readonly string[], sheet: Sheet | undefined) {
+  if (sheet && path[0] === 'scenarios' && POINTED.has(path.at(-1)!))
+    return [...Object.keys(sheet.parts), 'page'].map((label) => ({ label, type: 'variable', detail: 'part' }))
   const values = follow(schema, path).flatMap((each) => [
     ...(each.enum ?? []),
     ...(each.const === undefined ? [] : [each.const]),

@@ -39,6 +39,7 @@ const VIEWS = [
   ['define', 'Define'],
   ['matrix', 'Matrix'],
   ['spec', 'Spec'],
+  ['behaviour', 'Behaviour'],
 ] as const
 
 export type View = (typeof VIEWS)[number][0]

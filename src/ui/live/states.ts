@@ -1,5 +1,5 @@
 import type { Lint } from '@/core/lint'
-import type { Finding } from '@/core/report'
+import type { Finding, ScenarioReport } from '@/core/report'
 import type { MarkKind } from '../marks'
 
 /** How one component stands after the last run that took it. */
@@ -14,6 +14,7 @@ export interface ComponentState {
   lints: Lint[]
   notes: string[]
   findings: Finding[]
+  scenarios: ScenarioReport[]
   marks: [key: string, mark: MarkKind, misses: number][]
 }
 

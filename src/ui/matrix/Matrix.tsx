@@ -81,6 +81,9 @@ function Board({ library, libraries, slug, query, model }: MatrixProps & { model
   )
   const [trespass, setTrespass] = useState<string>()
   const scroller = useRef<HTMLDivElement>(null)
+  const stepAxes = model.reachable.axes.flatMap(({ name, reaches }) =>
+    Object.values(reaches).some((each) => each.some(({ steps }) => steps?.length)) ? [name] : [],
+  )
   const isIsolated = model.component.isolated || trespass !== undefined
 
   const covered = useMemo(() => (model.chosen ? new Set(model.chosen) : undefined), [model])
@@ -172,6 +175,12 @@ function Board({ library, libraries, slug, query, model }: MatrixProps & { model
       {layout.count >= MOST_CELLS && (
         <p className="border-b border-line bg-sheet px-3 py-1">
           The first {layout.count.toLocaleString('en')} cases are shown. Hold an axis to see the others.
+        </p>
+      )}
+      {stepAxes.length > 0 && (
+        <p className="border-b border-line bg-sheet px-3 py-1 text-quiet">
+          {stepAxes.join(', ')}: reached by steps of real input, which only a run takes. The board shows these cases
+          before their steps; marks and readings are those after them.
         </p>
       )}
       {trespass !== undefined && (

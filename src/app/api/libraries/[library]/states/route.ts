@@ -10,22 +10,25 @@ export async function GET(_: Request, { params }: { params: Promise<{ library: s
   if (!record) return notFound(`library "${library}"`)
   const states = await latestStates(db, library)
   const components = await Promise.all(
-    states.map(async ({ slug, runId, startedAt, milliseconds, browser, fingerprint, lints, notes, findings }) => ({
-      slug,
-      runId,
-      startedAt: startedAt.toISOString(),
-      milliseconds,
-      browser,
-      isOutdated: fingerprint !== record.fingerprint,
-      lints,
-      notes,
-      findings,
-      marks: (await caseMarks(db, runId, slug)).map(({ key, mark, misses }): [string, typeof mark, number] => [
-        key,
-        mark,
-        misses,
-      ]),
-    })),
+    states.map(
+      async ({ slug, runId, startedAt, milliseconds, browser, fingerprint, lints, notes, findings, scenarios }) => ({
+        slug,
+        runId,
+        startedAt: startedAt.toISOString(),
+        milliseconds,
+        browser,
+        isOutdated: fingerprint !== record.fingerprint,
+        lints,
+        notes,
+        findings,
+        scenarios,
+        marks: (await caseMarks(db, runId, slug)).map(({ key, mark, misses }): [string, typeof mark, number] => [
+          key,
+          mark,
+          misses,
+        ]),
+      }),
+    ),
   )
   return Response.json({ going: goingRun(library) ?? null, components } satisfies LibraryStates)
 }

@@ -1,0 +1,1 @@
+ALTER TABLE `run_components` ADD `scenarios` text DEFAULT '[]' NOT NULL;

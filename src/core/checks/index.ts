@@ -1,0 +1,2 @@
+export { addChecks, guessPart } from './addChecks'
+export { CHECK_KINDS, type CheckKind } from './kinds'

@@ -1,0 +1,106 @@
+import type { Space } from '../matrix'
+import type { Library, ScenarioFile, Sheet, StepFile } from '../sheet'
+import type { Path } from '../yaml'
+import type { ScenarioIssue, StepContext } from './issue'
+import { checkContext, readStep } from './readStep'
+import type { Step } from './step'
+
+/** Where a scenario starts: what it names, over the defaults. */
+export interface Start {
+  /** Axes and contexts. */
+  values: Readonly<Record<string, string>>
+  props: Readonly<Record<string, unknown>>
+}
+
+/** What of a library a scenario may name. */
+export interface Surrounded {
+  data: Pick<Library['data'], 'contexts'>
+}
+
+/** Named steps with expectations in time. */
+export interface Scenario {
+  name: string
+  about?: string
+  index: number
+  line: number
+  start: Start
+  steps: readonly Step[]
+  /** What keeps it from being run. */
+  issues: readonly ScenarioIssue[]
+}
+
+/** All scenarios of a sheet. */
+export function readScenarios(sheet: Sheet, library: Surrounded, space: Space): Scenario[] {
+  return sheet.data.scenarios.map((file, index) => readScenario(sheet, library, space, file, index))
+}
+
+function readScenario(sheet: Sheet, { data }: Surrounded, space: Space, file: ScenarioFile, index: number): Scenario {
+  const issues: ScenarioIssue[] = []
+  const context: StepContext = { sheet, contexts: data.contexts, issue: (issue) => issues.push(issue) }
+  const path: Path = ['scenarios', index]
+  return {
+    name: file.name,
+    ...(file.about !== undefined && { about: file.about }),
+    index,
+    line: sheet.source.at(path).line,
+    start: readStart(context, space, file.start ?? {}, [...path, 'start']),
+    steps: file.steps.map((step, at) => readStep(context, step, at, [...path, 'steps', at])),
+    issues,
+  }
+}
+
+/** Names are looked up among axes first, then contexts, then props. */
+function readStart(
+  { sheet, contexts, issue }: StepContext,
+  space: Space,
+  given: Readonly<Record<string, unknown>>,
+  path: Path,
+): Start {
+  const values: Record<string, string> = {
+    ...space.fixed,
+    ...Object.fromEntries(space.dimensions.map(({ name, default: usual }) => [name, usual])),
+  }
+  const props: Record<string, unknown> = {}
+  for (const [name, value] of Object.entries(given)) {
+    const at = [...path, name]
+    const axis = sheet.axes.find((each) => each.name === name)
+    if (axis) {
+      // `true` and `false` are how YAML writes a flag's on and off.
+      const text = value === true ? 'on' : value === false ? 'off' : String(value)
+      values[name] = axis.values.includes(text) ? text : String(value)
+      if (!axis.values.includes(values[name]))
+        issue({
+          code: 'unknown-value',
+          path: at,
+          message: `no ${name} "${values[name]}"`,
+          name: { what: `value of ${name}`, found: values[name], known: axis.values },
+        })
+    } else if (name in contexts) {
+      values[name] = String(value)
+      checkContext(contexts, name, values[name], at, issue)
+    } else if (name in sheet.data.props) props[name] = value
+    else {
+      const known = [...sheet.axes.map((each) => each.name), ...Object.keys(contexts), ...Object.keys(sheet.data.props)]
+      issue({
+        code: 'unknown-axis',
+        path: at,
+        message: `no "${name}" to start with`,
+        name: { what: 'axis, context or prop', found: name, known },
+      })
+    }
+  }
+  return { values, props }
+}
+
+/** The steps of an axis value's reach. */
+export function readReachSteps(
+  sheet: Sheet,
+  { data }: Surrounded,
+  files: readonly StepFile[],
+  path: Path,
+): { steps: Step[]; issues: ScenarioIssue[] } {
+  const issues: ScenarioIssue[] = []
+  const context: StepContext = { sheet, contexts: data.contexts, issue: (issue) => issues.push(issue) }
+  const steps = files.map((file, at) => readStep(context, file, at, [...path, at]))
+  return { steps, issues }
+}

@@ -1,0 +1,176 @@
+import type { Browser, CDPSession } from 'puppeteer-core'
+import type { Clock } from '@/core/scenario'
+import type { Viewport } from '@/core/sheet'
+import type { PlayStage } from '@/stage'
+import { launchShell } from '../shell'
+import { ADDRESS, callStage, preparePage, type PlayPage } from './PlayPage'
+
+// The least that time can pass: enough for tasks that are due at once, and nothing to any timer.
+const SLIVER_MS = 0.001
+// How much time passes at once while a document loads.
+const LOADING_MS = 5
+const LOST_AFTER_MS = 2000
+/** Two frames never have the same time. */
+const LEAST_TICK_MS = 0.001
+// What begins in one of the first frames, which stand a thousandth apart, is over when its time is.
+const FRAME_LEAD_MS = 0.05
+// The browser blurs where an animation stands by a tenth of a millisecond: what is that near to its end has ended.
+const BLUR_MS = 0.12
+const MOST_MORE_FRAMES = 5
+// An input that waits for a frame is given one after this much wall time.
+const FRAME_WAIT_MS = 3
+
+/** A page whose time and frames the engine itself keeps: timers, transitions, frames and their events all follow one clock. */
+export class EnginePage implements PlayPage {
+  readonly clockKind = 'engine'
+  readonly clock: Clock
+  #now = 0
+  /** The engine's own ticks at the scenario's start. */
+  #offset = 0
+  #lastTicks = 0
+
+  private constructor(
+    private readonly browser: Browser,
+    readonly session: CDPSession,
+    private readonly sheetUrls: ReadonlyMap<string, string>,
+  ) {
+    const now = () => this.#now
+    this.clock = {
+      get now() {
+        return now()
+      },
+      pulse: () => this.call('pulse'),
+      goTo: (time) => this.goTo(time),
+    }
+  }
+
+  static async open(executablePath: string, viewport: Viewport): Promise<EnginePage> {
+    const browser = await launchShell(executablePath)
+    try {
+      const root = await browser.target().createCDPSession()
+      const { targetId } = await root.send('Target.createTarget', {
+        url: 'about:blank',
+        enableBeginFrameControl: true,
+        width: viewport.width,
+        height: viewport.height,
+      })
+      const target = await browser.waitForTarget((each) => (each as { _targetId?: string })._targetId === targetId)
+      const session = await target.createCDPSession()
+      const page = new EnginePage(browser, session, await preparePage(session, viewport))
+      const { virtualTimeTicksBase } = await page.session.send('Emulation.setVirtualTimePolicy', {
+        policy: 'pause',
+        // Whole seconds: what dates tell must not hang on a fraction.
+        initialVirtualTime: Math.floor(Date.now() / 1000),
+      })
+      page.#offset = virtualTimeTicksBase
+      return page
+    } catch (error) {
+      await browser.close()
+      throw error
+    }
+  }
+
+  async load(): Promise<void> {
+    const loaded = new Promise<void>((done) => this.session.once('Page.loadEventFired', () => done()))
+    await this.passing(Promise.all([this.session.send('Page.navigate', { url: ADDRESS }), loaded]))
+  }
+
+  call<K extends keyof PlayStage>(name: K, ...given: Parameters<PlayStage[K]>) {
+    return callStage(this.session, name, given)
+  }
+
+  async passing<T>(work: Promise<T>): Promise<T> {
+    let isDone = false
+    const done = work.finally(() => (isDone = true))
+    done.catch(() => {}) // awaited below
+    // A frame while time passes takes the browser down: each pass is waited for. A navigation may swap the process that was to tell of it.
+    while (!isDone) {
+      let timer: NodeJS.Timeout | undefined
+      const lost = new Promise<void>((later) => (timer = setTimeout(later, LOST_AFTER_MS)))
+      await Promise.race([this.pass(LOADING_MS), lost])
+      clearTimeout(timer)
+    }
+    await this.session.send('Emulation.setVirtualTimePolicy', { policy: 'pause' })
+    return done
+  }
+
+  /** Lets the document's timeline and its timers show the same time. */
+  async begin(): Promise<void> {
+    this.#now = 0
+    await this.call('measureLag')
+    await this.frame()
+    // Ahead of all frames so far: how far apart those of a scenario stand must not hang on what was measured.
+    this.#offset = this.#lastTicks + Math.max(0, await this.call('lag')) + FRAME_LEAD_MS
+    // Asked for, so that it is a frame of the document too and not of the compositor alone.
+    await this.call('measureLag')
+    await this.frame()
+  }
+
+  /** Lets virtual time pass. */
+  private async pass(ms: number) {
+    const expired = new Promise<void>((done) => this.session.once('Emulation.virtualTimeBudgetExpired', () => done()))
+    await this.session.send('Emulation.setVirtualTimePolicy', { policy: 'advance', budget: ms })
+    await expired
+  }
+
+  private async frame(later = LEAST_TICK_MS) {
+    const lead = this.#now > 0 ? FRAME_LEAD_MS : 0
+    this.#lastTicks = Math.max(this.#offset + this.#now + lead, this.#lastTicks + later)
+    await this.session.send('HeadlessExperimental.beginFrame', { frameTimeTicks: this.#lastTicks, interval: 16 })
+  }
+
+  private async goTo(time: number) {
+    await this.call('tell', time)
+    await this.pass(Math.max(SLIVER_MS, time - this.#now))
+    this.#now = time
+    await this.frame()
+    await this.pass(SLIVER_MS)
+    await this.finished()
+  }
+
+  /** Draws frames until every animation that is to begin or to end at this moment has done so. */
+  private async finished() {
+    for (let frame = 0; frame < MOST_MORE_FRAMES && (await this.call('isBetween')); frame++) await this.frame(BLUR_MS)
+  }
+
+  async input<K extends Parameters<CDPSession['send']>[0]>(method: K, params: object): Promise<void> {
+    let isDone = false
+    const sent = this.session.send(method as 'Input.dispatchKeyEvent', params as never).finally(() => (isDone = true))
+    sent.catch(() => {}) // awaited below
+    while (!isDone) {
+      await Promise.race([sent, new Promise((done) => setTimeout(done, FRAME_WAIT_MS))])
+      if (!isDone) await this.frame()
+    }
+    await sent
+  }
+
+  async rest(): Promise<void> {
+    await this.call('wantFrame')
+    await this.frame()
+    await this.pass(SLIVER_MS)
+    await this.call('wantFrame')
+    await this.frame()
+    await this.finished()
+  }
+
+  sheetUrl(styleSheetId: string): string | undefined {
+    return this.sheetUrls.get(styleSheetId)
+  }
+
+  async picture(): Promise<string> {
+    this.#lastTicks += LEAST_TICK_MS
+    const { screenshotData } = await this.session.send('HeadlessExperimental.beginFrame', {
+      frameTimeTicks: this.#lastTicks,
+      interval: 16,
+      screenshot: { format: 'png' },
+    })
+    return screenshotData ?? ''
+  }
+
+  /** The browser is this page's own: it goes with it, however the page's code behaves. */
+  async close(): Promise<void> {
+    const { browser } = this
+    await Promise.race([browser.close().catch(() => {}), new Promise((done) => setTimeout(done, 500))])
+    browser.process()?.kill('SIGKILL')
+  }
+}

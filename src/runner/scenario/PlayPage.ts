@@ -1,0 +1,80 @@
+import type { CDPSession, Protocol } from 'puppeteer-core'
+import type { Clock } from '@/core/scenario'
+import type { Viewport } from '@/core/sheet'
+import type { ClockKind, PlayStage } from '@/stage'
+import { answerRequests } from '../answerRequests'
+
+/** What of the protocol is called here. */
+export type Send = CDPSession['send']
+
+/** A page in which one scenario after another is performed, each in a fresh document. */
+export interface PlayPage {
+  readonly clockKind: ClockKind
+  readonly session: CDPSession
+  /** The time of the scenario that is being performed. */
+  readonly clock: Clock
+  /** Opens a fresh document with the stage's program. Time passes meanwhile. */
+  load(): Promise<void>
+  /** Runs a function of the stage with data, and gives back its data. */
+  call<K extends keyof PlayStage>(
+    name: K,
+    ...given: Parameters<PlayStage[K]>
+  ): Promise<Awaited<ReturnType<PlayStage[K]>>>
+  /** Lets time pass while something is under way that is no part of a scenario. */
+  passing<T>(work: Promise<T>): Promise<T>
+  /** Sets the clock to 0; called when the component's code has been loaded, before it is mounted. */
+  begin(): Promise<void>
+  /** Sends input, with the frames that it waits for. */
+  input<K extends Parameters<Send>[0]>(method: K, params: object): Promise<void>
+  /** Lets everything happen that input has brought about in no time. */
+  rest(): Promise<void>
+  /** The file that a style sheet of the page was made from. */
+  sheetUrl(styleSheetId: string): string | undefined
+  /** A picture of what is seen now, as PNG in base64. */
+  picture(): Promise<string>
+  close(): Promise<void>
+}
+
+/** The page's own address: nothing else can be reached. */
+export const ADDRESS = 'https://stage-play.invalid/'
+
+/** Prepares a page for the stage's program; gives back where its style sheets come from. */
+export async function preparePage(session: CDPSession, viewport: Viewport): Promise<ReadonlyMap<string, string>> {
+  const sheetUrls = new Map<string, string>()
+  session.on('CSS.styleSheetAdded', ({ header }) => sheetUrls.set(header.styleSheetId, header.sourceURL))
+  answerRequests(session, ADDRESS, 'play')
+  await Promise.all([
+    session.send('Page.enable'),
+    session.send('Runtime.enable'),
+    session.send('DOM.enable'),
+    session.send('CSS.enable'),
+    session.send('Fetch.enable', { patterns: [{ urlPattern: '*' }] }),
+    session.send('Emulation.setDeviceMetricsOverride', {
+      width: viewport.width,
+      height: viewport.height,
+      deviceScaleFactor: viewport.scale,
+      mobile: false,
+    }),
+    // A page counts as the one that is looked at, however many there are.
+    session.send('Emulation.setFocusEmulationEnabled', { enabled: true }),
+  ])
+  return sheetUrls
+}
+
+/** Calls a function of the stage. @throws Error with what it threw */
+export async function callStage<K extends keyof PlayStage>(
+  session: CDPSession,
+  name: K,
+  given: Parameters<PlayStage[K]>,
+): Promise<Awaited<ReturnType<PlayStage[K]>>> {
+  const { result, exceptionDetails } = await session.send('Runtime.evaluate', {
+    expression: `(async () => JSON.stringify(await breltStage.${name}(...${JSON.stringify(given)})) ?? 'null')()`,
+    awaitPromise: true,
+    returnByValue: true,
+  })
+  if (exceptionDetails) throw new Error(errorText(exceptionDetails))
+  return JSON.parse(result.value as string) as Awaited<ReturnType<PlayStage[K]>>
+}
+
+const errorText = ({ exception, text }: Protocol.Runtime.ExceptionDetails) =>
+  (exception?.description?.split('\n')[0] ?? text).replace(/^(Uncaught )?Error: /, '')

@@ -1,0 +1,181 @@
+import {
+  fillingsOf,
+  perform,
+  type Change,
+  type EventRecord,
+  type Performance,
+  type PerformanceHost,
+  type ScenarioPlan,
+  type Step,
+} from '@/core/scenario'
+import { REFERENCE, stageCaseOf, type StageContext, type StageFilling } from '@/stage'
+import type { PlannedCase } from '@/core/plan'
+import { withOrigins } from './evidence'
+import { Hand } from './Hand'
+import { Looker } from './Look'
+import type { PlayPage } from './PlayPage'
+import type { PlaySetup } from './PlaySetup'
+
+/** Called as a performance goes on. */
+export interface PlayListener {
+  onStep?: PerformanceHost['onStep']
+  /** Called at every moment that is looked at; asks for more moments than a verdict needs. */
+  onMoment?(now: number, page: PlayPage): Promise<void>
+}
+
+/** The component could not be brought to where its scenario starts. */
+export class CannotStart extends Error {
+  override name = 'CannotStart'
+}
+
+const MOST_SETTLES = 10
+
+/** One case of a component, mounted in a fresh document, to be acted on. */
+export class Player {
+  readonly #hand: Hand
+  #props: Readonly<Record<string, unknown>>
+  #slots: Readonly<Record<string, StageFilling>>
+  #contexts: Record<string, string>
+
+  private constructor(
+    readonly page: PlayPage,
+    readonly setup: PlaySetup,
+    readonly one: PlannedCase,
+  ) {
+    this.#hand = new Hand(page)
+    this.#props = one.settings.props
+    this.#slots = one.settings.slots
+    this.#contexts = Object.fromEntries(
+      Object.keys(setup.library.data.contexts).map((name) => [name, one.values[name]!]),
+    )
+  }
+
+  /** Mounts a case and takes the steps that reach it. @throws CannotStart */
+  static async start(page: PlayPage, setup: PlaySetup, one: PlannedCase, before: readonly Step[]): Promise<Player> {
+    const player = new Player(page, setup, one)
+    await page.load()
+    await player.applyMedia()
+    const component = { ...setup.component, isolated: true }
+    const events = setup.sheet.data.source.kind === 'react' ? [] : Object.keys(setup.sheet.data.events)
+    try {
+      await page.passing(page.call('open', component, player.context(), page.clockKind, events))
+    } catch (error) {
+      throw new CannotStart(`the component could not be staged: ${(error as Error).message}`)
+    }
+    await page.begin()
+    const { failure, forced } = await page.call('mount', stageCaseOf(one))
+    if (failure !== undefined) throw new CannotStart(`the component could not be mounted: ${failure}`)
+    await page.rest()
+    for (const step of before) {
+      const { steps } = await perform([step], player.host())
+      if (steps[0]!.verdict !== 'holds')
+        throw new CannotStart(`the start could not be reached: ${step.text}: ${steps[0]!.message}`)
+    }
+    if (before.length > 0) await player.rest(before)
+    await player.force(forced)
+    return player
+  }
+
+  /** Before a case that steps have reached is looked at, animations have ended and the pointer rests outside, unless it hovers. */
+  private async rest(before: readonly Step[]) {
+    const pointer = before.filter(({ kind }) => /^(click|double-click|hover|leave|drag)$/.test(kind)).at(-1)
+    if (pointer && pointer.kind !== 'hover') await this.#hand.act({ kind: 'leave', target: { kind: 'page' } })
+    await this.settle()
+  }
+
+  private async force(forced: readonly [number, string[]][]) {
+    if (forced.length === 0) return
+    await this.page.session.send('DOM.getDocument', { depth: 0 })
+    for (const [reference, forcedPseudoClasses] of forced) {
+      const { result } = await this.page.session.send('Runtime.evaluate', {
+        expression: `document.querySelector('[${REFERENCE}="${reference}"]')`,
+      })
+      if (!result.objectId) continue
+      const { nodeId } = await this.page.session.send('DOM.requestNode', { objectId: result.objectId })
+      await this.page.session.send('CSS.forcePseudoState', { nodeId, forcedPseudoClasses })
+    }
+    await this.settle()
+  }
+
+  private context(): StageContext {
+    return {
+      values: { theme: 'default', ...this.#contexts },
+      properties: this.setup.tokens.customProperties(this.#contexts),
+    }
+  }
+
+  private async applyMedia() {
+    const reduced = this.#contexts.motion === 'reduced'
+    await this.page.session.send('Emulation.setEmulatedMedia', {
+      features: [{ name: 'prefers-reduced-motion', value: reduced ? 'reduce' : 'no-preference' }],
+    })
+  }
+
+  private async change(change: Change) {
+    if (change.kind === 'context') {
+      Object.assign(this.#contexts, change.values)
+      await this.applyMedia()
+      await this.page.call('setContext', this.context())
+    } else {
+      if (change.kind === 'set') this.#props = { ...this.#props, ...change.props }
+      else this.#slots = { ...this.#slots, ...fillingsOf(this.setup.sheet, this.setup.library, change.slots) }
+      await this.page.call('update', this.#props, this.#slots)
+    }
+    await this.page.rest()
+  }
+
+  private async settle(): Promise<{ isSettled: boolean }> {
+    for (let round = 0; round < MOST_SETTLES; round++) {
+      if ((await this.page.call('endFinite')) === 0) return { isSettled: true }
+      // Their end is told in a frame; its handlers may start more.
+      await this.page.rest()
+    }
+    return { isSettled: false }
+  }
+
+  events(): Promise<EventRecord[]> {
+    return this.page.call('events')
+  }
+
+  private host(listener: PlayListener = {}): PerformanceHost {
+    const { onStep, onMoment } = listener
+    return {
+      clock: this.page.clock,
+      act: (input) => this.#hand.act(input),
+      change: (change) => this.change(change),
+      settle: () => this.settle(),
+      look: () => Promise.resolve([]),
+      events: () => this.events(),
+      ...(onStep && { onStep }),
+      ...(onMoment && { onMoment: (now: number) => onMoment(now, this.page) }),
+    }
+  }
+
+  /** Performs a scenario's steps. */
+  async perform(plan: ScenarioPlan, listener: PlayListener = {}): Promise<Performance> {
+    const { tokens, library, component } = this.setup
+    const looker = new Looker(
+      this.page,
+      { parts: component.parts, space: plan.space, tokens, tolerance: library.data.tolerance },
+      this.one,
+      plan.profiles,
+    )
+    looker.surround(this.#contexts)
+    await listener.onMoment?.(this.page.clock.now, this.page)
+    const performance = await perform(plan.scenario.steps, {
+      ...this.host(listener),
+      change: async (change) => {
+        await this.change(change)
+        if (change.kind === 'context') looker.surround(this.#contexts)
+      },
+      look: (step) => looker.look(plan.profileOf.get(step.index)!),
+    })
+    const notes = await this.page.call('notes')
+    const steps = await Promise.all(
+      performance.steps.map(async (step) =>
+        step.checks ? { ...step, checks: await withOrigins(this.page, this.setup, step.checks) } : step,
+      ),
+    )
+    return { ...performance, steps, notes: [...performance.notes, ...notes] }
+  }
+}

@@ -1,0 +1,47 @@
+import type { EventRecord } from '@/core/scenario'
+
+/** Notes what a component sends, once for each event that can be heard outside of it. */
+export class EventLog {
+  #records: EventRecord[] = []
+
+  constructor(
+    document: Document,
+    names: readonly string[],
+    readonly now: () => number,
+  ) {
+    for (const name of names) {
+      // What does not bubble is only seen on its way down; what bubbles counts if nothing has stopped it.
+      document.addEventListener(name, (event) => !event.bubbles && this.note(name, detailOf(event)), true)
+      document.addEventListener(name, (event) => event.bubbles && this.note(name, detailOf(event)))
+    }
+  }
+
+  note(name: string, detail: unknown): void {
+    this.#records.push({ name, at: this.now(), ...(detail !== undefined && { detail: plain(detail) }) })
+  }
+
+  /** What fired while mounting does not count. */
+  start(): void {
+    this.#records = []
+  }
+
+  records(): EventRecord[] {
+    return this.#records
+  }
+}
+
+/** What an event of the component's own carries. */
+const detailOf = (event: Event): unknown => (event instanceof CustomEvent ? event.detail : undefined) ?? undefined
+
+const MOST_CHARACTERS = 2000
+
+/** Data that can be sent on; what cannot be written as JSON is named. */
+function plain(detail: unknown): unknown {
+  try {
+    const text = JSON.stringify(detail)
+    if (text === undefined) return String(detail)
+    return text.length > MOST_CHARACTERS ? `${text.slice(0, MOST_CHARACTERS)}…` : (JSON.parse(text) as unknown)
+  } catch {
+    return String(detail)
+  }
+}

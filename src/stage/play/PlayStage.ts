@@ -1,0 +1,73 @@
+import type { EventRecord, Extent, Pulse } from '@/core/scenario'
+import type {
+  PseudoBoxes,
+  StageCase,
+  StageComponent,
+  StageContext,
+  StageFilling,
+  StageProbe,
+  StageReadings,
+  StageRequest,
+} from '../protocol'
+import type { Census } from '../census'
+import type { ProbeAnswer } from '../read'
+import type { Aim, AimAt } from './aim'
+
+/** Which clock keeps a performance's time. */
+export type ClockKind = 'engine' | 'page'
+
+/** What has the focus. */
+export interface Active {
+  /** In the author's words. */
+  name: string
+  takesText: boolean
+  /** Of the asked part. */
+  isPart: boolean
+}
+
+/** What a performance asks of its page. All of it is data in and data out, but for `elementOf`. */
+export interface PlayStage {
+  /** Loads a component's code. Time must pass meanwhile. */
+  open(component: StageComponent, context: StageContext, clock: ClockKind, events: readonly string[]): Promise<void>
+  /** Mounts the one case in sight: from here on time is the scenario's. Gives back what is to be forced, by reference number. */
+  mount(one: StageCase): { failure?: string; forced: [number, string[]][] }
+  setContext(context: StageContext): void
+  pulse(): Pulse
+  /** Tells what time it is about to be. */
+  tell(time: number): void
+  /** Has the next frame tell how far the document's timeline lies behind its timers, in ms. */
+  measureLag(): void
+  lag(): number
+  goTo(time: number): Promise<number>
+  /** Called after all input: what it has started stands still until time goes on. */
+  hold(): Promise<void>
+  /** Makes the next frame one of the document. */
+  wantFrame(): void
+  /** Whether an animation is just about to begin or to end; the next frame is then one of the document. */
+  isBetween(): boolean
+  endFinite(): number
+  aim(at: AimAt, isPress: boolean): Aim
+  /** What has the focus, and whether it is (inside) a match of a part. */
+  active(at?: AimAt): Active
+  /** Gives the focus by script, for parts that Tab does not reach. */
+  focus(at: AimAt): boolean
+  /** Puts the caret behind the text that has the focus. */
+  caretToEnd(): void
+  update(props: Readonly<Record<string, unknown>>, slots: Readonly<Record<string, StageFilling>>): void
+  /** Gives all matches of parts a reference number. */
+  refer(parts: readonly string[]): void
+  elementOf(part: string, match: number): Element | undefined
+  /** Reference numbers of a part's matches. */
+  referencesOf(part: string): number[]
+  read(requests: readonly StageRequest[], boxes: PseudoBoxes): StageReadings
+  probe(probes: readonly StageProbe[]): ProbeAnswer[]
+  /** The box of all that can be seen of the component, in the window. */
+  extent(): Extent
+  /** What stands in the case, for lints. */
+  census(): Census
+  events(): EventRecord[]
+  /** Errors that were thrown, and what the clock does not control. */
+  notes(): string[]
+}
+
+export type PlayWindow = Window & typeof globalThis & { breltStage: PlayStage }

@@ -1,0 +1,105 @@
+import type { Pulse } from '@/core/scenario'
+import { animationPulse, runningAnimations, timingOf } from './animations'
+import { noteTimers, type Waiting } from './timers'
+
+/** The time of a stage in which scenarios are performed, in ms since the scenario's start. */
+export interface StageTime {
+  readonly now: number
+  /** The scenario starts here. */
+  start(): void
+  /** Tells what time it is about to be; only where the engine keeps it. */
+  tell?(time: number): void
+  /** Makes the next frame one of the document, not of the compositor alone: only such tell of animations that have ended. */
+  wantFrame?(): void
+  /** Has the next frame tell how far the document's timeline lies behind `performance.now()`, in ms. */
+  measureLag?(): void
+  readonly lag?: number
+  /** What has kept the clock from being exact. */
+  notes?(): string[]
+  pulse(): Pulse
+  /** Lets time pass and draws a frame; only where the page keeps its own time. */
+  goTo?(time: number): Promise<void>
+  /** Takes hold of what input has just started, so that it stands still until time goes on. */
+  hold?(): Promise<void>
+}
+
+/** More than the slivers of time add up to in which tasks are run that are due at once. */
+const MOST_AHEAD_MS = 5
+
+export type Roots = () => Iterable<Document | ShadowRoot>
+
+/** Time that the engine keeps: here it is only looked at. */
+export class EngineTime implements StageTime {
+  #waiting: Waiting
+  #now = 0
+  /** Where animations stood when they were first seen. */
+  #seen = new WeakMap<Animation, { at: number; local: number }>()
+  lag = 0
+  #started: () => void
+  private readonly ahead: () => number
+  readonly measureLag: () => void
+  readonly wantFrame: () => void
+
+  constructor(
+    view: Window & typeof globalThis,
+    readonly roots: Roots,
+  ) {
+    const exact = view.performance.now.bind(view.performance)
+    const frame = view.requestAnimationFrame.bind(view)
+    // Outside of a frame the timeline is an estimate (Chromium's AnimationClock): only a frame's own time can be trusted.
+    this.wantFrame = () => void frame(() => {})
+    this.measureLag = () => frame((time) => (this.lag = exact() - time))
+    this.#waiting = noteTimers(view, () => this.#now)
+    const begun = exact()
+    let started = begun
+    this.#started = () => (started = exact())
+    this.ahead = () => exact() - started - this.#now
+    // The browser blurs its own by up to 0.1 ms: a script that reckons with it would come out a millisecond off now and then.
+    view.performance.now = () => begun + this.#now
+  }
+
+  notes(): string[] {
+    if (this.ahead() < MOST_AHEAD_MS) return []
+    return [
+      'something was loaded while it ran (an image, a font): the engine lets 10 ms pass for each, so its times are not exact',
+    ]
+  }
+
+  get now(): number {
+    return this.#now
+  }
+
+  start(): void {
+    this.#now = 0
+    this.#started()
+  }
+
+  tell(time: number): void {
+    this.#now = time
+    this.wantFrame()
+  }
+
+  /** By the scenario's own time: the engine's stands a few hundredths of a millisecond apart, now here, now there. */
+  private localOf(animation: Animation): number | undefined {
+    if (animation.playState !== 'running') return undefined
+    const { local, rate } = timingOf(animation)
+    let seen = this.#seen.get(animation)
+    const isMovedByScript = seen && Math.abs(seen.local + (this.now - seen.at) * rate - local) > 1
+    if (!seen || isMovedByScript) {
+      // What has just begun may stand a few hundredths in already.
+      seen = { at: this.now, local: local < 1 ? 0 : Math.round(local * 10) / 10 }
+      this.#seen.set(animation, seen)
+    }
+    return seen.local + (this.now - seen.at) * rate
+  }
+
+  pulse(): Pulse {
+    const pulse = animationPulse(this.now, runningAnimations(this.roots()), (animation) => this.localOf(animation))
+    const next = Math.min(this.#waiting.due() ?? Infinity, pulse.due ?? Infinity)
+    return {
+      isMoving: pulse.isMoving || this.#waiting.wantsFrame(),
+      isTurning: pulse.isTurning,
+      ...(next < Infinity && { due: next }),
+    }
+  }
+}

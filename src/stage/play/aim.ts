@@ -1,0 +1,138 @@
+import { flatParent, findParts, type MountedCase } from '../findPart'
+import type { StageComponent } from '../protocol'
+import { Reader, visibleRect } from '../read'
+
+/** Where input is to go: a match of a part, a place from the host's corner, or beside the component. */
+export type AimAt = { part: string; index: number } | { x: number; y: number } | 'page'
+
+/** A point of the window, or why input cannot go there. */
+export type Aim = { x: number; y: number } | { refused: string }
+
+/** Finds where a person would point to reach something, and whether it would be reached. */
+export function aim(component: StageComponent, one: MountedCase, at: AimAt, isPress: boolean): Aim {
+  if (at === 'page') return besideComponent(one)
+  if ('x' in at) {
+    const box = one.host.getBoundingClientRect()
+    return insideWindow({ x: box.left + at.x, y: box.top + at.y }) ?? outside(at, box.left + at.x, box.top + at.y)
+  }
+  const name = at.index === 1 ? at.part : `${at.part}[${at.index}]`
+  const elements = findParts(component, one, at.part)
+  const element = elements[at.index - 1]
+  const selector = component.parts[at.part]?.select
+  if (!element) {
+    const where = selector ? ` (${selector})` : ''
+    const count =
+      elements.length === 0 ? 'none is there' : `only ${elements.length} ${elements.length === 1 ? 'is' : 'are'} there`
+    return { refused: `there is no ${name}${where}: ${count}` }
+  }
+  if (component.parts[at.part]?.pseudo)
+    return { refused: `${name} is a pseudo-element, which takes no input: name its element, or a place` }
+  if (isPress && isDisabled(element))
+    return {
+      refused: `${name} is disabled, so it cannot be pressed; to press there all the same, give a place: { at: [x, y] }`,
+    }
+  return pointOn(component, one, element, name)
+}
+
+const isDisabled = (element: Element) =>
+  element.matches(':disabled') ||
+  element.closest('[inert]') !== null ||
+  element.closest('[aria-disabled="true"]') !== null
+
+function pointOn(component: StageComponent, one: MountedCase, element: Element, name: string): Aim {
+  const reader = new Reader(component, one, {}, () => undefined)
+  const hidden = whyHidden(reader, element)
+  if (hidden) return { refused: `${name} cannot be pointed at: ${hidden}` }
+  if (!isInWindow(element.getBoundingClientRect()))
+    element.scrollIntoView({ block: 'nearest', inline: 'nearest', behavior: 'instant' })
+  const rect = visibleRect(new Reader(component, one, {}, () => undefined), { element })!
+  const points = pointsOf(rect).filter(({ x, y }) => x >= 0 && y >= 0 && x < innerWidth && y < innerHeight)
+  if (points.length === 0)
+    return { refused: `${name} lies outside of the stage, at ${Math.round(rect.left)}, ${Math.round(rect.top)}` }
+  const free = points.find(({ x, y }) => isInside(deepest(x, y), element))
+  if (free) return free
+  const [{ x, y }] = points as [{ x: number; y: number }]
+  return { refused: `${name} is covered by ${describe(component, one, deepest(x, y))}` }
+}
+
+function whyHidden(reader: Reader, element: Element): string | undefined {
+  const style = getComputedStyle(element)
+  const around = !element.checkVisibility() && style.display !== 'none'
+  if (style.display === 'none' || around)
+    return around ? 'something around it is not displayed' : 'it has display: none'
+  if (style.visibility !== 'visible') return `it has visibility: ${style.visibility}`
+  if (style.pointerEvents === 'none') return 'it has pointer-events: none'
+  const { width, height } = element.getBoundingClientRect()
+  if (width <= 0 || height <= 0) return `it is ${width} × ${height} px`
+  return visibleRect(reader, { element }) ? undefined : 'all of it is clipped away'
+}
+
+/** The centre first, then places nearer to the edges: part of a thing may be covered. */
+function pointsOf({ left, top, width, height }: { left: number; top: number; width: number; height: number }) {
+  const shares = [
+    [0.5, 0.5],
+    [0.25, 0.5],
+    [0.75, 0.5],
+    [0.5, 0.25],
+    [0.5, 0.75],
+  ] as const
+  return shares.map(([x, y]) => ({ x: left + width * x, y: top + height * y }))
+}
+
+const isInWindow = ({ left, top, right, bottom }: DOMRect) =>
+  left >= 0 && top >= 0 && right <= innerWidth && bottom <= innerHeight
+
+const insideWindow = (at: { x: number; y: number }): Aim | undefined =>
+  at.x >= 0 && at.y >= 0 && at.x < innerWidth && at.y < innerHeight ? at : undefined
+
+const outside = ({ x, y }: { x: number; y: number }, left: number, top: number): Aim => ({
+  refused: `${x}, ${y} lies outside of the stage, at ${Math.round(left)}, ${Math.round(top)}`,
+})
+
+/** The topmost element at a point, in whatever tree it is. */
+export function deepest(x: number, y: number): Element | null {
+  let found = document.elementFromPoint(x, y)
+  for (let inner = found; inner?.shadowRoot;) {
+    inner = inner.shadowRoot.elementFromPoint(x, y)
+    if (!inner || inner === found) break
+    found = inner
+  }
+  return found
+}
+
+function isInside(element: Element | null, target: Element): boolean {
+  for (let link = element; link; link = flatParent(link)) if (link === target) return true
+  return false
+}
+
+/** An element in the author's words: the part that it is, or belongs to. */
+export function describe(component: StageComponent, one: MountedCase, element: Element | null): string {
+  if (!element) return 'nothing'
+  const tag = `<${element.localName}${element.id ? ` id="${element.id}"` : element.classList.length ? ` class="${element.className}"` : ''}>`
+  for (let link: Element | null = element; link && link !== one.frame; link = flatParent(link)) {
+    for (const [name, { pseudo }] of Object.entries(component.parts)) {
+      if (name === 'host' || name === 'root' || pseudo) continue
+      const at = findParts(component, one, name).indexOf(link)
+      if (at >= 0) return `${at === 0 ? name : `${name}[${at + 1}]`} (${tag})`
+    }
+  }
+  return element === document.documentElement || element === document.body ? 'nothing of the component' : tag
+}
+
+/** A point of the window at which nothing of the component lies. */
+function besideComponent({ frame, host }: MountedCase): Aim {
+  const places = [
+    [1, 1],
+    [innerWidth - 2, 1],
+    [1, innerHeight - 2],
+    [innerWidth - 2, innerHeight - 2],
+    [innerWidth / 2, 1],
+    [innerWidth / 2, innerHeight - 2],
+  ] as const
+  for (const [x, y] of places) {
+    const found = deepest(x, y)
+    const isOurs = !found || found === host || found === frame || found.contains(host)
+    if (isOurs) return { x, y }
+  }
+  return { refused: 'the component covers the whole stage: there is nothing beside it' }
+}

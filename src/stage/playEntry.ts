@@ -1,0 +1,148 @@
+import { EMPTY_CENSUS } from './census'
+import { extentOf } from './extent'
+import { findParts, shadowsIn, type MountedCase } from './findPart'
+import type { StageComponent } from './protocol'
+import {
+  aim,
+  describe,
+  EngineTime,
+  endFinite,
+  EventLog,
+  PageTime,
+  isBetween,
+  runningAnimations,
+  watchUncontrolled,
+  type AimAt,
+  type PlayWindow,
+  type StageTime,
+} from './play'
+import { REFERENCE } from './reference'
+import { Stage } from './Stage'
+
+const view = window as unknown as PlayWindow
+const natives = {
+  setTimeout: view.setTimeout.bind(view) as typeof setTimeout,
+  requestAnimationFrame: view.requestAnimationFrame.bind(view),
+}
+const notes = new Set<string>()
+view.addEventListener('error', (event) => notes.add(`threw: ${event.message}`))
+view.addEventListener('unhandledrejection', (event) => notes.add(`threw: ${String(event.reason)}`))
+// A dialog would stop the page until somebody answers.
+for (const name of ['alert', 'confirm', 'prompt', 'print'] as const)
+  Object.assign(view, {
+    [name]: () => void notes.add(`it asked for a dialog of the browser (${name}), which nobody answers here`),
+  })
+const uncontrolled = watchUncontrolled(view)
+
+let stage: Stage | undefined
+let time: StageTime | undefined
+let log: EventLog | undefined
+
+function opened(): { stage: Stage; component: StageComponent; one: MountedCase; time: StageTime; log: EventLog } {
+  const [one] = stage?.cases ?? []
+  if (!stage || !time || !log || !one) throw new Error('no case is mounted')
+  return { stage, component: stage.component, one, time, log }
+}
+
+function* roots(): Generator<Document | ShadowRoot> {
+  yield document
+  for (const { frame } of stage?.cases ?? []) yield* shadowsIn(frame)
+}
+
+function elementAt(at: AimAt): Element | undefined {
+  const { component, one } = opened()
+  return typeof at === 'object' && 'part' in at ? findParts(component, one, at.part)[at.index - 1] : undefined
+}
+
+/** The element that has the focus, also inside shadow trees. */
+function activeElement(): Element | null {
+  let active = document.activeElement
+  while (active?.shadowRoot?.activeElement) active = active.shadowRoot.activeElement
+  return active
+}
+
+const TEXT_INPUTS = /^(text|search|url|tel|email|password|number|date|time|month|week|datetime-local)$/
+/** Puts the caret behind all that an element holds. */
+function endSelectionIn(element: HTMLElement) {
+  getSelection()?.selectAllChildren(element)
+  getSelection()?.collapseToEnd()
+}
+
+const takesText = (element: Element | null) =>
+  (element instanceof HTMLInputElement && TEXT_INPUTS.test(element.type) && !element.readOnly) ||
+  (element instanceof HTMLTextAreaElement && !element.readOnly) ||
+  (element instanceof HTMLElement && element.isContentEditable)
+
+// Enough for any component; a page that shows thousands of things needs no more exact a box.
+const MOST_BOXES = 500
+
+view.breltStage = {
+  open: async (component, context, clock, events) => {
+    time = clock === 'engine' ? new EngineTime(view, roots) : new PageTime(view, roots)
+    log = new EventLog(document, events, () => time!.now)
+    stage = await Stage.open(component, natives)
+    // A font that is first asked for in the middle of a scenario would change sizes then, and take time to load.
+    await Promise.all([...document.fonts].map((font) => font.load().catch(() => undefined)))
+    stage.onEvent = (name, detail) => log!.note(name, detail)
+    stage.setContext(context)
+  },
+  mount: (one) => {
+    const { failures, forced } = stage!.mountLive(one)
+    time!.start()
+    log!.start()
+    return { forced, ...(failures[0] !== undefined && { failure: failures[0] }) }
+  },
+  setContext: (context) => opened().stage.setContext(context),
+  pulse: () => opened().time.pulse(),
+  tell: (to) => opened().time.tell?.(to),
+  measureLag: () => time?.measureLag?.(),
+  lag: () => time?.lag ?? 0,
+  goTo: async (to) => {
+    await opened().time.goTo?.(to)
+    return opened().time.now
+  },
+  hold: async () => opened().time.hold?.(),
+  wantFrame: () => time?.wantFrame?.(),
+  isBetween: () => {
+    const found = runningAnimations(roots()).some(isBetween)
+    if (found) time?.wantFrame?.()
+    return found
+  },
+  endFinite: () => endFinite(roots()),
+  aim: (at, isPress) => aim(opened().component, opened().one, at, isPress),
+  active: (at) => {
+    const { component, one } = opened()
+    const active = activeElement()
+    const target = at && elementAt(at)
+    return {
+      name: active && active !== document.body ? describe(component, one, active) : 'nothing',
+      takesText: takesText(active),
+      isPart: target !== undefined && active === target,
+    }
+  },
+  focus: (at) => {
+    const element = elementAt(at)
+    if (element instanceof HTMLElement || element instanceof SVGElement) element.focus()
+    return element !== undefined && activeElement() === element
+  },
+  caretToEnd: () => {
+    const active = activeElement()
+    if (active instanceof HTMLTextAreaElement || (active instanceof HTMLInputElement && active.selectionStart !== null))
+      active.setSelectionRange(active.value.length, active.value.length)
+    else if (active instanceof HTMLElement && active.isContentEditable) endSelectionIn(active)
+  },
+  update: (props, slots) => opened().one.update?.(props, slots),
+  refer: (parts) => opened().stage.referTo(parts),
+  elementOf: (part, match) => opened().stage.elementOf(0, part, match),
+  referencesOf: (part) =>
+    findParts(opened().component, opened().one, part).map((element) => Number(element.getAttribute(REFERENCE) ?? 0)),
+  read: (requests, boxes) => opened().stage.read([requests], [0], boxes),
+  probe: (probes) => opened().stage.probe(probes),
+  extent: () =>
+    extentOf(
+      [...opened().one.frame.querySelectorAll('*')].slice(0, MOST_BOXES).filter((each) => each.checkVisibility()),
+    ),
+  census: () => opened().stage.count(EMPTY_CENSUS),
+  events: () => opened().log.records(),
+  notes: () => [...notes, ...uncontrolled(), ...(time?.notes?.() ?? [])],
+}

@@ -1,0 +1,242 @@
+'use client'
+
+import { useMutation } from '@tanstack/react-query'
+import { useCallback, useMemo, useState } from 'react'
+import { addChecks, type CheckKind } from '@/core/checks'
+import { readScenarios, type Film } from '@/core/scenario'
+import { CodeEditor, EDITING_KEYS, EditingBar, NotYet, sheetCompletion, troublesOf, useDefinition } from '../editing'
+import { TitleBlock, useKeys, type Findable, type LibraryFacts } from '../frame'
+import { request, RunProvider, useRuns } from '../live'
+import { AddChecks } from './AddChecks'
+import { FilmView } from './FilmView'
+import { ScenarioList } from './ScenarioList'
+import { Steps } from './Steps'
+import { Track } from './Track'
+import { usePlayback } from './usePlayback'
+
+export interface BehaviourProps {
+  library: LibraryFacts
+  libraries: { id: string; name: string }[]
+  slug: string
+}
+
+/** The view of a component's scenarios: as steps and as text, played on a track of virtual time. */
+export function Behaviour(props: BehaviourProps) {
+  return (
+    <RunProvider library={props.library.id}>
+      <div className="flex h-dvh flex-col">
+        <Workplace {...props} />
+      </div>
+    </RunProvider>
+  )
+}
+
+const KEYS = [
+  ['p', 'Play the scenario, from its start'],
+  ['Space', 'Pause and go on'],
+  [', and .', 'A picture back, a picture on'],
+  ['j and k', 'The next scenario, the one before'],
+  ...EDITING_KEYS,
+] as const
+
+interface Played {
+  scenario: number
+  film: Film
+  /** What the sheet said when it was played. */
+  text: string
+}
+
+function Workplace({ library, libraries, slug }: BehaviourProps) {
+  const defining = useDefinition(library.id, slug)
+  const { definition, texts, sheet, look, problems, change, edit, save, error } = defining
+  const [selected, setSelected] = useState(0)
+  const [going, setGoTo] = useState<{ line: number }>()
+  const [played, setPlayed] = useState<Played>()
+  const { states } = useRuns()
+  const state = states.find((each) => each.slug === slug)
+  const space = look?.model?.space
+  const file = definition?.file ?? ''
+  const text = texts[file] ?? ''
+  const scenarios = useMemo(
+    () =>
+      sheet && space && definition ? readScenarios(sheet, { data: { contexts: definition.contexts } }, space) : [],
+    [sheet, space, definition],
+  )
+  const chosen = Math.min(selected, Math.max(0, scenarios.length - 1))
+  const scenario = scenarios[chosen]
+  const play = useMutation({
+    mutationFn: async (index: number): Promise<Played> => ({
+      scenario: index,
+      text,
+      film: await request<Film>(`/api/libraries/${library.id}/components/${slug}/play`, {
+        method: 'POST',
+        body: JSON.stringify({ index, texts }),
+      }),
+    }),
+    onSuccess: setPlayed,
+  })
+  const film = played?.scenario === chosen ? played.film : undefined
+  const playback = usePlayback(film)
+  const lastRun = state?.scenarios.find(({ name }) => name === scenario?.name)
+  const choose = (index: number) => {
+    setSelected(index)
+    setGoTo({ line: scenarios[index]?.line ?? 1 })
+  }
+  const step = (by: number) => scenarios.length > 0 && choose((chosen + by + scenarios.length) % scenarios.length)
+  const start = () => scenario && !play.isPending && play.mutate(chosen)
+  useKeys({
+    p: () => void start(),
+    ' ': () => film && playback.toggle(),
+    ',': () => film && playback.go(playback.place - 1),
+    '.': () => film && playback.go(playback.place + 1),
+    j: () => void step(1),
+    k: () => void step(-1),
+  })
+  const findables = useCallback(
+    (): Findable[] =>
+      scenarios.map(({ name, index, steps }) => ({
+        kind: 'scenario',
+        label: name,
+        detail: `${steps.length} steps`,
+        go: () => setSelected(index),
+      })),
+    [scenarios],
+  )
+  const lints = useMemo(() => look?.lints ?? [], [look])
+  const troubles = useMemo(() => troublesOf(file, problems, lints), [problems, lints, file])
+  const first = useMemo(() => ({ line: scenarios[0]?.line ?? 1 }), [scenarios.length === 0])
+  const onLine = useCallback(
+    (line: number) => {
+      const at = scenarios.findLastIndex((each) => each.line <= line)
+      if (at >= 0) setSelected(at)
+    },
+    [scenarios],
+  )
+  const complete = useMemo(() => sheetCompletion(() => sheet), [sheet])
+  const head = (
+    <TitleBlock
+      library={library}
+      libraries={libraries}
+      slug={slug}
+      view="behaviour"
+      keys={KEYS}
+      findables={findables}
+      revision={definition?.revisions.length}
+    />
+  )
+  if (!definition || !sheet) {
+    return (
+      <>
+        {head}
+        <NotYet error={error} />
+      </>
+    )
+  }
+  const isStale = film !== undefined && played?.text !== text
+  const add = (name: string) => {
+    const part = Object.keys(sheet.parts).find((each) => each !== 'host' && each !== 'root') ?? 'root'
+    const made = { name, steps: [{ click: part }, { expect: { [part]: { visible: true } } }] }
+    edit(
+      sheet.data.scenarios.length > 0
+        ? [{ do: 'insert', path: ['scenarios', sheet.data.scenarios.length], value: made }]
+        : [{ do: 'set', path: ['scenarios'], value: [made] }],
+    )
+    setSelected(sheet.data.scenarios.length)
+  }
+  const addReady = (kind: CheckKind, parts: Record<string, string>) => {
+    change({ [file]: addChecks(sheet, text, kind, parts) }, 'now')
+    setSelected(sheet.data.scenarios.length)
+  }
+  const remove = (index: number) => edit([{ do: 'remove', path: ['scenarios', index] }])
+  const results = film?.result.performance.steps ?? lastRun?.steps
+  return (
+    <>
+      {head}
+      <h1 className="sr-only">{sheet.data.name}, behaviour</h1>
+      <EditingBar defining={defining}>
+        <span role="status" className="text-quiet" data-play={play.isPending ? 'playing' : film ? 'played' : 'none'}>
+          {play.isPending
+            ? 'Playing …'
+            : film
+              ? `${film.result.performance.duration} ms of ${film.result.clock === 'engine' ? 'the engine’s' : 'the page’s'} time, played in ${film.result.milliseconds} ms`
+              : ''}
+        </span>
+        <AddChecks sheet={sheet} onAdd={addReady} />
+        <button type="button" className="control" disabled={!scenario || play.isPending} onClick={() => void start()}>
+          Play the scenario
+        </button>
+      </EditingBar>
+      {play.error && (
+        <p role="alert" className="border-b border-line px-3 py-1 whitespace-pre-wrap text-miss">
+          {play.error.message}
+        </p>
+      )}
+      <main className="grid min-h-0 flex-1 grid-cols-[minmax(300px,27%)_minmax(0,1fr)_minmax(300px,30%)] grid-rows-[minmax(0,1fr)]">
+        <div className="flex min-h-0 flex-col overflow-auto border-r border-line bg-sheet">
+          <ScenarioList
+            scenarios={scenarios}
+            states={state?.scenarios ?? []}
+            isOutdated={state?.isOutdated ?? false}
+            selected={chosen}
+            onSelect={choose}
+            onAdd={add}
+            onRemove={remove}
+          >
+            {scenario && (
+              <Steps
+                library={library.id}
+                scenario={scenario}
+                {...(results && { results })}
+                isOutdated={film ? isStale : (state?.isOutdated ?? false)}
+                {...(playback.frame && { current: playback.frame.step })}
+                onSelect={(index) => {
+                  playback.goToStep(index)
+                  setGoTo({ line: scenario.steps[index]!.line })
+                }}
+              />
+            )}
+          </ScenarioList>
+        </div>
+        <div className="flex min-h-0 min-w-0 flex-col border-r border-line">
+          {film ? (
+            <>
+              {film.result.performance.notes.map((note) => (
+                <p key={note} className="border-b border-line bg-sheet px-3 py-0.5 text-quiet">
+                  {note}
+                </p>
+              ))}
+              <FilmView film={film} playback={playback} name={sheet.data.name} />
+              <Track film={film} playback={playback} />
+            </>
+          ) : (
+            <div className="m-auto max-w-96 p-4 text-quiet">
+              <p className="mb-2">
+                {scenario
+                  ? 'Play the scenario: it is performed with real input in virtual time, and filmed. Every picture, every event and every reading that changes is put on a track of time.'
+                  : 'A scenario says what happens on input, and exactly when. Name one to begin with; its steps are written at the right.'}
+              </p>
+              {scenario && (
+                <button type="button" className="control" disabled={play.isPending} onClick={() => void start()}>
+                  {play.isPending ? 'Playing …' : 'Play the scenario'}
+                </button>
+              )}
+            </div>
+          )}
+        </div>
+        <section aria-label="The sheet as text" className="min-h-0 min-w-0">
+          <CodeEditor
+            path={file}
+            text={text}
+            troubles={troubles}
+            onType={(next) => change({ [file]: next }, 'later')}
+            onSave={() => void save()}
+            onLine={onLine}
+            complete={complete}
+            goTo={going ?? first}
+            quietly
+          />
+        </section>
+      </main>
+    </>
+  )
+}

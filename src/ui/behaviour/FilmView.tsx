@@ -1,0 +1,92 @@
+'use client'
+
+import { Pause, Play, SkipBack, SkipForward } from 'lucide-react'
+import { Slider } from 'radix-ui'
+import { useEffect, useRef, useState } from 'react'
+import type { Film } from '@/core/scenario'
+import { IconButton } from '../editing'
+import { cropOf } from './crop'
+import { SPEEDS, type Playback } from './usePlayback'
+
+/** What stood on the stage at the moment that is looked at, and the ways to move through time. */
+export function FilmView({ film, playback, name }: { film: Film; playback: Playback; name: string }) {
+  const { place, last, frame, isPlaying, speed, setSpeed, go, toggle } = playback
+  const box = useRef<HTMLDivElement>(null)
+  const [room, setRoom] = useState({ width: 480, height: 360 })
+  useEffect(() => {
+    const observer = new ResizeObserver(([entry]) => {
+      const { width, height } = entry!.contentRect
+      setRoom({ width: Math.max(40, width - 24), height: Math.max(40, height - 24) })
+    })
+    observer.observe(box.current!)
+    return () => observer.disconnect()
+  }, [])
+  const crop = cropOf(film, room)
+  const step = film.result.performance.steps[Math.max(0, frame?.step ?? 0)]
+  const what = !frame || frame.step < 0 ? 'The start' : (step?.step ?? '')
+  return (
+    <section aria-label="Film" className="flex min-h-0 flex-1 flex-col">
+      <div ref={box} className="relative min-h-0 flex-1 overflow-hidden bg-paper">
+        {frame && (
+          <div
+            className="absolute top-1/2 left-1/2 -translate-1/2 overflow-hidden border border-line bg-sheet"
+            style={{ width: crop.width * crop.zoom, height: crop.height * crop.zoom }}
+          >
+            <img
+              src={frame.picture}
+              alt={`${name} at ${frame.at} ms: ${what}`}
+              data-place={place}
+              className="absolute max-w-none"
+              style={{
+                width: film.size.width * crop.zoom,
+                left: -crop.left * crop.zoom,
+                top: -crop.top * crop.zoom,
+              }}
+            />
+          </div>
+        )}
+      </div>
+      <div className="flex items-center gap-2 border-t border-line bg-sheet px-3 py-1">
+        <IconButton label="A picture back" disabled={place === 0} onClick={() => go(place - 1)}>
+          <SkipBack size={14} aria-hidden />
+        </IconButton>
+        <IconButton label={isPlaying ? 'Pause' : 'Play the film'} onClick={toggle}>
+          {isPlaying ? <Pause size={14} aria-hidden /> : <Play size={14} aria-hidden />}
+        </IconButton>
+        <IconButton label="A picture on" disabled={place >= last} onClick={() => go(place + 1)}>
+          <SkipForward size={14} aria-hidden />
+        </IconButton>
+        <Slider.Root
+          aria-label="Moment"
+          className="relative flex h-6 flex-1 touch-none items-center"
+          min={0}
+          max={last}
+          value={[place]}
+          onValueChange={([to]) => go(to!)}
+        >
+          <Slider.Track className="relative h-px w-full bg-line-strong">
+            <Slider.Range className="absolute h-full bg-ink" />
+          </Slider.Track>
+          <Slider.Thumb
+            aria-label="Moment"
+            aria-valuetext={`${frame?.at ?? 0} ms, ${what}`}
+            className="block h-4 w-2 border border-ink bg-sheet"
+          />
+        </Slider.Root>
+        <output className="num w-24 text-right" data-testid="moment">
+          {frame?.at ?? 0} ms
+        </output>
+        <label className="flex items-center gap-1 text-quiet">
+          Speed
+          <select className="field num" value={speed} onChange={(event) => setSpeed(Number(event.target.value))}>
+            {SPEEDS.map((each) => (
+              <option key={each} value={each}>
+                {each} ×
+              </option>
+            ))}
+          </select>
+        </label>
+      </div>
+    </section>
+  )
+}

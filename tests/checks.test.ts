@@ -1,0 +1,107 @@
+import { afterAll, describe, expect, test } from '@jest/globals'
+import { addChecks, CHECK_KINDS, guessPart } from '@/core/checks'
+import { overlay, readLibrary, textOf, treeOf, type FileTree } from '@/core/sheet'
+import { openFolder } from '@/source'
+import { testBrowser, verifyTree } from './support/library'
+import { playTree, troublesOf } from './support/scenarios'
+
+const browser = testBrowser({ afterAll })
+
+/** Kinds that Firnline has no component of, done as the pattern asks. */
+const OTHERS = treeOf({
+  'library.yaml': 'library: 1\nname: Others\n',
+  'components/notes/notes.sheet.yaml': `sheet: 1
+name: Notes
+source: { kind: markup, markup: notes.liquid, script: notes.js }
+stage: { isolate: yes }
+parts: { root: .notes, trigger: .notes > button, dialog: dialog }
+`,
+  'components/notes/notes.liquid':
+    '<div class="notes"><button>Notes</button><dialog aria-label="Notes"><input aria-label="Note"><button>Keep</button></dialog></div>',
+  'components/notes/notes.js':
+    "export default (root) => { root.querySelector('button').addEventListener('click', () => root.querySelector('dialog').showModal()) }",
+  'components/stove/stove.sheet.yaml': `sheet: 1
+name: Stove
+source: { kind: markup, markup: stove.liquid }
+parts: { root: .stove, slider: .stove input }
+`,
+  'components/stove/stove.liquid': '<label class="stove">Heat <input type="range" value="40"></label>',
+  'components/more/more.sheet.yaml': `sheet: 1
+name: More
+source: { kind: markup, markup: more.liquid, script: more.js }
+parts: { root: .more, trigger: .more > button, menu: "[role=menu]", item: "[role=menuitem]" }
+`,
+  'components/more/more.liquid':
+    '<div class="more"><button aria-haspopup="menu" aria-expanded="false">More</button><div role="menu" hidden><button role="menuitem" tabindex="-1">Call</button><button role="menuitem" tabindex="-1">Show</button></div></div>',
+  'components/more/more.js': `export default (root) => {
+  const [trigger, ...items] = root.querySelectorAll('button')
+  const menu = root.querySelector('[role=menu]')
+  const turn = (open) => { menu.hidden = !open; trigger.setAttribute('aria-expanded', String(open)); (open ? items[0] : trigger).focus() }
+  trigger.addEventListener('click', () => turn(menu.hidden))
+  menu.addEventListener('keydown', ({ key, target }) => {
+    if (key === 'Escape') turn(false)
+    if (key === 'ArrowDown') items[(items.indexOf(target) + 1) % items.length].focus()
+  })
+}`,
+})
+
+const WEATHER = { alert: 'notice' }
+const TABLE: [kind: string, component: string, parts?: Record<string, string>][] = [
+  ['checkbox', 'bunk-check'],
+  ['mixed-checkbox', 'bunk-dormitory'],
+  ['switch', 'lamp-switch'],
+  ['radio', 'lamp-group'],
+  ['tabs', 'valley-tabs'],
+  ['disclosure', 'day-plan'],
+  ['combobox', 'hut-picker'],
+  ['tooltip', 'gear-hint'],
+  ['alert', 'weather-notice', WEATHER],
+  ['dialog', 'notes'],
+  ['slider', 'stove'],
+  ['menu-button', 'more'],
+]
+
+/** A library in which a component's sheet has the ready-made checks of a kind. */
+function withChecks(tree: FileTree, slug: string, kindName: string, given?: Record<string, string>) {
+  const { library } = readLibrary(tree)
+  const sheet = library!.sheets.find((each) => each.slug === slug)!
+  const kind = CHECK_KINDS.find((each) => each.kind === kindName)!
+  const parts = given ?? Object.fromEntries(kind.parts.map((part) => [part.key, guessPart(sheet, part)]))
+  const names = kind.make(parts).scenarios.map(({ name }) => name)
+  return { tree: overlay(tree, { [sheet.file]: addChecks(sheet, textOf(tree, sheet.file)!, kind, parts) }), names }
+}
+
+test('every kind is tried', () => expect(TABLE.map(([kind]) => kind)).toEqual(CHECK_KINDS.map(({ kind }) => kind)))
+
+describe('ready-made checks hold for a component that does as the pattern asks', () => {
+  const firnline = openFolder('demo/firnline')
+  // A row that is too short would be filled up with a callback.
+  test.each(TABLE.map(([kind, slug, parts]) => [kind, slug, parts ?? null] as const))(
+    '%s: %s',
+    async (kind, slug, parts) => {
+      const isOther = OTHERS.paths.some((path) => path.includes(`/${slug}/`))
+      const { tree, names } = withChecks(isOther ? OTHERS : firnline, slug, kind, parts ?? undefined)
+      const results = await playTree(tree, { components: [slug], only: names })
+      expect([...results.keys()].toSorted()).toEqual(names.toSorted())
+      expect([...results.values()].flatMap(troublesOf)).toEqual([])
+    },
+    60_000,
+  )
+
+  test('their rules hold too, where no rule said so before', async () => {
+    let tree: FileTree = OTHERS
+    for (const [kind, slug] of TABLE.slice(9)) ({ tree } = withChecks(tree, slug, kind))
+    const { report } = await verifyTree(await browser(), tree)
+    expect(report.components.flatMap(({ findings, lints }) => [...findings, ...lints])).toEqual([])
+    expect(report.totals).toMatchObject({ misses: 0, unread: 0, scenarios: { holds: 3, misses: 0 } })
+    expect(report.totals.holds).toBeGreaterThanOrEqual(8)
+  }, 60_000)
+})
+
+test('they miss for a component that does not', async () => {
+  const path = 'components/more/more.js'
+  const broken = overlay(OTHERS, { [path]: textOf(OTHERS, path)!.replace('(open ? items[0] : trigger).focus()', '') })
+  const { tree, names } = withChecks(broken, 'more', 'menu-button')
+  const result = (await playTree(tree, { components: ['more'], only: names })).get(names[0]!)!
+  expect(troublesOf(result)[0]).toContain('item · focused is no, expected yes')
+}, 60_000)
