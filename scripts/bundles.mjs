@@ -30,6 +30,7 @@ export const bundleAll = () =>
     build({ ...browser, entryPoints: ['src/stage/runnerEntry.ts'], outfile: 'dist/stage-runner.js' }),
     build({ ...browser, entryPoints: ['src/stage/playEntry.ts'], outfile: 'dist/stage-play.js' }),
     build({ ...browser, entryPoints: ['src/stage/boardEntry.ts'], outfile: 'dist/stage-board.js' }),
+    build({ ...browser, entryPoints: ['src/stage/liveEntry.ts'], outfile: 'dist/stage-live.js' }),
     // In pieces, so that a command loads only what it needs.
     build({
       ...node,

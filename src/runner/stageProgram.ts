@@ -5,7 +5,7 @@ import { homeFolder } from '@/source'
 const programs = new Map<string, string>()
 
 /** The stage's program as the build bundled it, to be run in a page. */
-export function stageProgram(name: 'runner' | 'board' | 'play'): string {
+export function stageProgram(name: 'runner' | 'board' | 'live' | 'play'): string {
   let text = programs.get(name)
   if (text === undefined) {
     text = readFileSync(join(homeFolder(), 'dist', `stage-${name}.js`), 'utf8')

@@ -79,8 +79,3 @@ export const fromBoardSchema = z.discriminatedUnion('type', [
 export type ToBoard = z.output<typeof toBoardSchema>
 export type FromBoard = z.output<typeof fromBoardSchema>
 export type BoardCell = z.output<typeof cellSchema>
-
-/** Sent to the frame's window once, with the port that all else goes through. */
-export const CONNECT = 'brelt:connect'
-/** Sent to the application's window by a frame that is ready to be connected. */
-export const READY = 'brelt:ready'

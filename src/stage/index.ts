@@ -1,4 +1,6 @@
-export { CONNECT, fromBoardSchema, READY, type BoardCell, type FromBoard, type ToBoard } from './boardProtocol'
+export { fromBoardSchema, type BoardCell, type FromBoard, type ToBoard } from './boardProtocol'
+export { CONNECT, READY } from './connect'
+export { fromLiveSchema, type FromLive, type ToLive } from './liveProtocol'
 export type { PartPlace, Picked } from './anatomy'
 export { EMPTY_CENSUS, joinCensus, type Census } from './census'
 export { lintCensus } from './lintCensus'

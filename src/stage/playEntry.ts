@@ -16,22 +16,16 @@ import {
   type PlayWindow,
   type StageTime,
 } from './play'
+import { keepNatives, muteDialogs } from './natives'
 import { REFERENCE } from './reference'
 import { Stage } from './Stage'
 
 const view = window as unknown as PlayWindow
-const natives = {
-  setTimeout: view.setTimeout.bind(view) as typeof setTimeout,
-  requestAnimationFrame: view.requestAnimationFrame.bind(view),
-}
+const natives = keepNatives(view)
 const notes = new Set<string>()
 view.addEventListener('error', (event) => notes.add(`threw: ${event.message}`))
 view.addEventListener('unhandledrejection', (event) => notes.add(`threw: ${String(event.reason)}`))
-// A dialog would stop the page until somebody answers.
-for (const name of ['alert', 'confirm', 'prompt', 'print'] as const)
-  Object.assign(view, {
-    [name]: () => void notes.add(`it asked for a dialog of the browser (${name}), which nobody answers here`),
-  })
+muteDialogs(view, (name) => notes.add(`it asked for a dialog of the browser (${name}), which nobody answers here`))
 const uncontrolled = watchUncontrolled(view)
 
 let stage: Stage | undefined

@@ -101,7 +101,7 @@ export const waitForText = (page: Page, selector: string, pattern: RegExp, timeo
   )
 
 /** Frames in which component code runs. */
-export const stageFrames = (page: Page): Frame[] => page.frames().filter((frame) => frame.url().endsWith('/stage'))
+export const stageFrames = (page: Page): Frame[] => page.frames().filter((frame) => /\/stage\?/.test(frame.url()))
 
 /** The board's frame, once it has mounted at least `least` cases. */
 export async function boardFrame(page: Page, least = 1): Promise<Frame> {

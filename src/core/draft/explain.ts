@@ -1,5 +1,5 @@
 import { parseReading, readColor } from '../readings'
-import { onlyValue, parseExpectation, printValue, type Value } from '../spec'
+import { printLiteral, printValue, readSoleValue } from '../spec'
 import { standingProperty, tokenKind, type ComputedToken, type Survey } from '../survey'
 
 /** Says what a reading's text may be called in a context, the plainest or most telling name first. */
@@ -15,7 +15,7 @@ export function makeExplainer(survey: Survey): (reading: string) => Explain {
   return (reading) => {
     const parsed = parseReading(reading)
     if ('reading' in parsed && parsed.reading.kind === 'text')
-      return (text) => [literalText(text)].filter((each) => each !== undefined)
+      return (text) => [printLiteral(text)].filter((each) => each !== undefined)
     const score = (path: string) => rank(path, reading)
     return (text, context) => {
       const names = namesOf(text, reading, books[context]!, score)
@@ -166,24 +166,8 @@ function familyOf(property: string): string {
   return ''
 }
 
-/** A text in words, in quotes where it needs them; undefined where it cannot be written. */
-const literalText = (text: string): string | undefined =>
-  [text, `"${text}"`].find((written) => {
-    const parts = soleValue(written, true)?.parts
-    return parts?.map((part) => (part.kind === 'text' ? part.text : '\0')).join('') === text
-  })
-
 /** Whether a value is read as one value to be equal to, and printed as it is. */
 const isReadAs = (text: string): boolean => {
-  const value = soleValue(text, false)
+  const value = readSoleValue(text, false)
   return value !== undefined && printValue(value) === text
-}
-
-/** The one value that an expectation's text asks to be equal to; undefined where it asks for anything else. */
-function soleValue(text: string, literal: boolean): Value | undefined {
-  try {
-    return onlyValue(parseExpectation(text, { literal }))
-  } catch {
-    return undefined // not readable: there is another way of writing it, or none
-  }
 }

@@ -43,10 +43,12 @@ export function sameComputed(a: string, b: string, tolerance: Tolerance): boolea
 }
 
 function samePiece(a: Piece, b: Piece, tolerance: Tolerance): boolean {
-  if (a.kind === 'colour')
-    return (
-      b.kind === 'colour' && a.channels.every((channel, at) => Math.abs(channel - b.channels[at]!) <= tolerance.colour)
-    )
+  if (a.kind === 'colour') {
+    if (b.kind !== 'colour') return false
+    // What cannot be seen has no hue: a fade that has just begun gives its aim's.
+    if (a.channels[3] === 0 && b.channels[3] === 0) return true
+    return a.channels.every((channel, at) => Math.abs(channel - b.channels[at]!) <= tolerance.colour)
+  }
   if (a.kind === 'text') return b.kind === 'text' && a.text === b.text
   if (b.kind !== 'number') return false
   const slack = a.unit === 'px' || b.unit === 'px' ? tolerance.length : tolerance.number

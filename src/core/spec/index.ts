@@ -23,5 +23,6 @@ export {
   type ValuePart,
 } from './expectation'
 export { judge, type Computed, type Judgement, type Look } from './judge'
+export { printLiteral, readSoleValue } from './literal'
 export { parseExpectation } from './parse'
 export { printExpectation, printValue } from './print'

@@ -115,8 +115,17 @@ export class EnginePage implements PlayPage {
 
   private async frame(later = LEAST_TICK_MS) {
     const lead = this.#now > 0 ? FRAME_LEAD_MS : 0
-    this.#lastTicks = Math.max(this.#offset + this.#now + lead, this.#lastTicks + later)
-    await this.session.send('HeadlessExperimental.beginFrame', { frameTimeTicks: this.#lastTicks, interval: 16 })
+    const frameTimeTicks = this.tick(Math.max(this.#offset + this.#now + lead, this.#lastTicks + later))
+    await this.session.send('HeadlessExperimental.beginFrame', { frameTimeTicks, interval: 16 })
+  }
+
+  /**
+   * The time of the next frame, as the browser takes it: it cuts what is less than a microsecond, and never ends a frame
+   * that has the time of the one before. So times are kept in whole microseconds, and told half a microsecond late.
+   */
+  private tick(time: number): number {
+    this.#lastTicks = Math.round(time * 1000) / 1000
+    return this.#lastTicks + LEAST_TICK_MS / 2
   }
 
   private async goTo(time: number) {
@@ -158,9 +167,8 @@ export class EnginePage implements PlayPage {
   }
 
   async picture(): Promise<string> {
-    this.#lastTicks += LEAST_TICK_MS
     const { screenshotData } = await this.session.send('HeadlessExperimental.beginFrame', {
-      frameTimeTicks: this.#lastTicks,
+      frameTimeTicks: this.tick(this.#lastTicks + LEAST_TICK_MS),
       interval: 16,
       screenshot: { format: 'png' },
     })

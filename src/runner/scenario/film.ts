@@ -1,5 +1,6 @@
 import type { Request } from '@/core/plan'
 import { parseReading } from '@/core/readings'
+import { changesBetween, type Snapshot } from '@/core/record'
 import { joinExtents, joinPerformances, type Extent, type Film, type Frame, type ReadingChange } from '@/core/scenario'
 import type { StageComponent } from '@/stage'
 import { readNow } from './Look'
@@ -32,7 +33,7 @@ export async function filmScenario(lane: PlayLane, job: ScenarioJob): Promise<Fi
   const requests = watchedRequests(job.setup.component.parts)
   const events: Film['events'][number][] = []
   let extent: Extent | undefined
-  let known: ReadonlyMap<string, string> | undefined
+  let known: Snapshot | undefined
   // What goes on before the first step has begun is the start.
   let step = -1
   const shoot = async (page: PlayPage, at: number, isEnd: boolean) => {
@@ -45,7 +46,7 @@ export async function filmScenario(lane: PlayLane, job: ScenarioJob): Promise<Fi
   }
   const onMoment = async (now: number, page: PlayPage) => {
     const read = await snapshot(page, job, requests)
-    if (known) changes.push(...differences(known, read).map((change) => ({ at: now, step, ...change })))
+    if (known) changes.push(...changesBetween(known, read).map((change) => ({ at: now, step, ...change })))
     const isChanged = known === undefined || [...read].some(([key, value]) => known!.get(key) !== value)
     known = read
     await noteEvents(page)
@@ -98,7 +99,7 @@ function watchedRequests(parts: StageComponent['parts']): Request[] {
     )
 }
 
-async function snapshot(page: PlayPage, { setup }: ScenarioJob, requests: readonly Request[]) {
+async function snapshot(page: PlayPage, { setup }: ScenarioJob, requests: readonly Request[]): Promise<Snapshot> {
   const measured = await readNow(page, setup.component.parts, requests)
   return new Map(
     requests.map(({ part, reading }, at) => {
@@ -106,15 +107,4 @@ async function snapshot(page: PlayPage, { setup }: ScenarioJob, requests: readon
       return [`${part}|${reading.text}`, 'text' in found ? found.text : '']
     }),
   )
-}
-
-function differences(
-  before: ReadonlyMap<string, string>,
-  after: ReadonlyMap<string, string>,
-): Omit<ReadingChange, 'at' | 'step'>[] {
-  return [...after].flatMap(([key, to]) => {
-    const from = before.get(key) ?? ''
-    const [part = '', reading = ''] = key.split('|')
-    return from === to ? [] : [{ part, reading, from, to }]
-  })
 }

@@ -87,6 +87,22 @@ export class PageTime implements StageTime {
     if (this.takeHold()) await this.#realFrame()
   }
 
+  /** Whether a timer is due by some moment, or a script waits for a frame. */
+  isDueBy(time: number): boolean {
+    return this.#frames.size > 0 || this.waiting().some((due) => due <= time)
+  }
+
+  /** How many timers and frames scripts wait for. */
+  get waits(): number {
+    return this.#frames.size + this.waiting().length
+  }
+
+  /** When timers will fire. */
+  private waiting(): number[] {
+    const { timers = new Map<number, { callAt: number }>() } = this.#clock as FakeClock & Timers
+    return [...timers.values()].map(({ callAt = Infinity }) => callAt - this.#origin)
+  }
+
   /** Takes hold of what has begun to run; says whether there was anything. */
   private takeHold(): boolean {
     let isAny = false
@@ -137,11 +153,7 @@ export class PageTime implements StageTime {
       const isHeld = animation.playState === 'paused' && this.#held.has(animation)
       return isHeld || animation.playState === 'running' ? timingOf(animation).local : undefined
     })
-    const { timers = new Map<number, { callAt: number }>() } = this.#clock as FakeClock & Timers
-    const next = Math.min(
-      pulse.due ?? Infinity,
-      ...[...timers.values()].map(({ callAt = Infinity }) => callAt - this.#origin),
-    )
+    const next = Math.min(pulse.due ?? Infinity, ...this.waiting())
     return {
       isMoving: pulse.isMoving || this.#frames.size > 0,
       isTurning: pulse.isTurning,

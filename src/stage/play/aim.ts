@@ -15,7 +15,7 @@ export function aim(component: StageComponent, one: MountedCase, at: AimAt, isPr
     const box = one.host.getBoundingClientRect()
     return insideWindow({ x: box.left + at.x, y: box.top + at.y }) ?? outside(at, box.left + at.x, box.top + at.y)
   }
-  const name = at.index === 1 ? at.part : `${at.part}[${at.index}]`
+  const name = printMatch(at)
   const elements = findParts(component, one, at.part)
   const element = elements[at.index - 1]
   const selector = component.parts[at.part]?.select
@@ -34,7 +34,7 @@ export function aim(component: StageComponent, one: MountedCase, at: AimAt, isPr
   return pointOn(component, one, element, name)
 }
 
-const isDisabled = (element: Element) =>
+export const isDisabled = (element: Element) =>
   element.matches(':disabled') ||
   element.closest('[inert]') !== null ||
   element.closest('[aria-disabled="true"]') !== null
@@ -105,17 +105,34 @@ function isInside(element: Element | null, target: Element): boolean {
   return false
 }
 
+/** A match of a part. */
+export interface PartMatch {
+  part: string
+  /** From 1. */
+  index: number
+}
+
+/** `header`, and `header[2]` of the second match. */
+export const printMatch = ({ part, index }: PartMatch): string => (index === 1 ? part : `${part}[${index}]`)
+
+/** The innermost part that an element is, or belongs to, but for the component as a whole. */
+export function nearestPart(component: StageComponent, one: MountedCase, element: Element): PartMatch | undefined {
+  for (let link: Element | null = element; link && link !== one.frame; link = flatParent(link)) {
+    for (const [part, { pseudo }] of Object.entries(component.parts)) {
+      if (part === 'host' || part === 'root' || pseudo) continue
+      const at = findParts(component, one, part).indexOf(link)
+      if (at >= 0) return { part, index: at + 1 }
+    }
+  }
+  return undefined
+}
+
 /** An element in the author's words: the part that it is, or belongs to. */
 export function describe(component: StageComponent, one: MountedCase, element: Element | null): string {
   if (!element) return 'nothing'
   const tag = `<${element.localName}${element.id ? ` id="${element.id}"` : element.classList.length ? ` class="${element.className}"` : ''}>`
-  for (let link: Element | null = element; link && link !== one.frame; link = flatParent(link)) {
-    for (const [name, { pseudo }] of Object.entries(component.parts)) {
-      if (name === 'host' || name === 'root' || pseudo) continue
-      const at = findParts(component, one, name).indexOf(link)
-      if (at >= 0) return `${at === 0 ? name : `${name}[${at + 1}]`} (${tag})`
-    }
-  }
+  const match = nearestPart(component, one, element)
+  if (match) return `${printMatch(match)} (${tag})`
   return element === document.documentElement || element === document.body ? 'nothing of the component' : tag
 }
 

@@ -1,4 +1,14 @@
-export { aim, describe, type Aim, type AimAt } from './aim'
+export {
+  aim,
+  deepest,
+  describe,
+  isDisabled,
+  nearestPart,
+  printMatch,
+  type Aim,
+  type AimAt,
+  type PartMatch,
+} from './aim'
 export { endFinite, isBetween, runningAnimations } from './animations'
 export { EventLog } from './EventLog'
 export { PageTime } from './PageTime'

@@ -1,14 +1,17 @@
 'use client'
 
 import { useMutation } from '@tanstack/react-query'
-import { useCallback, useMemo, useState } from 'react'
+import { Circle } from 'lucide-react'
+import { useCallback, useEffect, useMemo, useState } from 'react'
 import { addChecks, type CheckKind } from '@/core/checks'
 import { readScenarios, type Film } from '@/core/scenario'
+import type { ScenarioFile } from '@/core/sheet'
 import { CodeEditor, EDITING_KEYS, EditingBar, NotYet, sheetCompletion, troublesOf, useDefinition } from '../editing'
 import { TitleBlock, useKeys, type Findable, type LibraryFacts } from '../frame'
 import { request, RunProvider, useRuns } from '../live'
 import { AddChecks } from './AddChecks'
 import { FilmView } from './FilmView'
+import { Recorder } from './Recorder'
 import { ScenarioList } from './ScenarioList'
 import { Steps } from './Steps'
 import { Track } from './Track'
@@ -52,6 +55,8 @@ function Workplace({ library, libraries, slug }: BehaviourProps) {
   const [selected, setSelected] = useState(0)
   const [going, setGoTo] = useState<{ line: number }>()
   const [played, setPlayed] = useState<Played>()
+  const [isRecording, setRecording] = useState(false)
+  const [awaited, setAwaited] = useState<number>()
   const { states } = useRuns()
   const state = states.find((each) => each.slug === slug)
   const space = look?.model?.space
@@ -84,6 +89,13 @@ function Workplace({ library, libraries, slug }: BehaviourProps) {
   }
   const step = (by: number) => scenarios.length > 0 && choose((chosen + by + scenarios.length) % scenarios.length)
   const start = () => scenario && !play.isPending && play.mutate(chosen)
+  // What was recorded is performed as soon as it stands in the sheet: whoever keeps it sees whether it holds.
+  const { mutate } = play
+  useEffect(() => {
+    if (awaited === undefined || !scenarios[awaited]) return
+    setAwaited(undefined)
+    mutate(awaited)
+  }, [awaited, scenarios, mutate])
   useKeys({
     p: () => void start(),
     ' ': () => film && playback.toggle(),
@@ -133,15 +145,23 @@ function Workplace({ library, libraries, slug }: BehaviourProps) {
     )
   }
   const isStale = film !== undefined && played?.text !== text
-  const add = (name: string) => {
-    const part = Object.keys(sheet.parts).find((each) => each !== 'host' && each !== 'root') ?? 'root'
-    const made = { name, steps: [{ click: part }, { expect: { [part]: { visible: true } } }] }
+  const addScenario = (made: ScenarioFile) => {
+    const count = sheet.data.scenarios.length
     edit(
-      sheet.data.scenarios.length > 0
-        ? [{ do: 'insert', path: ['scenarios', sheet.data.scenarios.length], value: made }]
+      count > 0
+        ? [{ do: 'insert', path: ['scenarios', count], value: made }]
         : [{ do: 'set', path: ['scenarios'], value: [made] }],
     )
-    setSelected(sheet.data.scenarios.length)
+    setSelected(count)
+  }
+  const add = (name: string) => {
+    const part = Object.keys(sheet.parts).find((each) => each !== 'host' && each !== 'root') ?? 'root'
+    addScenario({ name, steps: [{ click: part }, { expect: { [part]: { visible: true } } }] })
+  }
+  const keep = (made: ScenarioFile) => {
+    addScenario(made)
+    setRecording(false)
+    setAwaited(sheet.data.scenarios.length)
   }
   const addReady = (kind: CheckKind, parts: Record<string, string>) => {
     change({ [file]: addChecks(sheet, text, kind, parts) }, 'now')
@@ -162,6 +182,16 @@ function Workplace({ library, libraries, slug }: BehaviourProps) {
               : ''}
         </span>
         <AddChecks sheet={sheet} onAdd={addReady} />
+        <button
+          type="button"
+          className="control"
+          disabled={!look?.model}
+          aria-pressed={isRecording}
+          onClick={() => setRecording(!isRecording)}
+        >
+          <Circle size={11} aria-hidden />
+          Record
+        </button>
         <button type="button" className="control" disabled={!scenario || play.isPending} onClick={() => void start()}>
           Play the scenario
         </button>
@@ -172,57 +202,69 @@ function Workplace({ library, libraries, slug }: BehaviourProps) {
         </p>
       )}
       <main className="grid min-h-0 flex-1 grid-cols-[minmax(300px,27%)_minmax(0,1fr)_minmax(300px,30%)] grid-rows-[minmax(0,1fr)]">
-        <div className="flex min-h-0 flex-col overflow-auto border-r border-line bg-sheet">
-          <ScenarioList
-            scenarios={scenarios}
-            states={state?.scenarios ?? []}
-            isOutdated={state?.isOutdated ?? false}
-            selected={chosen}
-            onSelect={choose}
-            onAdd={add}
-            onRemove={remove}
-          >
-            {scenario && (
-              <Steps
-                library={library.id}
-                scenario={scenario}
-                {...(results && { results })}
-                isOutdated={film ? isStale : (state?.isOutdated ?? false)}
-                {...(playback.frame && { current: playback.frame.step })}
-                onSelect={(index) => {
-                  playback.goToStep(index)
-                  setGoTo({ line: scenario.steps[index]!.line })
-                }}
-              />
-            )}
-          </ScenarioList>
-        </div>
-        <div className="flex min-h-0 min-w-0 flex-col border-r border-line">
-          {film ? (
-            <>
-              {film.result.performance.notes.map((note) => (
-                <p key={note} className="border-b border-line bg-sheet px-3 py-0.5 text-quiet">
-                  {note}
-                </p>
-              ))}
-              <FilmView film={film} playback={playback} name={sheet.data.name} />
-              <Track film={film} playback={playback} />
-            </>
-          ) : (
-            <div className="m-auto max-w-96 p-4 text-quiet">
-              <p className="mb-2">
-                {scenario
-                  ? 'Play the scenario: it is performed with real input in virtual time, and filmed. Every picture, every event and every reading that changes is put on a track of time.'
-                  : 'A scenario says what happens on input, and exactly when. Name one to begin with; its steps are written at the right.'}
-              </p>
-              {scenario && (
-                <button type="button" className="control" disabled={play.isPending} onClick={() => void start()}>
-                  {play.isPending ? 'Playing …' : 'Play the scenario'}
-                </button>
+        {isRecording && look?.model ? (
+          <Recorder
+            model={look.model}
+            events={Object.keys(sheet.data.events)}
+            taken={scenarios.map(({ name }) => name)}
+            onKeep={keep}
+            onDiscard={() => setRecording(false)}
+          />
+        ) : (
+          <>
+            <div className="flex min-h-0 flex-col overflow-auto border-r border-line bg-sheet">
+              <ScenarioList
+                scenarios={scenarios}
+                states={state?.scenarios ?? []}
+                isOutdated={state?.isOutdated ?? false}
+                selected={chosen}
+                onSelect={choose}
+                onAdd={add}
+                onRemove={remove}
+              >
+                {scenario && (
+                  <Steps
+                    library={library.id}
+                    scenario={scenario}
+                    {...(results && { results })}
+                    isOutdated={film ? isStale : (state?.isOutdated ?? false)}
+                    {...(playback.frame && { current: playback.frame.step })}
+                    onSelect={(index) => {
+                      playback.goToStep(index)
+                      setGoTo({ line: scenario.steps[index]!.line })
+                    }}
+                  />
+                )}
+              </ScenarioList>
+            </div>
+            <div className="flex min-h-0 min-w-0 flex-col border-r border-line">
+              {film ? (
+                <>
+                  {film.result.performance.notes.map((note) => (
+                    <p key={note} className="border-b border-line bg-sheet px-3 py-0.5 text-quiet">
+                      {note}
+                    </p>
+                  ))}
+                  <FilmView film={film} playback={playback} name={sheet.data.name} />
+                  <Track film={film} playback={playback} />
+                </>
+              ) : (
+                <div className="m-auto max-w-96 p-4 text-quiet">
+                  <p className="mb-2">
+                    {scenario
+                      ? 'Play the scenario: it is performed with real input in virtual time, and filmed. Every picture, every event and every reading that changes is put on a track of time.'
+                      : 'A scenario says what happens on input, and exactly when. Name one to begin with; its steps are written at the right, or recorded from what you do.'}
+                  </p>
+                  {scenario && (
+                    <button type="button" className="control" disabled={play.isPending} onClick={() => void start()}>
+                      {play.isPending ? 'Playing …' : 'Play the scenario'}
+                    </button>
+                  )}
+                </div>
               )}
             </div>
-          )}
-        </div>
+          </>
+        )}
         <section aria-label="The sheet as text" className="min-h-0 min-w-0">
           <CodeEditor
             path={file}

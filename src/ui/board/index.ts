@@ -15,3 +15,4 @@ export {
 export { contextOf, stageCase } from './stageCase'
 export { useReloadForElements } from './useReloadForElements'
 export { useBoardFrame } from './useBoardFrame'
+export { useStageFrame } from './useStageFrame'

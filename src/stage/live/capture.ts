@@ -1,0 +1,155 @@
+import type { StepFile } from '@/core/sheet'
+import { flatParent, type MountedCase } from '../findPart'
+import { deepest, isDisabled, nearestPart, printMatch } from '../play'
+import type { StageComponent } from '../protocol'
+import { chordOf, isModifier, typedInto } from './keys'
+import { keepFocus } from './keepFocus'
+
+type Place = string | { at: [number, number] }
+
+/** Where captured input goes. */
+export interface Captor {
+  component: StageComponent
+  one: MountedCase
+  onInput(input: StepFile): void
+  /** The last input turned out to be another, or none. */
+  onAmend(input: StepFile | undefined): void
+  onNote(text: string): void
+  /** Time stands still while a button is down: a press takes none. */
+  onPress(isDown: boolean): void
+}
+
+// A hand trembles: what moves less has not been dragged.
+const DRAG_PX = 4
+
+/** Notes what a person does in the page, as steps. Must run before any code of the component; `captor` is asked each time. */
+export function captureInput(view: Window & typeof globalThis, captor: () => Captor | undefined): void {
+  const focus = keepFocus(view)
+  let pressed: { x: number; y: number; from: Place } | undefined
+  let hovered: string | undefined
+  let lastPress = -Infinity
+  let last: { x: number; y: number } | undefined
+  /** Whether a pointer has moved: what moves under one that rests tells of that, too. */
+  const hasMoved = ({ clientX: x, clientY: y }: MouseEvent) => {
+    const isSame = last?.x === x && last.y === y
+    last = { x, y }
+    return !isSame
+  }
+  const on = <K extends keyof WindowEventMap>(
+    type: K,
+    handle: (event: WindowEventMap[K], captor: Captor, element: Element | undefined) => void,
+  ) =>
+    view.addEventListener(
+      type,
+      (event) => {
+        const current = captor()
+        if (!current || !event.isTrusted) return
+        const [target] = event.composedPath()
+        handle(event, current, target instanceof view.Element ? target : undefined)
+      },
+      { capture: true, passive: true },
+    )
+
+  on('pointerover', (event, to, element) => {
+    if (event.pointerType === 'touch' || !hasMoved(event) || event.buttons > 0 || !element) return
+    const isOver = isOfComponent(to.one, element) || nearestPart(to.component, to.one, element) !== undefined
+    const place = isOver ? placeAt(to, element, event) : undefined
+    const name = place === undefined ? undefined : typeof place === 'string' ? place : 'elsewhere'
+    if (name === hovered) return
+    if (place !== undefined) to.onInput({ hover: place } as StepFile)
+    else to.onInput({ leave: hovered === undefined || hovered === 'elsewhere' ? 'root' : hovered })
+    hovered = name
+  })
+  on('pointerout', (event, to) => {
+    if (event.pointerType === 'touch' || event.relatedTarget !== null || hovered === undefined) return
+    to.onInput({ leave: hovered === 'elsewhere' ? 'root' : hovered })
+    hovered = undefined
+  })
+  on('pointerdown', (event, to, element) => {
+    lastPress = event.timeStamp
+    hasMoved(event)
+    if (!event.isPrimary || !element) return
+    if (event.button !== 0) return to.onNote('it was pressed with another button than the first, which no step can say')
+    const from = pressPlace(to, element, event)
+    pressed = { x: event.clientX, y: event.clientY, from }
+    to.onInput({ [event.pointerType === 'touch' ? 'tap' : 'click']: from } as StepFile)
+    to.onPress(true)
+  })
+  on('pointerup', (event, to) => {
+    hasMoved(event)
+    if (!pressed || !event.isPrimary) return
+    const { x, y, from } = pressed
+    pressed = undefined
+    to.onPress(false)
+    const by: [number, number] = [Math.round(event.clientX - x), Math.round(event.clientY - y)]
+    if (event.pointerType !== 'touch' && Math.hypot(...by) >= DRAG_PX)
+      to.onAmend({ drag: { from: from === 'page' ? { at: [0, 0] } : from, by } } as StepFile)
+  })
+  on('pointercancel', (_, to) => {
+    if (!pressed) return
+    pressed = undefined
+    to.onPress(false)
+    to.onAmend(undefined)
+  })
+  on('dblclick', (event, to, element) => {
+    if (element) to.onInput({ 'double-click': pressPlace(to, element, event) } as StepFile)
+  })
+  on('wheel', (event, to, element) => {
+    if (!element || !isOfComponent(to.one, element)) return
+    const by = [Math.round(event.deltaX), Math.round(event.deltaY)]
+    to.onInput({ scroll: { on: placeAt(to, element, event), by } } as StepFile)
+  })
+  on('keydown', (event, to) => {
+    lastPress = event.timeStamp
+    if (isModifier(event.key) || event.isComposing) return
+    const typed = typedInto(view.document, event)
+    to.onInput(typed === undefined ? { press: chordOf(event) } : { type: typed })
+  })
+  on('focusin', (event, to, element) => {
+    // The focus came in by Tab from outside: its key was pressed there.
+    if (!focus.hasJustCome() || event.timeStamp - lastPress < 300 || pressed || !element) return
+    const match = nearestPart(to.component, to.one, element)
+    if (match) to.onInput({ focus: printMatch(match) })
+  })
+  on('input', (event, to) => {
+    const { inputType } = event as InputEvent
+    if (/^insertFrom|^insertReplacement/.test(inputType ?? ''))
+      to.onNote('text that is pasted or dropped is no step: type it')
+  })
+  on('change', (event, to, element) => {
+    if (element instanceof view.HTMLSelectElement && event.timeStamp - lastPress > 20)
+      to.onNote('a choice in the browser’s own list is no step: choose with the arrow keys')
+  })
+}
+
+/** Whether an element stands in the case, not around it. */
+function isOfComponent({ frame }: MountedCase, element: Element): boolean {
+  for (let link: Element | null = element; link; link = flatParent(link)) if (link.parentElement === frame) return true
+  return false
+}
+
+/** A place that can be pressed again: of what is disabled, or answers by where it is pressed, the point itself. */
+function pressPlace(to: Captor, element: Element, event: MouseEvent): Place {
+  const match = nearestPart(to.component, to.one, element)
+  if (!match && !isOfComponent(to.one, element)) return 'page'
+  const isExact = isDisabled(element) || element.matches('input[type="range"]')
+  return isExact ? point(to.one, event) : placeAt(to, element, event)
+}
+
+function placeAt({ component, one }: Captor, element: Element, event: MouseEvent): Place {
+  const match = nearestPart(component, one, element)
+  if (match) return printMatch(match)
+  // The root is named where its middle is its own: elsewhere something else would be met.
+  const root = one.frame.firstElementChild
+  if (root && isOfComponent(one, element)) {
+    const { left, top, width, height } = root.getBoundingClientRect()
+    const middle = deepest(left + width / 2, top + height / 2)
+    if (middle && isOfComponent(one, middle) && !nearestPart(component, one, middle)) return 'root'
+  }
+  return point(one, event)
+}
+
+function point({ host }: MountedCase, { clientX, clientY }: MouseEvent): Place {
+  const { left, top } = host.getBoundingClientRect()
+  return { at: [Math.round(clientX - left), Math.round(clientY - top)] }
+}

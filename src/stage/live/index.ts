@@ -1,0 +1,2 @@
+export { captureInput } from './capture'
+export { Recorder } from './Recorder'

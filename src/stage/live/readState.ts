@@ -1,0 +1,46 @@
+/** States that the accessibility tree tells, as far as the page itself can tell them. */
+export const STATES = ['expanded', 'selected', 'checked', 'pressed', 'disabled', 'invalid', 'busy'] as const
+
+export type LiveState = (typeof STATES)[number]
+
+// Where ARIA 1.2 allows a state; elsewhere the tree says nothing of it.
+const ROLES: Partial<Record<LiveState, RegExp>> = {
+  expanded: /^(button|checkbox|combobox|gridcell|link|listbox|menuitem|row|rowheader|switch|tab|treeitem)$/,
+  selected: /^(gridcell|option|row|tab|columnheader|rowheader|treeitem)$/,
+  checked: /^(checkbox|menuitemcheckbox|menuitemradio|option|radio|switch|treeitem)$/,
+  pressed: /^button$/,
+}
+
+/** `yes`, `no` or `mixed`; undefined where such an element has no such state. */
+export function readState(element: Element, state: LiveState): string | undefined {
+  const roles = ROLES[state]
+  const attribute = element.getAttribute(`aria-${state}`)
+  const isNative = (state === 'checked' && isCheckable(element)) || (state === 'disabled' && 'disabled' in element)
+  if (attribute === null && !isNative) return undefined
+  if (roles && !roles.test(roleOf(element))) return undefined
+  // What is not rendered is not in the tree.
+  if (!element.checkVisibility({ visibilityProperty: true }) || element.closest('[aria-hidden="true"]')) return 'no'
+  if (state === 'checked' && isCheckable(element))
+    return element.indeterminate ? 'mixed' : element.checked ? 'yes' : 'no'
+  if (state === 'disabled' && element.matches(':disabled')) return 'yes'
+  return attribute === 'true' || (state === 'invalid' && attribute !== null && !/^(false|)$/.test(attribute))
+    ? 'yes'
+    : attribute === 'mixed'
+      ? 'mixed'
+      : 'no'
+}
+
+const isCheckable = (element: Element): element is HTMLInputElement =>
+  element instanceof HTMLInputElement && /^(checkbox|radio)$/.test(element.type)
+
+/** The role that is written, or what HTML gives an element of its own. */
+function roleOf(element: Element): string {
+  const [written] = (element.getAttribute('role') ?? '').split(' ')
+  if (written) return written
+  if (element instanceof HTMLInputElement) {
+    const { type } = element
+    if (/^(checkbox|radio)$/.test(type)) return type
+    return /^(button|submit|reset|image)$/.test(type) ? 'button' : 'textbox'
+  }
+  return { button: 'button', summary: 'button', a: 'link', option: 'option', tr: 'row' }[element.localName] ?? ''
+}

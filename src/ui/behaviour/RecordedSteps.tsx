@@ -1,0 +1,143 @@
+'use client'
+
+import { useState } from 'react'
+import type { Act, Offer, Outcome } from '@/core/record'
+import { printStep } from '@/core/scenario'
+import type { Recording } from './useRecording'
+
+/** What was recorded so far: each input, and under it what came of it, to be expected from now on or not. */
+export function RecordedSteps({
+  recording,
+  taken,
+  onKeep,
+  onDiscard,
+}: {
+  recording: Recording
+  /** Names of the scenarios that the sheet has. */
+  taken: readonly string[]
+  onKeep(name: string): void
+  onDiscard(): void
+}) {
+  const { acts, isKept, flip, isOver, stop } = recording
+  const [name, setName] = useState('')
+  const proposed = nameFor(acts, taken)
+  const given = name.trim() || proposed
+  const isTaken = taken.includes(given)
+  return (
+    <section aria-label="Recorded steps" className="flex min-h-0 flex-1 flex-col">
+      <p role="status" className="border-b border-line px-2 py-1 text-quiet">
+        {isOver
+          ? 'Recording stopped. Choose what is to be expected, and keep it.'
+          : acts.length === 0
+            ? 'Recording: act on the component. What you do becomes steps; what changes is offered as expectations.'
+            : 'Recording …'}
+      </p>
+      <ol className="min-h-0 flex-1 overflow-auto">
+        {acts.map((act, index) => (
+          <li key={index} className="border-b border-line px-2 py-1" data-act={printStep(act.input)}>
+            <p className="flex gap-2">
+              <span className="num text-quiet">{index + 1}</span>
+              <ActText act={act} />
+              <span className="num ml-auto text-quiet">{Math.round(act.at)} ms</span>
+            </p>
+            {act.notes.map((note) => (
+              <p key={note} className="pl-5 text-miss">
+                {note}
+              </p>
+            ))}
+            {act.outcomes.map((outcome) => (
+              <Offers
+                key={`${outcome.when}${outcome.from}`}
+                outcome={outcome}
+                since={act.at}
+                isKept={isKept}
+                onFlip={flip}
+              />
+            ))}
+          </li>
+        ))}
+      </ol>
+      <form
+        className="flex flex-wrap items-center gap-1 border-t border-line p-2"
+        onSubmit={(event) => {
+          event.preventDefault()
+          if (acts.length > 0 && !isTaken) onKeep(given)
+        }}
+      >
+        <input
+          className="field min-w-0 flex-1 basis-full"
+          aria-label="Name of the scenario"
+          placeholder={proposed}
+          value={name}
+          aria-invalid={isTaken || undefined}
+          onChange={(event) => setName(event.target.value)}
+        />
+        {isTaken && (
+          <p role="alert" className="basis-full text-miss">
+            There is a scenario of this name.
+          </p>
+        )}
+        <button type="submit" className="control" disabled={acts.length === 0 || isTaken}>
+          Keep as a scenario
+        </button>
+        {!isOver && (
+          <button type="button" className="control" onClick={stop}>
+            Stop
+          </button>
+        )}
+        <button type="button" className="control ml-auto" onClick={onDiscard}>
+          Discard
+        </button>
+      </form>
+    </section>
+  )
+}
+
+function ActText({ act }: { act: Act }) {
+  const [kind, ...rest] = printStep(act.input).split(' ')
+  return (
+    <span className="min-w-0 break-words">
+      <strong className="font-semibold">{kind}</strong> <span className="num">{rest.join(' ')}</span>
+    </span>
+  )
+}
+
+function Offers({
+  outcome,
+  since,
+  isKept,
+  onFlip,
+}: {
+  outcome: Outcome
+  since: number
+  isKept(offer: Offer): boolean
+  onFlip(key: string): void
+}) {
+  const { when, offers, until } = outcome
+  const heading =
+    when === 'later' ? `within ${Math.ceil(until - since)} ms` : when === 'once' ? 'at once' : 'when it rests'
+  return (
+    <fieldset className="pl-5">
+      <legend className="text-quiet">{heading}</legend>
+      {offers.map((offer) => (
+        <label key={offer.key} className="flex items-baseline gap-2">
+          <input type="checkbox" checked={isKept(offer)} onChange={() => onFlip(offer.key)} />
+          <span className="num min-w-0 break-words">
+            {offer.part} · {offer.reading}: <span className="text-quiet">{short(offer.from)} →</span> {short(offer.to)}
+          </span>
+        </label>
+      ))}
+    </fieldset>
+  )
+}
+
+const short = (text: string) => (text === '' ? 'none' : text.length > 60 ? `${text.slice(0, 60)}…` : text)
+
+/** What a recording is called when nobody says. */
+function nameFor(acts: readonly Act[], taken: readonly string[]): string {
+  const first = acts[0] ? printStep(acts[0].input) : 'nothing'
+  const base = `Recorded: ${first}${acts.length > 1 ? ` and ${acts.length - 1} more` : ''}`
+  let name = base
+  for (let count = 2; taken.includes(name); count++) name = `${base} (${count})`
+  return name
+}

@@ -1,0 +1,50 @@
+'use client'
+
+import { useEffect, useState } from 'react'
+import type { ScenarioFile } from '@/core/sheet'
+import type { BoardModel } from '../board'
+import { RecordedSteps } from './RecordedSteps'
+import { RecordStage } from './RecordStage'
+import { useRecording } from './useRecording'
+
+/** Records a scenario: the steps as they come at the left, the component to act on beside them. */
+export function Recorder({
+  model,
+  events,
+  taken,
+  onKeep,
+  onDiscard,
+}: {
+  model: BoardModel
+  /** Names of the events that the component sends. */
+  events: readonly string[]
+  taken: readonly string[]
+  onKeep(scenario: ScenarioFile): void
+  onDiscard(): void
+}) {
+  const recording = useRecording(model, events)
+  const { isOver, stop, make } = recording
+  const [keptAs, setKeptAs] = useState<string>()
+  // How things stood at the end belongs to the recording: it is waited for.
+  useEffect(() => {
+    if (keptAs !== undefined && isOver) onKeep(make(keptAs))
+  }, [keptAs, isOver])
+  return (
+    <>
+      <div className="flex min-h-0 flex-col border-r border-line bg-sheet">
+        <RecordedSteps
+          recording={recording}
+          taken={taken}
+          onKeep={(name) => {
+            if (!isOver) stop()
+            setKeptAs(name)
+          }}
+          onDiscard={onDiscard}
+        />
+      </div>
+      <div className="flex min-h-0 min-w-0 flex-col border-r border-line">
+        <RecordStage model={model} recording={recording} />
+      </div>
+    </>
+  )
+}

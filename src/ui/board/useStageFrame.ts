@@ -1,0 +1,84 @@
+'use client'
+
+import { useCallback, useEffect, useRef, useState } from 'react'
+import { CONNECT, READY } from '@/stage'
+import { stageAddress, type StageProgramName } from './stageAddress'
+
+// A frame that does not answer for this long is taken to hang in its component's code.
+const SILENCE_MS = 4000
+const PING_EVERY_MS = 1000
+// A frame that has not loaded by then is loaded from the plain name.
+const LOAD_MS = 5000
+
+export type FrameState = { phase: 'loading' } | { phase: 'ready' } | { phase: 'hung' }
+
+/** What a frame's program says, checked. */
+interface Schema<From> {
+  safeParse(data: unknown): { success: true; data: From } | { success: false }
+}
+
+/** A stage frame and the port to it. What comes in is checked; a frame that falls silent is told as hung. */
+export function useStageFrame<To extends { type: string }, From>(
+  program: StageProgramName,
+  slug: string,
+  schema: Schema<From>,
+  onMessage: (message: From) => void,
+) {
+  const frame = useRef<HTMLIFrameElement>(null)
+  const port = useRef<MessagePort>(undefined)
+  const handler = useRef(onMessage)
+  const [state, setState] = useState<FrameState>({ phase: 'loading' })
+  const [attempt, setAttempt] = useState(0)
+  const [generation, setGeneration] = useState(0)
+  const [address, setAddress] = useState<string>()
+  useEffect(() => setAddress(stageAddress(program, slug, attempt)), [program, slug, attempt])
+  useEffect(() => {
+    handler.current = onMessage
+  })
+
+  useEffect(() => {
+    let heard = Date.now()
+    const onReady = (event: MessageEvent) => {
+      if (event.data !== READY || !frame.current || event.source !== frame.current.contentWindow) return
+      const channel = new MessageChannel()
+      port.current = channel.port1
+      channel.port1.onmessage = ({ data }) => {
+        heard = Date.now()
+        const message = schema.safeParse(data)
+        if (message.success) handler.current(message.data)
+      }
+      // The frame has an opaque origin, which no target origin can name.
+      frame.current.contentWindow?.postMessage(CONNECT, '*', [channel.port2])
+      heard = Date.now()
+      setState({ phase: 'ready' })
+    }
+    window.addEventListener('message', onReady)
+    const late = setTimeout(() => {
+      if (!port.current && attempt === 0) setAttempt(1)
+    }, LOAD_MS)
+    const watch = setInterval(() => {
+      if (!port.current) return
+      port.current.postMessage({ type: 'ping' })
+      if (Date.now() - heard > SILENCE_MS && document.visibilityState === 'visible') setState({ phase: 'hung' })
+    }, PING_EVERY_MS)
+    return () => {
+      window.removeEventListener('message', onReady)
+      clearInterval(watch)
+      clearTimeout(late)
+      port.current?.close()
+      port.current = undefined
+    }
+  }, [schema, attempt, generation])
+
+  const send = useCallback((message: To) => port.current?.postMessage(message), [])
+  const retry = useCallback(() => {
+    setState({ phase: 'loading' })
+    setAttempt((count) => count + 1)
+  }, [])
+  /** Loads the frame anew: a page knows a custom element's name only once. */
+  const reload = useCallback(() => {
+    setState({ phase: 'loading' })
+    setGeneration((count) => count + 1)
+  }, [])
+  return { frame, state, send, retry, reload, frameKey: `${attempt}-${generation}`, address }
+}
