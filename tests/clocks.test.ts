@@ -215,6 +215,40 @@ export default (root, { emit }) => {
     expect(result.performance.steps[5]).toMatchObject({ heldAfter: 1, at: 500 })
   }, 60_000)
 
+  test('React works off what was put off, in no time', async () => {
+    const tree = thing({
+      sheet: `
+source: { kind: react, module: thing.tsx, export: Thing }
+parts: { root: .box, go: .go, soon: .now, later: .later, slow: .slow }
+scenarios:
+  - name: put off
+    steps:
+      - click: go
+      - expect: { now: true, soon: { text: "1" }, later: { text: "1" }, slow: { text: "0" } }
+      - throughout: { for: 249ms, slow: { text: "0" } }
+      - eventually: { by: 2ms, slow: { text: "1" } }
+`,
+      markup: '',
+      'components/thing/thing.tsx': `
+import { startTransition, useDeferredValue, useEffect, useState } from 'react'
+export function Thing() {
+  const [now, setNow] = useState(0)
+  const [put, setPut] = useState(0)
+  const [slow, setSlow] = useState(0)
+  const later = useDeferredValue(put)
+  useEffect(() => {
+    const timer = setTimeout(() => startTransition(() => setSlow(later)), 250)
+    return () => clearTimeout(timer)
+  }, [later])
+  const go = () => { setNow(now + 1); startTransition(() => setPut(put + 1)) }
+  return <div className="box"><button className="go" onClick={go}>go</button><b className="now">{now}</b><b className="later">{later}</b><b className="slow">{slow}</b></div>
+}`,
+    })
+    const result = (await playTree(tree, { clock })).get('put off')!
+    expect(troublesOf(result)).toEqual([])
+    expect(result.performance.steps[3]).toMatchObject({ heldAfter: 1, at: 250 })
+  }, 60_000)
+
   test('what it does not control is told', async () => {
     const tree = thing({
       sheet: `

@@ -66,6 +66,32 @@ describe.each(['engine', 'page'] as const)('steps, by the %s clock', (clock) => 
     })
   }, 120_000)
 
+  test('scrolling turns the wheel over a part, or brings a part into sight', async () => {
+    const tree = thing({
+      sheet: `
+parts: { root: .list, last: .list p:last-child }
+scenarios:
+  - name: wheel
+    steps: [{ scroll: { on: root, by: [0, 60] } }, { expect: { root: { prop(scrollTop): "60" } } }]
+  - name: into sight
+    steps:
+      - expect: { root: { prop(scrollTop): "0" }, last: { visible: no } }
+      - scroll: last
+      - expect: { last: { visible: yes }, root: { prop(scrollTop): "300" } }
+`,
+      markup: '<div class="list"><p></p><p></p><p></p><p></p></div>',
+      css: '.list { width: 120px; height: 100px; overflow: auto } .list p { height: 100px; margin: 0; background: #ddd }',
+    })
+    const results = await playTree(tree, { clock })
+    expect([...results].map(([name, result]) => [name, result.verdict, troublesOf(result)])).toEqual(
+      expect.arrayContaining([
+        ['wheel', 'holds', []],
+        ['into sight', 'holds', []],
+      ]),
+    )
+    expect(results.size).toBe(2)
+  }, 60_000)
+
   test('input is real: trusted, with all that a person would cause', async () => {
     const expectLog = (text: string) => `{ expect: { log: { text: "${text}" } } }`
     const tree = yard(

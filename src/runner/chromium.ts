@@ -53,6 +53,7 @@ export const FLAGS = [
   '--force-color-profile=srgb',
   '--font-render-hinting=none',
   '--hide-scrollbars',
+  '--disable-smooth-scrolling',
   // A component of another site gets a process of its own: one that hangs stops nobody else.
   '--site-per-process',
   // In a container there is no mouse, and `@media (hover: hover)` would be false.

@@ -84,7 +84,10 @@ export class PageTime implements StageTime {
     await this.#clock.tickAsync(0)
     this.drawFrame()
     await this.#task()
-    if (this.takeHold()) await this.#realFrame()
+    this.takeHold()
+    // Scrolling by the wheel and what observers tell come with a frame of the browser's own.
+    await this.#realFrame()
+    this.takeHold()
   }
 
   /** Whether a timer is due by some moment, or a script waits for a frame. */

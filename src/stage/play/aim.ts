@@ -40,11 +40,10 @@ export const isDisabled = (element: Element) =>
   element.closest('[aria-disabled="true"]') !== null
 
 function pointOn(component: StageComponent, one: MountedCase, element: Element, name: string): Aim {
+  scrollIntoSight(element)
   const reader = new Reader(component, one, {}, () => undefined)
   const hidden = whyHidden(reader, element)
   if (hidden) return { refused: `${name} cannot be pointed at: ${hidden}` }
-  if (!isInWindow(element.getBoundingClientRect()))
-    element.scrollIntoView({ block: 'nearest', inline: 'nearest', behavior: 'instant' })
   const rect = visibleRect(new Reader(component, one, {}, () => undefined), { element })!
   const points = pointsOf(rect).filter(({ x, y }) => x >= 0 && y >= 0 && x < innerWidth && y < innerHeight)
   if (points.length === 0)
@@ -79,8 +78,30 @@ function pointsOf({ left, top, width, height }: { left: number; top: number; wid
   return shares.map(([x, y]) => ({ x: left + width * x, y: top + height * y }))
 }
 
-const isInWindow = ({ left, top, right, bottom }: DOMRect) =>
-  left >= 0 && top >= 0 && right <= innerWidth && bottom <= innerHeight
+/** Scrolls as far as a person could and no further: what is cut off and has no way of scrolling stays cut. */
+function scrollIntoSight(element: Element) {
+  for (let around = flatParent(element); around; around = flatParent(around)) {
+    const isPage = around === document.scrollingElement
+    const { overflowX, overflowY } = getComputedStyle(around)
+    const box = around.getBoundingClientRect()
+    const { left, top, right, bottom } = element.getBoundingClientRect()
+    const behavior = 'instant'
+    if (isPage || /auto|scroll/.test(overflowX)) {
+      const start = isPage ? 0 : box.left + around.clientLeft
+      around.scrollBy({ left: nearestShift(left, right, start, start + around.clientWidth), behavior })
+    }
+    if (isPage || /auto|scroll/.test(overflowY)) {
+      const start = isPage ? 0 : box.top + around.clientTop
+      around.scrollBy({ top: nearestShift(top, bottom, start, start + around.clientHeight), behavior })
+    }
+  }
+}
+
+/** The least that brings a stretch into a window, or as much of it as goes in. */
+function nearestShift(from: number, to: number, start: number, end: number): number {
+  if (from < start === to > end) return 0
+  return from < start ? Math.max(from - start, to - end) : Math.min(from - start, to - end)
+}
 
 const insideWindow = (at: { x: number; y: number }): Aim | undefined =>
   at.x >= 0 && at.y >= 0 && at.x < innerWidth && at.y < innerHeight ? at : undefined
