@@ -24,14 +24,17 @@ export const unsupportedKind = ({ data, slug }: Sheet): string | undefined =>
 
 /**
  * Turns a component's files, and those of the components in its slots, into what the stage mounts.
+ * @param more components that may be put into its slots, besides those that its sheet puts there
  * Problems are faults of its files: a template, style sheet or module that cannot be read.
  */
 export async function compileComponent(
   sheet: Sheet,
   library: Library,
+  more: Iterable<string> = [],
 ): Promise<{ compiled?: CompiledComponent; problems: Problem[] }> {
   if (sheet.data.source.kind === 'page') return { problems: [] }
   const nested = nestedSlugs(sheet, othersOf(library.sheets))
+  for (const slug of more) nested.add(slug)
   nested.delete(sheet.slug)
   // What stands around comes last: a component may style what its slots hold.
   const sheets = [...library.sheets.filter(({ slug }) => nested.has(slug)), sheet]

@@ -4,10 +4,11 @@ import { FRAME_TAG } from './documentStyles'
 import { extent } from './extent'
 import type { BoardCell, FromBoard, ToBoard } from './boardProtocol'
 import { shadowsIn, type MountedCase } from './findPart'
+import { forceByAttribute } from './forceByAttribute'
 import type { Forced } from './forceStates'
 import type { Natives } from './natives'
 import { hasCode, type StageCase } from './protocol'
-import { decideMotion, REACH, reachPart, rewriteShadow, rewriteStates } from './rewriteStates'
+import { decideMotion, rewriteStates } from './rewriteStates'
 import { Stage } from './Stage'
 import type { TrespassWatch } from './trespass'
 
@@ -232,11 +233,7 @@ export class Board {
     if (context > 0 && mounted.scope instanceof ShadowRoot)
       mounted.scope.adoptedStyleSheets = [...mounted.scope.adoptedStyleSheets, this.#contextSheets[context]!]
     Object.assign(mounted.host.style, { position: 'absolute', width: `${this.#width}px`, contain: 'layout' })
-    if (hasCode(stage.component)) for (const root of shadowsIn(mounted.frame)) rewriteShadow(root)
-    for (const [element, pseudo] of forced) {
-      element.setAttribute(REACH, [...pseudo].join(' '))
-      if (element.part.length > 0) element.part.add(...[...pseudo].map(reachPart))
-    }
+    forceByAttribute(forced, hasCode(stage.component) ? shadowsIn(mounted.frame) : [])
     const shown = { box, mounted }
     this.#shown.set(one.key, shown)
     return shown

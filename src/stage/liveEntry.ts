@@ -1,5 +1,5 @@
 import { awaitConnection, READY } from './connect'
-import { captureInput, Recorder } from './live'
+import { BenchStage, captureInput, Recorder } from './live'
 import { toLiveSchema } from './liveProtocol'
 import { keepNatives, muteDialogs } from './natives'
 
@@ -11,11 +11,14 @@ captureInput(window, () => recorder?.captor())
 awaitConnection({
   schema: toLiveSchema,
   open: (tell) => {
-    const opened = new Recorder(window, natives, tell)
-    recorder = opened
+    const bench = new BenchStage(natives, tell)
     return async (message) => {
-      if (message.type === 'open') await opened.open(message)
-      else if (message.type === 'end') opened.end()
+      if (message.type === 'open' && message.purpose === 'bench') await bench.open(message)
+      else if (message.type === 'open') {
+        recorder = new Recorder(window, natives, tell)
+        await recorder.open(message)
+      } else if (message.type === 'update') bench.update(message)
+      else if (message.type === 'end') recorder?.end()
       else tell({ type: 'pong' })
     }
   },

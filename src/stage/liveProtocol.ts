@@ -2,6 +2,8 @@ import * as z from 'zod'
 import { stageCaseSchema, stageComponentSchema, stageContextSchema } from './protocolSchemas'
 
 const stepSchema = z.union([z.string(), z.record(z.string(), z.json())])
+/** What the component takes up, in pixels of the frame. */
+const extentSchema = z.object({ left: z.number(), top: z.number(), width: z.number(), height: z.number() })
 const moment = { at: z.number(), isMoving: z.boolean() }
 
 const observationSchema = z.discriminatedUnion('kind', [
@@ -26,7 +28,11 @@ export const toLiveSchema = z.discriminatedUnion('type', [
     one: stageCaseSchema,
     /** Names of the events that the component sends. */
     events: z.array(z.string()),
+    /** To record what is done to it, in time of its own; or to try it out, in real time. */
+    purpose: z.enum(['record', 'bench']),
   }),
+  /** On the bench: the same component, as it is to be now. */
+  z.object({ type: z.literal('update'), one: stageCaseSchema, context: stageContextSchema, turn: z.number() }),
   /** Tells how things stand, and watches no more. */
   z.object({ type: z.literal('end') }),
   z.object({ type: z.literal('ping') }),
@@ -37,9 +43,18 @@ export const fromLiveSchema = z.discriminatedUnion('type', [
   z.object({
     type: z.literal('mounted'),
     failure: z.string().optional(),
-    /** What the component takes up, in pixels of the frame. */
-    extent: z.object({ left: z.number(), top: z.number(), width: z.number(), height: z.number() }),
+    extent: extentSchema,
   }),
+  /** The bench shows what it was last told to; `turn` says which telling that was. */
+  z.object({
+    type: z.literal('rendered'),
+    turn: z.number(),
+    milliseconds: z.number(),
+    extent: extentSchema,
+    markup: z.string(),
+    failure: z.string().optional(),
+  }),
+  z.object({ type: z.literal('event'), name: z.string(), at: z.number(), detail: z.unknown().optional() }),
   z.object({ type: z.literal('observed'), observation: observationSchema }),
   z.object({ type: z.literal('broken'), reason: z.string() }),
   z.object({ type: z.literal('pong') }),

@@ -1,3 +1,4 @@
+export { benchModel } from './benchModel'
 export { bodyOf } from './body'
 export { boardModel } from './boardModel'
 export { connection } from './connection'

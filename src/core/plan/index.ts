@@ -21,5 +21,5 @@ export {
 export type { Probe } from './probes'
 export { markOf, type CaseResult, type CheckResult, type SourceLine, type Verdict } from './results'
 export { fillingOf, nestedSlugs, SlotCycle, type Filling, type Nested, type Others } from './filling'
-export type { Change, Forced, Reachable, ReachSteps } from './reach'
+export { propDefault, reachOf, type Change, type Forced, type Reachable, type ReachSteps } from './reach'
 export { othersOf, reachableOf, settingsOf, type Settings } from './settings'

@@ -20,7 +20,7 @@ export interface Change {
 }
 
 /** A prop's value where nothing sets it. */
-function propDefault(prop: Prop): unknown {
+export function propDefault(prop: Prop): unknown {
   if (prop.default !== undefined) return prop.default
   return prop.type === 'flag' ? false : prop.type === 'text' || prop.type === 'colour' ? '' : undefined
 }

@@ -1,2 +1,3 @@
+export { BenchStage } from './BenchStage'
 export { captureInput } from './capture'
 export { Recorder } from './Recorder'

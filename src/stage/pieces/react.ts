@@ -69,6 +69,7 @@ export class ReactPieces {
     const isPlain = filling.changes.length === 0 && filling.forced.length === 0
     if (isPlain && this.#components.has(filling.slug)) return this.elementOf(filling, assembly)
     const put = (box: HTMLElement) => void assembly.put(filling, { insert: (node) => box.append(node) })
-    return this.react.createElement(this.#fill, { put })
+    // Another filling is another box: what stands in one is not rendered again.
+    return this.react.createElement(this.#fill, { put, key: JSON.stringify(filling) })
   }
 }

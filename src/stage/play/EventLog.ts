@@ -3,6 +3,8 @@ import type { EventRecord } from '@/core/scenario'
 /** Notes what a component sends, once for each event that can be heard outside of it. */
 export class EventLog {
   #records: EventRecord[] = []
+  /** Called with each as it comes. */
+  onNoted?: (record: EventRecord) => void
 
   constructor(
     document: Document,
@@ -17,7 +19,9 @@ export class EventLog {
   }
 
   note(name: string, detail: unknown): void {
-    this.#records.push({ name, at: this.now(), ...(detail !== undefined && { detail: plain(detail) }) })
+    const record = { name, at: this.now(), ...(detail !== undefined && { detail: plain(detail) }) }
+    this.#records.push(record)
+    this.onNoted?.(record)
   }
 
   /** What fired while mounting does not count. */

@@ -35,7 +35,14 @@ export function useRecording(model: BoardModel, events: readonly string[]) {
   // What is recorded is the component as it was when the recording began: later changes of the sheet do not disturb it.
   const first = useRef({ component: { ...model.component, isolated: true }, events })
   useEffect(() => {
-    if (state.phase === 'ready') send({ type: 'open', ...first.current, ...opened, events: [...first.current.events] })
+    if (state.phase === 'ready')
+      send({
+        type: 'open',
+        purpose: 'record',
+        ...first.current,
+        ...opened,
+        events: [...first.current.events],
+      })
   }, [state.phase, send, opened])
   const again = useCallback(
     (from: Readonly<Record<string, string>>) => {

@@ -40,6 +40,7 @@ const VIEWS = [
   ['matrix', 'Matrix'],
   ['spec', 'Spec'],
   ['behaviour', 'Behaviour'],
+  ['guide', 'Guide'],
 ] as const
 
 export type View = (typeof VIEWS)[number][0]

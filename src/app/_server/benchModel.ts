@@ -1,0 +1,47 @@
+import { benchSheetOf, benchSlugs } from '@/core/bench'
+import { othersOf } from '@/core/plan'
+import { describeProblem } from '@/core/problem'
+import { customPropertyName, tokenContexts } from '@/core/tokens'
+import { compileComponent, unsupportedKind } from '@/source'
+import type { BenchModel } from '@/ui/bench'
+import type { Opened } from './opened'
+
+/**
+ * All that a page needs to show a component on the bench; or why it cannot be shown.
+ * @param more components that somebody wants to put into its slots, besides those that they accept
+ */
+export async function benchModel(
+  { library, tokens, record, sheets }: Pick<Opened, 'library' | 'tokens' | 'record' | 'sheets'>,
+  slug: string,
+  more: readonly string[] = [],
+): Promise<{ model: BenchModel } | { problem: string }> {
+  const sheet = sheets.find((each) => each.slug === slug)
+  if (!sheet) return { problem: `There is no component "${slug}".` }
+  const unsupported = unsupportedKind(sheet)
+  if (unsupported) return { problem: unsupported }
+  const nested = benchSlugs(sheet, othersOf(library.sheets), more)
+  const { compiled, problems } = await compileComponent(sheet, library, nested)
+  if (!compiled) return { problem: problems.map(describeProblem).join('\n') }
+  const onBench = library.sheets.filter((each) => each.slug === slug || nested.has(each.slug))
+  const contexts = tokenContexts(tokens)
+  return {
+    model: {
+      slug,
+      name: sheet.data.name,
+      fingerprint: record.fingerprint,
+      component: { ...compiled.component, isolated: true },
+      sheets: onBench.map(benchSheetOf),
+      others: library.sheets
+        .filter((each) => !onBench.includes(each) && each.data.source.kind !== 'page')
+        .map((each) => ({ slug: each.slug, name: each.data.name })),
+      contexts: library.data.contexts,
+      tokens: contexts.map((values) => ({ values, properties: tokens.customProperties(values) })),
+      colours: tokens
+        .list(contexts[0] ?? {})
+        .filter(({ type }) => type === 'color')
+        .map(({ path }) => ({ path, property: customPropertyName(path) })),
+      viewport: library.data.viewport,
+      events: Object.keys(sheet.data.events),
+    },
+  }
+}

@@ -1,0 +1,7 @@
+export { printAddress, readAddress, type ReadAddress } from './address'
+export { type Control, type Panel, type SlotControl } from './controls'
+export { benchSlugs } from './benchSlugs'
+export { contextKey } from './key'
+export { benchSheetOf, openBench, type Bench, type BenchSheet } from './openBench'
+export { printCode, type Code } from './printCode'
+export { withEntry, withoutAll, type Setting, type SlotChoice } from './setting'

@@ -1,0 +1,111 @@
+import { EventLog } from '../play'
+import { extentOf } from '../extent'
+import { shadowsIn, type MountedCase } from '../findPart'
+import type { Forced } from '../forceStates'
+import { forceByAttribute } from '../forceByAttribute'
+import type { Natives } from '../natives'
+import type { StageCase, StageContext } from '../protocol'
+import { decideMotion, rewriteStates } from '../rewriteStates'
+import { Stage } from '../Stage'
+import type { FromLive, ToLive } from '../liveProtocol'
+import { markupOf } from './markupOf'
+
+type Opening = Extract<ToLive, { type: 'open' }>
+
+/** A component on the bench: in real time, acted on by whoever reads, changed from outside. */
+export class BenchStage {
+  #stage?: Stage
+  #one?: StageCase
+  #context?: StageContext
+  #begun = 0
+
+  constructor(
+    private readonly natives: Natives,
+    private readonly tell: (message: FromLive) => void,
+  ) {}
+
+  async open({ component, context, one, events }: Opening): Promise<void> {
+    if (this.#stage) throw new Error('a frame is opened once')
+    const isCalled = component.pieces[component.slug]?.kind === 'react'
+    const log = new EventLog(document, isCalled ? [] : events, () => performance.now() - this.#begun)
+    const stage = await Stage.open(component, this.natives)
+    this.#stage = stage
+    log.onNoted = (record) => this.tell({ type: 'event', ...record })
+    stage.onEvent = (name, detail) => log.note(name, detail)
+    this.surround(context)
+    this.#begun = performance.now()
+    this.mount(one)
+    this.tellRendered(0, this.#begun)
+  }
+
+  /** Shows it with other props, slots, held states and surroundings; what can stay as it is stays. */
+  update({ one, context, turn }: Extract<ToLive, { type: 'update' }>): void {
+    const start = performance.now()
+    if (JSON.stringify(context) !== JSON.stringify(this.#context)) this.surround(context)
+    const [mounted] = this.#stage!.cases
+    try {
+      if (!mounted || mounted.failure !== undefined || !canBecome(this.#one!, one)) this.mount(one)
+      else {
+        mounted.update!(one.props, one.slots)
+        this.#one = one
+      }
+    } catch {
+      // What cannot be changed in place may still be made anew; if not, the new case tells why.
+      this.mount(one)
+    }
+    this.tellRendered(turn, start)
+  }
+
+  private surround(context: StageContext) {
+    const stage = this.#stage!
+    const before = this.#context?.values
+    this.#context = context
+    const isSameMotion = before !== undefined && before.motion === context.values.motion
+    // A rule for reduced motion is decided once: to decide it otherwise takes the text that its author wrote.
+    if (before && !isSameMotion) stage.restyle(stage.component)
+    stage.setContext(context)
+    document.body.style.background = context.values.ground ?? ''
+    if (isSameMotion) return
+    for (const sheet of document.adoptedStyleSheets) {
+      rewriteStates(sheet)
+      decideMotion(sheet, context.values.motion === 'reduced')
+    }
+    const readable = new CSSStyleSheet()
+    readable.replaceSync('* { caret-color: auto }')
+    document.adoptedStyleSheets = [...document.adoptedStyleSheets, readable]
+  }
+
+  private mount(one: StageCase) {
+    const stage = this.#stage!
+    stage.clear()
+    stage.container.style.display = ''
+    const forced: Forced = new Map()
+    const mounted = stage.mountOne(one, 0, stage.container, forced)
+    stage.cases.push(mounted)
+    forceByAttribute(forced, shadowsIn(mounted.frame))
+    this.#one = one
+  }
+
+  private tellRendered(turn: number, start: number) {
+    const mounted = this.#stage!.cases[0]!
+    // Asking where it stands makes the browser lay it out: the time is that of all its work but the drawing.
+    const extent = extentIn(mounted)
+    this.tell({
+      type: 'rendered',
+      turn,
+      milliseconds: performance.now() - start,
+      extent,
+      markup: markupOf(mounted.frame),
+      ...(mounted.failure !== undefined && { failure: mounted.failure }),
+    })
+  }
+}
+
+const extentIn = ({ frame }: MountedCase) =>
+  extentOf([...frame.querySelectorAll('*')].filter((each) => each.checkVisibility()))
+
+/** Whether one case becomes another by props and slots alone. */
+function canBecome(before: StageCase, after: StageCase): boolean {
+  const isPlain = ({ changes, forced }: StageCase) => changes.length === 0 && forced.length === 0
+  return isPlain(before) && isPlain(after)
+}

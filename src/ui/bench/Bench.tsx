@@ -1,0 +1,164 @@
+'use client'
+
+import { Columns2, RefreshCw, RotateCcw } from 'lucide-react'
+import { useCallback, useMemo, useRef, useState } from 'react'
+import { openBench, withEntry, type Bench as Opened, type Setting } from '@/core/bench'
+import { BenchFrame, type BenchEvent, type Rendered } from './BenchFrame'
+import { CodePane } from './CodePane'
+import { Controls } from './Controls'
+import { EventPane } from './EventPane'
+import { contextFor, type BenchModel } from './model'
+import { Surroundings } from './Surroundings'
+import { useSetting } from './useSetting'
+import { useSweep } from './useSweep'
+import { WidthEdge } from './WidthEdge'
+
+const HEIGHT = 380
+// Older events than these nobody goes back to.
+const MOST_EVENTS = 500
+
+/** The live component with its controls; the page's address holds all that is set. */
+export function Bench({
+  model,
+  onBring,
+}: {
+  model: BenchModel
+  /** Puts further components on the bench; resolves when they are there. */
+  onBring(slug: string): Promise<void>
+}) {
+  const { setting, change, problems, sheets } = useSetting(model)
+  const [kept, setKept] = useState<Setting>()
+  const [rendered, setRendered] = useState<Rendered>()
+  const [events, setEvents] = useState<readonly BenchEvent[]>([])
+  const [pane, setPane] = useState<'code' | 'events'>('code')
+  const [generation, setGeneration] = useState(0)
+  const now = useRef(setting)
+  now.current = setting
+  const sweeping = useSweep((key, value) => change(withEntry(now.current, key, value)))
+  const open = useCallback((of: Setting) => opened(() => openBench(sheets, model.slug, of)), [sheets, model.slug])
+  const shown = useMemo(() => open(setting), [open, setting])
+  const beside = useMemo(() => kept && open(kept), [open, kept])
+  const context = useMemo(() => contextFor(model, setting), [model, setting])
+  const keptContext = useMemo(() => kept && contextFor(model, kept), [model, kept])
+  const width = typeof setting['@width'] === 'string' ? Number(setting['@width']) : undefined
+  const { noteShown } = sweeping
+  const onRendered = useCallback(
+    (next: Rendered) => {
+      setRendered(next)
+      noteShown()
+    },
+    [noteShown],
+  )
+  const bring = (slug: string, key: string) =>
+    void onBring(slug).then(() => change(withEntry(now.current, key, { component: slug })))
+  return (
+    <section aria-label="Bench" className="border border-line" data-bench-of={model.slug}>
+      <div className="flex flex-wrap items-center gap-2 border-b border-line bg-sheet px-2 py-1">
+        <Surroundings model={model} setting={setting} onSetting={change} />
+        <span className="ml-auto" />
+        <button
+          type="button"
+          className="control"
+          aria-pressed={kept !== undefined}
+          onClick={() => setKept(kept ? undefined : setting)}
+        >
+          <Columns2 size={12} aria-hidden />
+          {kept ? 'Put away' : 'Keep beside'}
+        </button>
+        <button type="button" className="control" onClick={() => setGeneration((count) => count + 1)}>
+          <RefreshCw size={12} aria-hidden />
+          Start anew
+        </button>
+        <button
+          type="button"
+          className="control"
+          disabled={Object.keys(setting).length === 0}
+          onClick={() => change({})}
+        >
+          <RotateCcw size={12} aria-hidden />
+          Set all back
+        </button>
+      </div>
+      {problems.map((problem) => (
+        <p key={problem} role="alert" className="border-b border-line bg-sheet px-2 py-0.5 text-miss">
+          From the address: {problem}
+        </p>
+      ))}
+      <div className="grid grid-cols-1 lg:grid-cols-[minmax(0,1fr)_minmax(300px,34%)]">
+        <div className="min-w-0 lg:border-r lg:border-line">
+          {'problem' in shown ? (
+            <p role="alert" className="p-3 text-miss">
+              {shown.problem}
+            </p>
+          ) : (
+            <WidthEdge width={width} onWidth={(next) => change(withEntry(setting, '@width', next))}>
+              <BenchFrame
+                key={generation}
+                model={model}
+                settings={shown.settings}
+                context={context}
+                label={`${model.name}, live`}
+                height={kept ? HEIGHT / 2 : HEIGHT}
+                onRendered={onRendered}
+                onEvent={(event) => setEvents((all) => [...all, event].slice(-MOST_EVENTS))}
+              />
+            </WidthEdge>
+          )}
+          {beside && 'settings' in beside && (
+            <div className="border-t border-line-strong">
+              <p className="bg-sheet px-2 text-quiet">kept, to compare with</p>
+              <WidthEdge width={width} onWidth={(next) => change(withEntry(setting, '@width', next))}>
+                <BenchFrame
+                  model={model}
+                  settings={beside.settings}
+                  context={keptContext!}
+                  label={`${model.name}, kept to compare with`}
+                  height={HEIGHT / 2}
+                />
+              </WidthEdge>
+            </div>
+          )}
+          <div role="tablist" aria-label="Beneath the component" className="flex border-y border-line bg-sheet">
+            {(['code', 'events'] as const).map((each) => (
+              <button
+                key={each}
+                type="button"
+                role="tab"
+                aria-selected={pane === each}
+                className="border-r border-line px-3 py-0.5 aria-selected:bg-ink aria-selected:text-paper"
+                onClick={() => setPane(each)}
+              >
+                {each === 'code' ? 'Code' : `Events (${events.length})`}
+              </button>
+            ))}
+          </div>
+          {pane === 'code' && 'settings' in shown && (
+            <CodePane sheets={sheets} settings={shown.settings} markup={rendered?.markup ?? ''} />
+          )}
+          {pane === 'events' && <EventPane names={model.events} events={events} onClear={() => setEvents([])} />}
+        </div>
+        <div className="max-h-[640px] overflow-auto bg-sheet">
+          {'panel' in shown && (
+            <Controls
+              panel={shown.panel}
+              model={model}
+              setting={setting}
+              onSetting={change}
+              sweeping={sweeping}
+              onBring={bring}
+            />
+          )}
+        </div>
+      </div>
+    </section>
+  )
+}
+
+/** A setting may come from an address that somebody has written: what it makes impossible is told. */
+function opened(work: () => Opened): Opened | { problem: string } {
+  try {
+    return work()
+  } catch (error) {
+    return { problem: (error as Error).message }
+  }
+}

@@ -1,0 +1,96 @@
+'use client'
+
+import { useEffect, useMemo, useRef, useState } from 'react'
+import type { Bench } from '@/core/bench'
+import { fromLiveSchema, type FromLive, type StageContext, type ToLive } from '@/stage'
+import { useStageFrame } from '../board'
+import type { BenchModel } from './model'
+
+export type Rendered = Extract<FromLive, { type: 'rendered' }>
+export type BenchEvent = Extract<FromLive, { type: 'event' }>
+
+/** The live component: it follows every change of its setting, and can be used as it is. */
+export function BenchFrame({
+  model,
+  settings,
+  context,
+  label,
+  height,
+  onRendered,
+  onEvent,
+}: {
+  model: BenchModel
+  settings: Bench['settings']
+  context: StageContext
+  label: string
+  height: number
+  onRendered?(rendered: Rendered): void
+  onEvent?(event: BenchEvent): void
+}) {
+  const one = useMemo(() => {
+    const { props, slots, changes, forced } = settings
+    return { key: 'bench', props, slots, changes, forced }
+  }, [settings])
+  const [problem, setProblem] = useState<string>()
+  const [isOpen, setOpen] = useState(false)
+  const turn = useRef(0)
+  const { frame, state, send, retry, reload, frameKey, address } = useStageFrame<ToLive, FromLive>(
+    'live',
+    model.slug,
+    fromLiveSchema,
+    (message) => {
+      if (message.type === 'rendered') {
+        setOpen(true)
+        setProblem(message.failure)
+        onRendered?.(message)
+      }
+      if (message.type === 'event') onEvent?.(message)
+      if (message.type === 'broken') setProblem(message.reason)
+    },
+  )
+  const shown = useRef({ one, context })
+  // Another component, or other files of it: a page's modules and element names are loaded once.
+  const opened = useRef(model)
+  useEffect(() => {
+    if (opened.current === model) return
+    opened.current = model
+    setOpen(false)
+    reload()
+  }, [model, reload])
+  useEffect(() => {
+    if (state.phase !== 'ready' || opened.current !== model) return
+    shown.current = { one, context }
+    send({ type: 'open', purpose: 'bench', component: model.component, events: model.events, one, context })
+    // What is shown first is what is set then; all later changes are told one by one.
+  }, [state.phase, frameKey, send, model])
+  useEffect(() => {
+    if (state.phase !== 'ready' || (shown.current.one === one && shown.current.context === context)) return
+    shown.current = { one, context }
+    send({ type: 'update', one, context, turn: ++turn.current })
+  }, [state.phase, send, one, context])
+  const fault = state.phase === 'hung' ? 'Its code does not come back.' : problem
+  return (
+    <>
+      {fault && (
+        <div role="alert" className="flex items-center gap-2 border-b border-line bg-sheet px-3 py-1">
+          <p className="text-miss">{fault}</p>
+          {state.phase === 'hung' && (
+            <button type="button" className="control" onClick={retry}>
+              Try again
+            </button>
+          )}
+        </div>
+      )}
+      <iframe
+        key={frameKey}
+        ref={frame}
+        src={address}
+        sandbox="allow-scripts"
+        title={label}
+        data-bench={isOpen ? 'open' : 'opening'}
+        className="block w-full border-0"
+        style={{ height }}
+      />
+    </>
+  )
+}
