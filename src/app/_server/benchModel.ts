@@ -39,7 +39,7 @@ export async function benchModel(
       colours: tokens
         .list(contexts[0] ?? {})
         .filter(({ type }) => type === 'color')
-        .map(({ path }) => ({ path, property: customPropertyName(path) })),
+        .map(({ path }) => ({ path: path.replace(/\.\$root$/, ''), property: customPropertyName(path) })),
       viewport: library.data.viewport,
       events: Object.keys(sheet.data.events),
     },

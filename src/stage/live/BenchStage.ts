@@ -45,15 +45,21 @@ export class BenchStage {
     const [mounted] = this.#stage!.cases
     try {
       if (!mounted || mounted.failure !== undefined || !canBecome(this.#one!, one)) this.mount(one)
-      else {
-        mounted.update!(one.props, one.slots)
-        this.#one = one
-      }
+      else this.change(mounted, one)
     } catch {
       // What cannot be changed in place may still be made anew; if not, the new case tells why.
       this.mount(one)
     }
     this.tellRendered(turn, start)
+  }
+
+  /** Changes it in place. A component that shows nothing of it takes what was changed only when it starts: it starts anew. */
+  private change(mounted: MountedCase, one: StageCase) {
+    const before = traceOf(mounted.frame)
+    mounted.update!(one.props, one.slots)
+    const isOther = JSON.stringify([one.props, one.slots]) !== JSON.stringify([this.#one!.props, this.#one!.slots])
+    this.#one = one
+    if (isOther && traceOf(mounted.frame) === before) this.mount(one)
   }
 
   private surround(context: StageContext) {
@@ -104,8 +110,20 @@ export class BenchStage {
 const extentIn = ({ frame }: MountedCase) =>
   extentOf([...frame.querySelectorAll('*')].filter((each) => each.checkVisibility()))
 
-/** Whether one case becomes another by props and slots alone. */
-function canBecome(before: StageCase, after: StageCase): boolean {
-  const isPlain = ({ changes, forced }: StageCase) => changes.length === 0 && forced.length === 0
-  return isPlain(before) && isPlain(after)
+/** All that can be told of what stands there: markup, shadow trees, and what fields hold. */
+function traceOf(frame: HTMLElement): string {
+  const fields = [...frame.querySelectorAll<HTMLInputElement>('input, textarea, select')]
+  return [
+    frame.innerHTML,
+    ...[...shadowsIn(frame)].map((root) => root.innerHTML),
+    ...fields.map(({ value, checked, indeterminate }) => `${value}|${checked}|${indeterminate}`),
+  ].join('\n')
 }
+
+/** Whether one case becomes another by props and slots alone, also of what stands in its slots. */
+const canBecome = (before: StageCase, after: StageCase): boolean => isPlain(before) && isPlain(after)
+
+const isPlain = ({ changes, forced, slots }: Pick<StageCase, 'changes' | 'forced' | 'slots'>): boolean =>
+  changes.length === 0 &&
+  forced.length === 0 &&
+  Object.values(slots).every((filling) => filling.kind !== 'component' || isPlain(filling))

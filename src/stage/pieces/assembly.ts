@@ -26,6 +26,18 @@ export type Maker = (one: StageNested, spot: Spot, assembly: Assembly) => Update
 /** What stands for a component of another kind where nothing else can hold it. */
 export const FILL_TAG = 'brelt-fill'
 
+/** A component that was put into a slot. */
+export interface Removable {
+  roots: readonly Element[]
+  update: Update
+  remove(): void
+}
+
+/** Whether what stands in a slot becomes another by its props and slots alone. */
+export const isSameKind = (before: StageNested, after: StageNested): boolean =>
+  before.slug === after.slug &&
+  [before, after].every(({ changes, forced }) => changes.length === 0 && forced.length === 0)
+
 let lastId = 0
 
 /** Puts a case together: the component, those in its slots, and those in theirs. */
@@ -54,15 +66,16 @@ export class Assembly {
     return maker(one, spot, this)
   }
 
-  /** Puts a component in; gives back how to take it away again. */
-  putRemovable(one: StageNested, spot: Spot): { roots: readonly Element[]; remove(): void } {
+  /** Puts a component in; gives back how to change it and how to take it away again. */
+  putRemovable(one: StageNested, spot: Spot): Removable {
     const cleanups = this.cleanups.length
-    this.put(one, spot)
+    const update = this.put(one, spot)
     // What a component holds stands before it: the last one is the one just put.
     const { roots } = this.instances.at(-1)!
     const own = this.cleanups.slice(cleanups)
     return {
       roots,
+      update,
       remove: () => {
         for (const cleanup of own.toReversed()) {
           cleanup()

@@ -1,7 +1,7 @@
 import { isSame } from '@/core/yaml'
 import { makeRenderer } from '../template'
 import type { StageFilling, StageNested, StagePiece } from '../protocol'
-import type { Maker } from './assembly'
+import { isSameKind, type Assembly, type Maker, type Removable } from './assembly'
 import { Rendered } from './Rendered'
 
 /** A component's script: it gets the first element, and gives back how to undo what it set up. */
@@ -22,7 +22,7 @@ export function markupMaker(piece: Extract<StagePiece, { kind: 'markup' }>, scri
   return (one, spot, assembly) => {
     const id = assembly.newId()
     const render = ({ props, slots }: StageNested) => renderer.render(props, slotTexts(slots), id)
-    const fills = new Map<string, { roots: readonly Element[]; remove(): void }>()
+    const fills = new Map<string, Removable>()
     const fillMarks = (marks: readonly Comment[], slots: StageNested['slots']) => {
       for (const mark of marks) {
         const name = mark.data.slice(MARK.length)
@@ -56,15 +56,20 @@ export function markupMaker(piece: Extract<StagePiece, { kind: 'markup' }>, scri
     return (next) => {
       rendered ??= new Rendered(roots, [...pristine.children])
       const fresh = render(next)
-      for (const mark of marksIn(fresh)) {
-        const name = mark.data.slice(MARK.length)
-        const fill = fills.get(name)
-        if (fill && isSame(last.slots[name], next.slots[name])) mark.replaceWith(...rendered.placesFor(fill.roots))
-      }
       for (const [name, fill] of fills) {
-        if (isSame(last.slots[name], next.slots[name])) continue
-        fill.remove()
-        fills.delete(name)
+        const [before, after] = [last.slots[name], next.slots[name]]
+        if (isSame(before, after)) continue
+        if (before?.kind === 'component' && after?.kind === 'component' && fill.roots[0]) {
+          if (isSameKind(before, after)) fill.update(after)
+          else fills.set(name, replaced(assembly, fill, after))
+        } else {
+          fill.remove()
+          fills.delete(name)
+        }
+      }
+      for (const mark of marksIn(fresh)) {
+        const fill = fills.get(mark.data.slice(MARK.length))
+        if (fill) mark.replaceWith(...rendered.placesFor(fill.roots))
       }
       rendered.become([...fresh.children])
       fillMarks(roots.flatMap(marksIn), next.slots)
@@ -76,6 +81,14 @@ export function markupMaker(piece: Extract<StagePiece, { kind: 'markup' }>, scri
       last = next
     }
   }
+}
+
+/** Puts a component where another stands, and takes that away. */
+function replaced(assembly: Assembly, fill: Removable, next: StageNested): Removable {
+  const [first] = fill.roots
+  const fresh = assembly.putRemovable(next, { insert: (node) => first!.before(node) })
+  fill.remove()
+  return fresh
 }
 
 const MARK = 'brelt-slot:'

@@ -1,0 +1,247 @@
+import { cpSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import type { Frame, Page } from 'puppeteer-core'
+import ts from 'typescript'
+import { launchChromium } from '@/runner'
+import { press, stageFrames, startApp, waitForText, type App } from './support/app'
+
+let app: App
+
+beforeAll(async () => {
+  app = await startApp()
+}, 120_000)
+
+afterAll(async () => {
+  await app?.close()
+})
+
+/** A component's page, once its bench is open, and the frame in which it stands. */
+async function openBench(path: string, page?: Page): Promise<{ page: Page; frame: Frame }> {
+  const opened = page ?? (await app.open(`/firnline/${path}`))
+  await opened.waitForSelector('iframe[data-bench="open"]', { timeout: 60_000 })
+  return { page: opened, frame: stageFrames(opened)[0]! }
+}
+
+const row = (key: string) => `[data-control="${key}"]`
+
+/** Waits until something holds in the frame. */
+const shows = (frame: Frame, holds: string) => frame.waitForFunction(`Boolean(${holds})`, { timeout: 15_000 })
+
+/** Types over what stands in a field. */
+async function typeOver(page: Page, selector: string, text: string) {
+  await page.focus(selector)
+  await page.keyboard.down('Control')
+  await page.keyboard.press('a')
+  await page.keyboard.up('Control')
+  await page.keyboard.type(text)
+}
+
+/** Chooses from a list that opens. */
+async function choose(page: Page, selector: string, option: string) {
+  await page.click(selector)
+  const item = await page.waitForSelector(`aria/${option}[role="option"]`, { timeout: 10_000 })
+  await item!.click()
+  await page.waitForFunction(() => !document.querySelector('[role="listbox"]'))
+}
+
+describe('the bench', () => {
+  test('each kind of control changes the live component, also three levels down', async () => {
+    const { page, frame } = await openBench('hut-card/guide')
+    await page.click(`${row('wide')} [role="switch"]`)
+    await shows(frame, `document.querySelector('.hut').getBoundingClientRect().width === 480`)
+    await typeOver(page, `${row('name')} input`, 'Moor House')
+    await shows(frame, `document.querySelector('.hut__name').textContent === 'Moor House'`)
+    await typeOver(page, `${row('height/value')} input[type="number"]`, '1204')
+    await shows(frame, `document.querySelector('height-readout').value === 1204`)
+    await page.focus(`${row('height/digits')} [role="slider"]`)
+    await page.keyboard.press('End')
+    await shows(frame, `document.querySelector('height-readout').digits === 8`)
+    const sign = `document.querySelector('.hut__foot svg path').getAttribute('d')`
+    const bell = await frame.evaluate(sign)
+    await press(page, 'radio', 'rope')
+    await shows(frame, `document.querySelector('.hut__sign svg path').getAttribute('d') !== ${JSON.stringify(bell)}`)
+    await page.click(`${row('action/lead/sign')} [role="radio"]:last-child`)
+    await shows(frame, `${sign} !== ${JSON.stringify(bell)}`)
+    await choose(page, `${row('height/lit-colour')} button`, 'color.ink')
+    await shows(frame, `document.querySelector('height-readout').litColour === 'var(--color-ink)'`)
+    await choose(page, `${row('action/:condition')} button`, 'hover')
+    await shows(frame, `document.querySelector('.call').dataset.reach === 'hover'`)
+    await typeOver(page, `${row('kit/kit')} .cm-content`, '["Ice axe"]')
+    await shows(
+      frame,
+      `[...document.querySelectorAll('.kit__chip')].map((chip) => chip.textContent).join() === 'Ice axe'`,
+    )
+    await page.close()
+  }, 120_000)
+
+  test('slots are filled and emptied: the controls of what fills them come and go', async () => {
+    const { page, frame } = await openBench('hut-card/guide')
+    expect(await page.$(row('beds/taken'))).toBeNull()
+    await choose(page, `${row('beds/')} button`, 'Bunk dormitory')
+    await shows(frame, `document.querySelectorAll('.hut__beds .bunk').length > 0`)
+    await page.waitForSelector('[data-fold="beds/"] [data-control]')
+    await choose(page, `${row('beds/')} button`, 'nothing')
+    await shows(frame, `!document.querySelector('.hut__beds')`)
+    expect(await page.$('[data-fold="beds/"]')).toBeNull()
+    // A component that the slot does not accept is brought on request, and marked.
+    await choose(page, `${row('sign/')} button`, 'Gear hint (not meant for this place)')
+    // Its code has to be loaded: the frame is another.
+    const isThere = async () => {
+      const [fresh] = stageFrames(page)
+      return (await fresh?.$('.hut__sign .hint').catch(() => null)) ?? null
+    }
+    for (let tries = 0; tries < 100 && !(await isThere()); tries++) await new Promise((done) => setTimeout(done, 100))
+    expect(await isThere()).not.toBeNull()
+    await page.close()
+  }, 120_000)
+
+  test('controls without effect are gone', async () => {
+    const { page } = await openBench('bunk-check/guide')
+    expect(await page.$(row('note'))).toBeNull()
+    await page.click(`${row('error')} [role="switch"]`)
+    await page.waitForSelector(row('note'))
+    await page.close()
+  }, 60_000)
+
+  test('an address reproduces a nested setting in another session', async () => {
+    const { page, frame } = await openBench('hut-card/guide')
+    await choose(page, 'button[aria-label="theme"]', 'night')
+    await typeOver(page, `${row('action/label')} input`, 'Ring & wait')
+    await page.click(`${row('action/lead/sign')} [role="radio"]:last-child`)
+    await typeOver(page, `${row('height/value')} input[type="number"]`, '981')
+    await page.focus('[role="slider"][aria-label="Width of the place"]')
+    await page.keyboard.press('ArrowLeft')
+    await shows(frame, `document.querySelector('height-readout').value === 981`)
+    const address = page.url()
+    expect(decodeURIComponent(address)).toContain('action/label=Ring & wait')
+    const markup = await page.$eval('[data-code]', (code) => code.textContent)
+    const elsewhere = await launchChromium()
+    try {
+      const fresh = await elsewhere.newPage()
+      await fresh.setViewport({ width: 1280, height: 800 })
+      await fresh.goto(address)
+      const other = await openBench('', fresh)
+      await shows(
+        other.frame,
+        `document.querySelector('.call__label').textContent === 'Ring & wait' && document.documentElement.dataset.theme === 'night'`,
+      )
+      expect(await other.frame.evaluate(`document.querySelector('height-readout').value`)).toBe(981)
+      // Ids differ from instance to instance.
+      const plain = (text: string) => text.replace(/\bc\d+|_c\d+r|\s+/g, '')
+      expect(plain((await fresh.$eval('[data-code]', (code) => code.textContent))!)).toBe(plain(markup!))
+      const widths = await Promise.all(
+        [page, fresh].map((each) => each.$eval('iframe[data-bench]', (element) => element.clientWidth)),
+      )
+      expect(widths[1]).toBe(widths[0])
+    } finally {
+      await elsewhere.close()
+    }
+    await page.goto(`${app.address}/firnline/hut-card/guide#1&nmae=x`)
+    await page.reload()
+    await waitForText(page, '[role="alert"]', /there is no prop "nmae"; did you mean "name"\?/)
+    await page.close()
+  }, 120_000)
+
+  test('a value that is swept shows every step', async () => {
+    const { page, frame } = await openBench('height-readout/guide')
+    await frame.evaluate(() => {
+      const seen: number[] = []
+      Object.assign(window, { seen })
+      const look = () => {
+        const { digits } = document.querySelector('height-readout') as unknown as { digits: number }
+        if (seen.at(-1) !== digits) seen.push(digits)
+        requestAnimationFrame(look)
+      }
+      look()
+    })
+    await press(page, 'button', 'Sweep digits')
+    await frame.waitForFunction('seen.length >= 10', { timeout: 20_000 })
+    // From the first to the last, and round again.
+    expect(await frame.evaluate('seen.slice(1, 10)')).toEqual([1, 2, 3, 4, 5, 6, 7, 8, 1])
+    await press(page, 'button', 'Pause the sweep of digits')
+    const paused = await page.$eval('[data-sweep]', (bar) => (bar as HTMLElement).dataset.sweep)
+    await new Promise((done) => setTimeout(done, 600))
+    expect(await page.$eval('[data-sweep]', (bar) => (bar as HTMLElement).dataset.sweep)).toBe(paused)
+    await press(page, 'button', 'End the sweep of digits')
+    await press(page, 'button', 'Set digits back')
+    await shows(frame, `document.querySelector('height-readout').digits === 4`)
+    await page.close()
+  }, 60_000)
+
+  test('events are told as they fire, and can be cleared', async () => {
+    const { page, frame } = await openBench('day-plan/guide')
+    await press(page, 'tab', 'Events (0)')
+    await frame.click('.plan__header')
+    await page.waitForSelector('[data-event="toggle"]')
+    expect(await page.$eval('[data-event="toggle"]', (item) => item.textContent)).toContain('{"section":1,"open":true}')
+    await press(page, 'button', 'Clear')
+    await page.waitForFunction(() => !document.querySelector('[data-event]'))
+    await page.close()
+  }, 60_000)
+
+  test('two settings stand side by side', async () => {
+    const { page } = await openBench('call-button/guide')
+    await press(page, 'button', 'Keep beside')
+    await typeOver(page, `${row('label')} input`, 'Ring')
+    await page.waitForFunction(() => document.querySelectorAll('iframe[data-bench="open"]').length === 2)
+    const labels = async () =>
+      Promise.all(
+        stageFrames(page).map((frame) => frame.$eval('.call__label', (label) => label.textContent).catch(() => '')),
+      )
+    for (let tries = 0; tries < 50 && !(await labels()).includes('Ring'); tries++)
+      await new Promise((done) => setTimeout(done, 100))
+    expect((await labels()).toSorted()).toEqual(['Call the hut', 'Ring'])
+    await page.close()
+  }, 60_000)
+})
+
+describe('code that was copied', () => {
+  test('React’s compiles against the component, in three settings', async () => {
+    const folder = mkdtempSync(join(tmpdir(), 'brelt-code-'))
+    cpSync('demo/firnline/components/kit-chips', folder, { recursive: true })
+    const { page, frame } = await openBench('kit-chips/guide')
+    const codes: string[] = []
+    const take = async () => codes.push((await page.$eval('[data-code="React"]', (code) => code.textContent))!)
+    await take()
+    await choose(page, `${row('way')} button`, 'selectable').catch(() => press(page, 'radio', 'selectable'))
+    await page.waitForSelector(row('tone'))
+    await page.click(`${row('tone')} [role="radio"]:last-child`)
+    await typeOver(page, `${row('label')} input`, 'What "you" need {now}')
+    await shows(frame, `document.body.textContent.includes('{now}')`)
+    await take()
+    await typeOver(page, `${row('kit')} .cm-content`, '["Rope \\"30 m\\"", "Axe"]')
+    await page.click(`${row('disabled')} [role="switch"]`)
+    await shows(frame, `document.body.textContent.includes('30 m')`)
+    await take()
+    expect(new Set(codes).size).toBe(3)
+    const files = codes.map((code, at) => {
+      const file = join(folder, `example${at}.tsx`)
+      writeFileSync(file, code)
+      return file
+    })
+    const program = ts.createProgram(files, {
+      strict: true,
+      noEmit: true,
+      jsx: ts.JsxEmit.ReactJSX,
+      module: ts.ModuleKind.ESNext,
+      moduleResolution: ts.ModuleResolutionKind.Bundler,
+      target: ts.ScriptTarget.ES2022,
+      skipLibCheck: true,
+      types: [],
+      paths: { '*': [join(process.cwd(), 'node_modules/@types/*'), join(process.cwd(), 'node_modules/*')] },
+    })
+    const faults = ts
+      .getPreEmitDiagnostics(program)
+      .map(({ messageText }) => ts.flattenDiagnosticMessageText(messageText, '\n'))
+    expect(faults).toEqual([])
+    // A fault would be found: the same program with a value that the component does not take.
+    const wrong = join(folder, 'wrong.tsx')
+    writeFileSync(wrong, codes[1]!.replace('way="selectable"', 'way="sideways"'))
+    const other = ts.createProgram([wrong], program.getCompilerOptions())
+    expect(ts.getPreEmitDiagnostics(other)).not.toHaveLength(0)
+    rmSync(folder, { recursive: true, force: true })
+    await page.close()
+  }, 120_000)
+})
