@@ -84,7 +84,7 @@ export function Bench({
           From the address: {problem}
         </p>
       ))}
-      <div className="grid grid-cols-1 lg:grid-cols-[minmax(0,1fr)_minmax(300px,34%)]">
+      <div className="grid grid-cols-1 lg:grid-cols-[minmax(0,1fr)_minmax(330px,38%)]">
         <div className="min-w-0 lg:border-r lg:border-line">
           {'problem' in shown ? (
             <p role="alert" className="p-3 text-miss">

@@ -55,7 +55,7 @@ function ControlRow({ control, ...rest }: ControlsProps & { control: Control }) 
   return (
     <div role="group" aria-label={name} data-control={key} data-kind={control.kind} className="border-b border-line">
       <div className="flex flex-wrap items-center gap-x-2 gap-y-0.5 px-2 py-0.5">
-        <span className={`w-24 flex-none truncate ${isSet ? 'font-semibold' : ''}`} title={name}>
+        <span className={`w-22 flex-none truncate ${isSet ? 'font-semibold' : ''}`} title={name}>
           {control.kind === 'hold' ? `hold ${name}` : name}
         </span>
         <span

@@ -1,2 +1,3 @@
 export { Bench } from './Bench'
-export type { BenchModel } from './model'
+export { BenchFrame } from './BenchFrame'
+export { contextFor, type BenchModel } from './model'

@@ -15,6 +15,8 @@ export function useSetting(model: BenchModel | undefined) {
   useEffect(() => {
     if (!model) return
     const read = () => {
+      // A place on the page has an address of the same form; settings begin with their version.
+      if (!/^#?(\d|$)/.test(location.hash)) return
       const found = readAddress(location.hash, sheets, model.slug, { ...model.contexts, ...FREE })
       setSetting(found.setting)
       setProblems(found.problems)

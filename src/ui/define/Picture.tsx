@@ -15,12 +15,12 @@ export interface PictureProps {
   onLight(part: string | undefined): void
   /** Numbers of parts, as the list gives them. */
   numbers: ReadonlyMap<string, number>
-  /** A part is being pointed at. */
-  isPicking: boolean
-  onPicking(is: boolean): void
-  onPick(picked: Picked): void
-  /** What stands in the component's cases, for its lints. */
-  onCensus(census: Census): void
+  /** A part is being pointed at; without a way of taking it none can be. */
+  isPicking?: boolean
+  onPicking?(is: boolean): void
+  onPick?(picked: Picked): void
+  /** What stands in the component's cases, for its lints; nothing is counted for nobody. */
+  onCensus?(census: Census): void
 }
 
 interface Size {
@@ -29,7 +29,17 @@ interface Size {
 }
 
 /** The component, large and live, its parts outlined and numbered. */
-export function Picture({ model, one, lit, onLight, numbers, isPicking, onPicking, onPick, onCensus }: PictureProps) {
+export function Picture({
+  model,
+  one,
+  lit,
+  onLight,
+  numbers,
+  isPicking = false,
+  onPicking,
+  onPick,
+  onCensus,
+}: PictureProps) {
   const box = useRef<HTMLDivElement>(null)
   const [size, setSize] = useState<Size>()
   const [natural, setNatural] = useState<Size>()
@@ -65,9 +75,15 @@ export function Picture({ model, one, lit, onLight, numbers, isPicking, onPickin
         })
         return sendRef.current?.({ type: 'look' })
       case 'anatomy':
-        return setPlaces(message.places)
+        // What takes no room is not to be seen.
+        return setPlaces(
+          message.places.map(({ part, rects }) => ({
+            part,
+            rects: rects.filter(({ width, height }) => width > 0 && height > 0),
+          })),
+        )
       case 'census':
-        return onCensus(message.census)
+        return onCensus?.(message.census)
       case 'picked':
         return setPointed(message.picked)
       case 'broken':
@@ -101,11 +117,11 @@ export function Picture({ model, one, lit, onLight, numbers, isPicking, onPickin
   }, [opened, staged, size, zoom, isolated, model.viewport, send])
 
   useEffect(() => {
-    if (opened === 0) return
+    if (opened === 0 || !onCensus) return
     // After what is seen: counting mounts many cases once more.
     const waiting = setTimeout(() => send({ type: 'count', cases: censusCases(model) }), COUNT_AFTER_MS)
     return () => clearTimeout(waiting)
-  }, [opened, model, send])
+  }, [opened, model, send, onCensus !== undefined])
 
   const pointAt = useCallback(
     (event: React.PointerEvent) => {
@@ -118,7 +134,7 @@ export function Picture({ model, one, lit, onLight, numbers, isPicking, onPickin
   )
   useEffect(() => {
     if (!isPicking) return setPointed(undefined)
-    const onKey = (event: KeyboardEvent) => event.key === 'Escape' && onPicking(false)
+    const onKey = (event: KeyboardEvent) => event.key === 'Escape' && onPicking?.(false)
     window.addEventListener('keydown', onKey)
     return () => window.removeEventListener('keydown', onKey)
   }, [isPicking, onPicking])
@@ -147,25 +163,27 @@ export function Picture({ model, one, lit, onLight, numbers, isPicking, onPickin
         onPointerMove={pointAt}
         onPointerLeave={() => onLight(undefined)}
         onPointerDown={(event) => isPicking && pointAt(event)}
-        onClick={() => isPicking && pointed && onPick(pointed)}
+        onClick={() => isPicking && pointed && onPick?.(pointed)}
       >
         <div aria-hidden style={{ transform: isolated ? `translate(${shift.x}px, ${shift.y}px)` : undefined }}>
           {!isPicking && <Outlines places={places} numbers={numbers} {...(lit !== undefined && { lit })} />}
           {pointed && <div className="absolute outline-2 outline-miss outline-dashed" style={pointed.rect} />}
         </div>
       </div>
-      <div className="absolute top-1.5 left-1.5 flex items-center gap-1 bg-sheet">
-        <IconButton label="Point at a part" aria-pressed={isPicking} onClick={() => onPicking(!isPicking)}>
-          <Crosshair size={14} aria-hidden />
-        </IconButton>
-        {isPicking && (
-          <span className="num pr-2" role="status">
-            {pointed
-              ? `${pointed.part ? `${pointed.part}: ` : ''}${pointed.select}`
-              : 'Point at it, then click. Esc leaves it.'}
-          </span>
-        )}
-      </div>
+      {onPicking && (
+        <div className="absolute top-1.5 left-1.5 flex items-center gap-1 bg-sheet">
+          <IconButton label="Point at a part" aria-pressed={isPicking} onClick={() => onPicking(!isPicking)}>
+            <Crosshair size={14} aria-hidden />
+          </IconButton>
+          {isPicking && (
+            <span className="num pr-2" role="status">
+              {pointed
+                ? `${pointed.part ? `${pointed.part}: ` : ''}${pointed.select}`
+                : 'Point at it, then click. Esc leaves it.'}
+            </span>
+          )}
+        </div>
+      )}
       {(problem !== undefined || state.phase === 'hung') && (
         <div
           role="alert"
@@ -232,7 +250,7 @@ function Outlines({
           />
         )),
       )}
-      {balloons(places).map(({ part, x, y }) => (
+      {balloons(places.filter(({ part }) => numbers.has(part))).map(({ part, x, y }) => (
         <span
           key={part}
           className={`num absolute z-20 grid size-[18px] place-items-center rounded-full border border-ink text-[0.625rem] leading-none ${part === lit ? 'bg-ink text-paper' : 'bg-sheet text-ink'}`}

@@ -1,1 +1,2 @@
 export { Define } from './Define'
+export { Picture } from './Picture'

@@ -1,11 +1,20 @@
 'use client'
 
+import type { CompletionContext } from '@codemirror/autocomplete'
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query'
-import { useCallback, useState } from 'react'
+import { PenLine, Printer } from 'lucide-react'
+import { useCallback, useMemo, useState } from 'react'
+import { checkGuide, readGuide, starterGuide } from '@/core/guide'
+import { readScenarios } from '@/core/scenario'
+import { resolvePath } from '@/core/sheet'
+import { readRules } from '@/core/spec'
 import { Bench, type BenchModel } from '../bench'
-import { NotYet } from '../editing'
-import { TitleBlock, type LibraryFacts } from '../frame'
-import { request, RunProvider } from '../live'
+import { CodeEditor, EDITING_KEYS, EditingBar, NotYet, useDefinition } from '../editing'
+import { TitleBlock, useKeys, type LibraryFacts } from '../frame'
+import { request, RunProvider, useRuns } from '../live'
+import { completeGuide } from './completeGuide'
+import type { GuideFacts } from './facts'
+import { GuidePage } from './GuidePage'
 
 export interface GuideProps {
   library: LibraryFacts
@@ -13,27 +22,147 @@ export interface GuideProps {
   slug: string
 }
 
-/** The page that people open who use a component: to try it, to understand it, to copy it. */
+/** The page that people open who use a component: to try it, to understand it, to copy it; written in place. */
 export function Guide(props: GuideProps) {
   return (
     <RunProvider library={props.library.id}>
-      <Page {...props} />
+      <div className="flex min-h-dvh flex-col print:block">
+        <Workplace {...props} />
+      </div>
     </RunProvider>
   )
 }
 
-function Page({ library, libraries, slug }: GuideProps) {
+const KEYS = [['e', 'Write, or stop writing'], ...EDITING_KEYS] as const
+
+function Workplace({ library, libraries, slug }: GuideProps) {
+  const defining = useDefinition(library.id, slug)
+  const { definition, texts, sheet, look, change, edit, save, error } = defining
+  const { model: bench, bring, error: benchError } = useBenchModel(library.id, slug)
+  const [isWriting, setWriting] = useState(false)
+  const [line, setLine] = useState<{ line: number }>()
+  const { states } = useRuns()
+  const state = states.find((each) => each.slug === slug)
+  const board = look?.model
+  const facts = useMemo((): GuideFacts | undefined => {
+    if (!sheet || !board || !bench || !definition) return undefined
+    const { space } = board
+    return {
+      sheet,
+      space,
+      board,
+      bench,
+      rules: readRules(sheet, space.dimensions).rules,
+      scenarios: readScenarios(sheet, { data: { contexts: definition.contexts } }, space),
+      ...(state && { state }),
+    }
+  }, [sheet, board, bench, definition, state])
+  const written = sheet?.data.guide
+  const path = definition && (written ? resolvePath(definition.file, written) : undefined)
+  const text = path ? texts[path] : undefined
+  const contexts = definition?.contexts
+  const troubles = useMemo(
+    () =>
+      text !== undefined && sheet && contexts
+        ? checkGuide(readGuide(text), sheet, contexts).map((each) => ({ ...each, severity: 'error' as const }))
+        : [],
+    [text, sheet, contexts],
+  )
+  const write = () => {
+    if (!definition || !sheet) return
+    if (path && text !== undefined) return setWriting(!isWriting)
+    const name = `${slug}.md`
+    if (!written) edit([{ do: 'set', path: ['guide'], value: name }])
+    change({ [resolvePath(definition.file, written ?? name)!]: starterGuide(sheet) }, 'now')
+    setWriting(true)
+  }
+  useKeys({ e: write })
+  const complete = useMemo(
+    () => (context: CompletionContext) => completeGuide(context, sheet, contexts ?? {}),
+    [sheet, contexts],
+  )
+  const at = library.components.findIndex((each) => each.slug === slug)
+  const neighbour = (step: number) => {
+    const one = library.components[at + step]
+    return one && { name: one.name, href: `/${library.id}/${one.slug}/guide` }
+  }
+  const [previous, next] = [neighbour(-1), neighbour(1)]
+  return (
+    <>
+      <TitleBlock
+        library={library}
+        libraries={libraries}
+        slug={slug}
+        view="guide"
+        keys={KEYS}
+        {...(definition && { revision: definition.revisions.length })}
+      />
+      {facts && contexts ? (
+        <>
+          <div className="print:hidden">
+            <EditingBar defining={defining}>
+              <button type="button" className="control" onClick={() => window.print()}>
+                <Printer size={12} aria-hidden />
+                Print
+              </button>
+              <button type="button" className="control" aria-pressed={isWriting} onClick={write}>
+                <PenLine size={12} aria-hidden />
+                {text === undefined ? 'Write a guide' : 'Write'}
+              </button>
+            </EditingBar>
+          </div>
+          <main className={isWriting ? 'grid lg:grid-cols-[minmax(0,1fr)_minmax(360px,40%)]' : ''}>
+            <GuidePage
+              text={text}
+              facts={facts}
+              contexts={contexts}
+              bench={<Bench model={facts.bench} onBring={bring} />}
+              evidence={(view) => `/${library.id}/${slug}/${view}`}
+              {...(previous && { previous })}
+              {...(next && { next })}
+            />
+            {isWriting && path && text !== undefined && (
+              <section
+                aria-label="The guide as text"
+                className="sticky top-0 h-dvh border-l border-line max-lg:row-start-1 max-lg:h-80 print:hidden"
+              >
+                <CodeEditor
+                  path={path}
+                  text={text}
+                  troubles={troubles}
+                  onType={(typed) => change({ [path]: typed }, 'later')}
+                  onSave={() => void save()}
+                  complete={complete}
+                  {...(line && { goTo: line })}
+                  onLine={() => setLine(undefined)}
+                />
+              </section>
+            )}
+          </main>
+        </>
+      ) : (
+        <NotYet error={error ?? benchError ?? unread(look?.problems)} />
+      )}
+    </>
+  )
+}
+
+const unread = (problems: readonly { message: string }[] | undefined): Error | null =>
+  problems?.[0] ? new Error(problems[0].message) : null
+
+/** What the bench needs, and a way of bringing further components to it. */
+function useBenchModel(library: string, slug: string) {
   const [brought, setBrought] = useState<readonly string[]>([])
   const client = useQueryClient()
   const optionsFor = useCallback(
     (more: readonly string[]) => ({
-      queryKey: ['bench', library.id, slug, ...more],
+      queryKey: ['bench', library, slug, ...more],
       queryFn: () =>
         request<BenchModel>(
-          `/api/libraries/${library.id}/components/${slug}/bench${more.length > 0 ? `?with=${more.join(',')}` : ''}`,
+          `/api/libraries/${library}/components/${slug}/bench${more.length > 0 ? `?with=${more.join(',')}` : ''}`,
         ),
     }),
-    [library.id, slug],
+    [library, slug],
   )
   const { data: model, error } = useQuery({ ...optionsFor(brought), placeholderData: keepPreviousData })
   const bring = async (one: string) => {
@@ -41,17 +170,5 @@ function Page({ library, libraries, slug }: GuideProps) {
     await client.ensureQueryData(optionsFor(more))
     setBrought(more)
   }
-  return (
-    <div className="flex min-h-dvh flex-col">
-      <TitleBlock library={library} libraries={libraries} slug={slug} view="guide" keys={[]} />
-      {model ? (
-        <main className="p-3">
-          <h1 className="mb-2 text-lg font-semibold">{model.name}</h1>
-          <Bench model={model} onBring={bring} />
-        </main>
-      ) : (
-        <NotYet error={error} />
-      )}
-    </div>
-  )
+  return { model, bring, error }
 }

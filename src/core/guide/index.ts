@@ -1,0 +1,5 @@
+export { checkGuide, type GuideProblem } from './checkGuide'
+export { DIRECTIVES, readGuide, type Block, type Directive, type DirectiveName } from './directive'
+export { examplesOf, type Example } from './examples'
+export { keysOf, tokensOf, typeOf, type KeyFact } from './facts'
+export { starterGuide } from './starter'

@@ -1,0 +1,179 @@
+'use client'
+
+import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
+import type { FromBoard, StageCase, StageContext } from '@/stage'
+import { useBoardFrame, type BoardModel } from '../board'
+
+/** One thing that is shown, with its words. */
+export interface Shown {
+  staged: StageCase
+  caption: ReactNode
+}
+
+const GAP = 12
+const CAPTION = 22
+// Out of sight no frame is loaded: a guide may show a hundred.
+const AHEAD = '600px'
+
+/** Cases as they render, one beside the other, as many as there is room for; each under its caption. */
+export function Showing({
+  model,
+  context,
+  items,
+  columns,
+  label,
+}: {
+  model: BoardModel
+  context: StageContext
+  items: readonly Shown[]
+  /** How many stand side by side where there is room; as many as fit without. */
+  columns?: number
+  label: string
+}) {
+  const box = useRef<HTMLDivElement>(null)
+  const [width, setWidth] = useState(0)
+  const [isNear, setNear] = useState(false)
+  useEffect(() => {
+    const element = box.current!
+    const resized = new ResizeObserver(() => setWidth(element.clientWidth))
+    resized.observe(element)
+    const seen = new IntersectionObserver(([entry]) => entry?.isIntersecting && setNear(true), { rootMargin: AHEAD })
+    seen.observe(element)
+    return () => {
+      resized.disconnect()
+      seen.disconnect()
+    }
+  }, [])
+  return (
+    <figure
+      ref={box}
+      aria-label={label}
+      className="my-3 min-h-16 max-w-full overflow-x-auto border border-line bg-sheet"
+    >
+      {isNear &&
+        width > 0 &&
+        (model.component.isolated ? (
+          items.map((item) => (
+            <Laid key={item.staged.key} {...{ model, context, width }} items={[item]} columns={1} label={label} />
+          ))
+        ) : (
+          <Laid {...{ model, context, items, width, label, ...(columns !== undefined && { columns }) }} />
+        ))}
+    </figure>
+  )
+}
+
+// What is isolated fills a window of its own; this much of it is shown.
+const WINDOW = { width: 640, height: 300 }
+
+function Laid({
+  model,
+  context,
+  items,
+  columns,
+  width,
+  label,
+}: {
+  model: BoardModel
+  context: StageContext
+  items: readonly Shown[]
+  columns?: number
+  width: number
+  label: string
+}) {
+  const { isolated } = model.component
+  const [natural, setNatural] = useState<{ width: number; height: number }>()
+  const [problems, setProblems] = useState<readonly string[]>([])
+  const { frame, state, send, retry, frameKey, address } = useBoardFrame(model.slug, (message: FromBoard) => {
+    if (message.type === 'opened')
+      setNatural(isolated ? { width: Math.min(width, WINDOW.width), height: WINDOW.height } : message)
+    if (message.type === 'rendered') setProblems(message.failures.map(([, text]) => text))
+    if (message.type === 'broken') setProblems([message.reason])
+  })
+  const staged = useMemo(() => items.map((item) => item.staged), [items])
+  const room = Math.max(200, width - 2 * GAP)
+  useEffect(() => {
+    if (state.phase === 'ready')
+      send({ type: 'open', component: model.component, contexts: [context], sample: staged, width: room })
+  }, [state.phase, send, model.component, context, staged, room])
+  const layout = useMemo(() => {
+    if (!natural) return undefined
+    const zoom = Math.min(1, room / natural.width)
+    const cell = { width: Math.ceil(natural.width * zoom), height: Math.ceil(natural.height * zoom) }
+    const fit = Math.max(1, Math.floor((room + GAP) / (cell.width + GAP)))
+    const across = columns === undefined ? Math.min(fit, items.length) : columns
+    const places = items.map((_, at) => ({
+      x: GAP + (at % across) * (cell.width + GAP),
+      y: GAP + Math.floor(at / across) * (cell.height + CAPTION + GAP),
+    }))
+    const rows = Math.ceil(items.length / across)
+    return {
+      zoom,
+      natural,
+      cell,
+      places,
+      width: Math.max(width - 2, GAP + across * (cell.width + GAP)),
+      height: GAP + rows * (cell.height + CAPTION + GAP),
+    }
+  }, [natural, room, columns, items, width])
+  useEffect(() => {
+    if (!layout) return
+    const cell = isolated ? model.viewport : layout.natural
+    const at = (index: number) => (isolated ? { x: 0, y: 0 } : layout.places[index]!)
+    send({
+      type: 'layout',
+      cells: staged.map((one, index) => ({ one, context: 0, ...at(index) })),
+      cell,
+      zoom: isolated ? 1 : layout.zoom,
+    })
+    send({ type: 'sight', top: 0, bottom: layout.height })
+  }, [send, staged, layout, isolated, model.viewport])
+  return (
+    <div className="relative" style={layout ? { width: layout.width, height: layout.height } : { height: 80 }}>
+      {state.phase === 'hung' ? (
+        <p role="alert" className="p-2 text-miss">
+          Its code does not come back.{' '}
+          <button type="button" className="control" onClick={retry}>
+            Try again
+          </button>
+        </p>
+      ) : (
+        <iframe
+          key={frameKey}
+          ref={frame}
+          src={address}
+          sandbox="allow-scripts"
+          title={label}
+          tabIndex={-1}
+          data-showing={layout ? items.length : 0}
+          className="pointer-events-none absolute border-0"
+          style={
+            isolated
+              ? { left: GAP, top: GAP, width: layout?.cell.width ?? 0, height: layout?.cell.height ?? 0 }
+              : { left: 0, top: 0, width: layout?.width ?? 0, height: layout?.height ?? 0 }
+          }
+        />
+      )}
+      {layout &&
+        items.map((item, at) => (
+          <figcaption
+            key={item.staged.key + String(at)}
+            className="absolute flex items-center gap-1 truncate text-quiet"
+            style={{
+              left: layout.places[at]!.x,
+              top: layout.places[at]!.y + layout.cell.height,
+              width: layout.cell.width,
+              height: CAPTION,
+            }}
+          >
+            {item.caption}
+          </figcaption>
+        ))}
+      {problems.slice(0, 1).map((problem) => (
+        <p key={problem} role="alert" className="absolute inset-x-0 bottom-0 bg-sheet px-2 text-miss">
+          {problem}
+        </p>
+      ))}
+    </div>
+  )
+}
