@@ -9,15 +9,32 @@ export interface GuideProblem {
   message: string
 }
 
+/** What of a library a guide may name. */
+export interface Around {
+  contexts: Readonly<Record<string, readonly string[]>>
+  /** Slugs of its components. */
+  components: readonly string[]
+}
+
+/** A link to another component: its slug alone. */
+const LINK = /\]\(([a-z][a-z0-9-]*)\)/g
+
 /** Everything in a guide that names what is not there. */
 export function checkGuide(
   blocks: readonly Block[],
   sheet: Pick<Sheet, 'axes' | 'data'>,
-  contexts: Readonly<Record<string, readonly string[]>>,
+  { contexts, components }: Around,
 ): GuideProblem[] {
-  return blocks.flatMap((block) => {
+  return blocks.flatMap((block): GuideProblem[] => {
     const { line } = block
-    if (block.kind === 'prose') return []
+    if (block.kind === 'prose')
+      return block.text
+        .split('\n')
+        .flatMap((text, at) =>
+          [...text.matchAll(LINK)]
+            .filter(([, slug]) => !components.includes(slug!))
+            .map(([, slug]) => ({ line: line + at, message: missing('component', slug!, components) })),
+        )
     if (block.kind === 'unknown') return [{ line, message: missing('directive', block.name, Object.keys(DIRECTIVES)) }]
     return messagesOf(block.directive, sheet, contexts).map((message) => ({ line, message }))
   })

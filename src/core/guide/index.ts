@@ -1,4 +1,4 @@
-export { checkGuide, type GuideProblem } from './checkGuide'
+export { checkGuide, type Around, type GuideProblem } from './checkGuide'
 export { DIRECTIVES, readGuide, type Block, type Directive, type DirectiveName } from './directive'
 export { examplesOf, type Example } from './examples'
 export { keysOf, tokensOf, typeOf, type KeyFact } from './facts'

@@ -60,13 +60,16 @@ function Workplace({ library, libraries, slug }: GuideProps) {
   const written = sheet?.data.guide
   const path = definition && (written ? resolvePath(definition.file, written) : undefined)
   const text = path ? texts[path] : undefined
-  const contexts = definition?.contexts
+  const around = useMemo(
+    () => definition && { contexts: definition.contexts, components: definition.components },
+    [definition],
+  )
   const troubles = useMemo(
     () =>
-      text !== undefined && sheet && contexts
-        ? checkGuide(readGuide(text), sheet, contexts).map((each) => ({ ...each, severity: 'error' as const }))
+      text !== undefined && sheet && around
+        ? checkGuide(readGuide(text), sheet, around).map((each) => ({ ...each, severity: 'error' as const }))
         : [],
-    [text, sheet, contexts],
+    [text, sheet, around],
   )
   const write = () => {
     if (!definition || !sheet) return
@@ -78,8 +81,8 @@ function Workplace({ library, libraries, slug }: GuideProps) {
   }
   useKeys({ e: write })
   const complete = useMemo(
-    () => (context: CompletionContext) => completeGuide(context, sheet, contexts ?? {}),
-    [sheet, contexts],
+    () => (context: CompletionContext) => completeGuide(context, sheet, around?.contexts ?? {}),
+    [sheet, around],
   )
   const at = library.components.findIndex((each) => each.slug === slug)
   const neighbour = (step: number) => {
@@ -97,7 +100,7 @@ function Workplace({ library, libraries, slug }: GuideProps) {
         keys={KEYS}
         {...(definition && { revision: definition.revisions.length })}
       />
-      {facts && contexts ? (
+      {facts && around ? (
         <>
           <div className="print:hidden">
             <EditingBar defining={defining}>
@@ -115,7 +118,8 @@ function Workplace({ library, libraries, slug }: GuideProps) {
             <GuidePage
               text={text}
               facts={facts}
-              contexts={contexts}
+              around={around}
+              linkTo={(other) => `/${library.id}/${other}/guide`}
               bench={<Bench model={facts.bench} onBring={bring} />}
               evidence={(view) => `/${library.id}/${slug}/${view}`}
               {...(previous && { previous })}

@@ -13,15 +13,17 @@ export interface GuideBodyProps {
   /** The bench, wherever the author has put it. */
   bench: ReactNode
   evidence?: BlockTools['evidence']
+  /** Where the guide of another component is. */
+  linkTo(slug: string): string
 }
 
 /** A guide, block by block: prose as it was written, directives as what they show. */
-export function GuideBody({ blocks, problems, facts, bench, evidence }: GuideBodyProps) {
+export function GuideBody({ blocks, problems, facts, bench, evidence, linkTo }: GuideBodyProps) {
   const standings = useMemo(() => standingsOf(facts), [facts])
   const tools: BlockTools = { facts, standings, bench, ...(evidence && { evidence }) }
   return groups(blocks).map((group) => {
     const [first] = group
-    if (first!.kind === 'prose') return <Prose key={first!.line} text={first!.text} />
+    if (first!.kind === 'prose') return <Prose key={first!.line} text={first!.text} linkTo={linkTo} />
     const shown = group.map((block) => {
       const problem = problems.find(({ line }) => line === block.line)
       if (problem || block.kind !== 'directive')

@@ -1,7 +1,7 @@
 'use client'
 
 import { useMemo, type ReactNode } from 'react'
-import { checkGuide, readGuide, starterGuide } from '@/core/guide'
+import { checkGuide, readGuide, starterGuide, type Around } from '@/core/guide'
 import { GuideBody } from './GuideBody'
 import type { GuideFacts } from './facts'
 import { headingsIn } from './Prose'
@@ -16,8 +16,10 @@ export interface GuidePageProps {
   /** The guide as it was written; without one, all that the sheet can tell. */
   text: string | undefined
   facts: GuideFacts
-  contexts: Readonly<Record<string, readonly string[]>>
+  around: Around
   bench: ReactNode
+  /** Where the guide of another component is. */
+  linkTo(slug: string): string
   evidence?: (view: 'matrix' | 'behaviour') => string
   previous?: Neighbour
   next?: Neighbour
@@ -26,11 +28,11 @@ export interface GuidePageProps {
 const STATUS = { draft: 'A draft: it may still change.', ready: '', retired: 'Retired: do not use it for new things.' }
 
 /** The page about a component: for reading, printing, and trying out. */
-export function GuidePage({ text, facts, contexts, bench, evidence, previous, next }: GuidePageProps) {
+export function GuidePage({ text, facts, around, bench, linkTo, evidence, previous, next }: GuidePageProps) {
   const { sheet } = facts
   const whole = text ?? starterGuide(sheet)
   const blocks = useMemo(() => readGuide(whole), [whole])
-  const problems = useMemo(() => checkGuide(blocks, sheet, contexts), [blocks, sheet, contexts])
+  const problems = useMemo(() => checkGuide(blocks, sheet, around), [blocks, sheet, around])
   const headings = headingsIn(whole)
   const status = STATUS[sheet.data.status]
   return (
@@ -50,7 +52,14 @@ export function GuidePage({ text, facts, contexts, bench, evidence, previous, ne
         <h1 className="text-xl font-semibold">{sheet.data.name}</h1>
         {status && <p className="text-miss">{status}</p>}
         {text !== undefined && sheet.data.about && <p className="mb-2 max-w-[68ch] text-quiet">{sheet.data.about}</p>}
-        <GuideBody blocks={blocks} problems={problems} facts={facts} bench={bench} {...(evidence && { evidence })} />
+        <GuideBody
+          blocks={blocks}
+          problems={problems}
+          facts={facts}
+          bench={bench}
+          linkTo={linkTo}
+          {...(evidence && { evidence })}
+        />
         <nav
           aria-label="Next to this component"
           className="mt-8 flex gap-3 border-t border-line-strong pt-2 print:hidden"

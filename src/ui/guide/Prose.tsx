@@ -38,12 +38,13 @@ const textOf = (node: ReactNode): string =>
         : ''
 
 /** Markdown as a guide has it: no HTML of its own, and headings that can be linked to. */
-export function Prose({ text }: { text: string }) {
+export function Prose({ text, linkTo }: { text: string; linkTo(slug: string): string }) {
   return (
     <div className="prose">
       <Markdown
         remarkPlugins={[remarkGfm]}
         components={{
+          a: ({ href = '', children }) => <a href={/^[a-z][a-z0-9-]*$/.test(href) ? linkTo(href) : href}>{children}</a>,
           h1: ({ children }) => <h2 id={headingId(textOf(children))}>{children}</h2>,
           h2: ({ children }) => <h2 id={headingId(textOf(children))}>{children}</h2>,
           h3: ({ children }) => <h3 id={headingId(textOf(children))}>{children}</h3>,
