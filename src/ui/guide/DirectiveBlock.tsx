@@ -3,12 +3,12 @@
 import { useMemo, useState, type ReactNode } from 'react'
 import { openBench, printAddress } from '@/core/bench'
 import { examplesOf, type Directive, type Example } from '@/core/guide'
-import { defaultCase, makeCase, type Case } from '@/core/matrix'
+import { defaultCase, type Case } from '@/core/matrix'
 import { othersOf, settingsOf } from '@/core/plan'
 import { BenchFrame, contextFor } from '../bench'
 import { contextOf, stageCase } from '../board'
 import { Picture } from '../define'
-import type { GuideFacts, Standings } from './facts'
+import { caseWith, type GuideFacts, type Standings } from './facts'
 import { Showing, type Shown } from './Showing'
 import { EventTable, KeyTable, PartTable, PropTable, SlotTable, Told, TokenTable } from './Tables'
 
@@ -28,7 +28,7 @@ export function DirectiveBlock({ directive, ...tools }: BlockTools & { directive
     case 'bench':
       return <div id="bench">{bench}</div>
     case 'case':
-      return <Cases tools={tools} label="A case" cases={[{ one: makeCase(values, facts.space) }]} />
+      return <Cases tools={tools} label="A case" cases={[named(facts, values)]} />
     case 'matrix':
       return <Grid tools={tools} values={values} />
     case 'states':
@@ -45,9 +45,7 @@ export function DirectiveBlock({ directive, ...tools }: BlockTools & { directive
             <strong className={name === 'do' ? '' : 'text-miss'}>{name === 'do' ? 'Do: ' : 'Do not: '}</strong>
             {text}
           </p>
-          {Object.keys(values).length > 0 && (
-            <Cases tools={tools} label={text} cases={[{ one: makeCase(values, facts.space) }]} />
-          )}
+          {Object.keys(values).length > 0 && <Cases tools={tools} label={text} cases={[named(facts, values)]} />}
         </div>
       )
     case 'anatomy':
@@ -69,8 +67,16 @@ export function DirectiveBlock({ directive, ...tools }: BlockTools & { directive
 
 interface Captioned {
   one: Case
-  caption?: string
+  caption: string
 }
+
+/** A case that is named by what differs in it. */
+const named = ({ space }: GuideFacts, values: Directive['values']): Captioned => ({
+  one: caseWith(space, values),
+  caption: Object.entries(values)
+    .map(([name, value]) => `${name} ${value}`)
+    .join(', '),
+})
 
 /** Cases of the matrix, live, each with the mark of the last run. */
 function Cases({
@@ -92,7 +98,7 @@ function Cases({
         caption: (
           <>
             <Told standing={standings.ofCase(one)} href={evidence?.('matrix')} />
-            <span className="truncate">{caption ?? one.key.replaceAll(',', ', ')}</span>
+            <span className="truncate">{caption}</span>
           </>
         ),
       })),
@@ -123,7 +129,7 @@ function Grid({ tools, values }: { tools: BlockTools; values: Directive['values'
         ...(downName !== undefined && row !== undefined && { [downName]: row }),
         ...(acrossName !== undefined && column !== undefined && { [acrossName]: column }),
       }
-      return { one: makeCase(given, space), caption: [row, column].filter(Boolean).join(', ') }
+      return { one: caseWith(space, given), caption: [row, column].filter(Boolean).join(', ') }
     }),
   )
   return (
@@ -136,7 +142,7 @@ function States({ tools }: { tools: BlockTools }) {
   const { sheet, space, board } = tools.facts
   const others = othersOf(board.nested)
   return sheet.axes.map((axis) => {
-    const cases = axis.values.map((value) => ({ one: makeCase({ [axis.name]: value }, space), caption: value }))
+    const cases = axis.values.map((value) => ({ one: caseWith(space, { [axis.name]: value }), caption: value }))
     const shown = cases.filter(({ one }) => settingsOf(sheet, one.values, others).steps.length === 0)
     const acted = cases.filter((each) => !shown.includes(each))
     return (

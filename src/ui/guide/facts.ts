@@ -1,4 +1,4 @@
-import { makeCase, type Case, type Space } from '@/core/matrix'
+import { defaultCase, makeCase, type Case, type Space } from '@/core/matrix'
 import { settingsOf, othersOf } from '@/core/plan'
 import type { Scenario } from '@/core/scenario'
 import type { Sheet } from '@/core/sheet'
@@ -26,6 +26,10 @@ export interface Standing {
   isOutdated: boolean
 }
 
+/** The case with these values, and everything else as usual. */
+export const caseWith = (space: Space, values: Readonly<Record<string, string>>): Case =>
+  makeCase({ ...defaultCase(space).values, ...values }, space)
+
 /** The worst of several marks: what of a claim one would have to look at. */
 export function worst(marks: readonly MarkKind[]): MarkKind {
   for (const kind of ['misses', 'unread', 'holds'] as const) if (marks.includes(kind)) return kind
@@ -38,10 +42,10 @@ export function standingsOf({ sheet, space, rules, board, state }: GuideFacts) {
   const isOutdated = state?.isOutdated ?? false
   const standing = (mark: MarkKind): Standing => ({ mark, isOutdated })
   const others = othersOf(board.nested)
-  const usual = settingsOf(sheet, makeCase({}, space).values, others).props
+  const usual = settingsOf(sheet, defaultCase(space).values, others).props
   const shown = [...marks].map(([key, mark]) => ({ mark, props: propsOf(key) }))
   function propsOf(key: string): Readonly<Record<string, unknown>> {
-    return settingsOf(sheet, { ...makeCase({}, space).values, ...valuesOfKey(key) }, others).props
+    return settingsOf(sheet, caseWith(space, valuesOfKey(key)).values, others).props
   }
   return {
     ofCase: ({ key }: Pick<Case, 'key'>): Standing => standing(marks.get(key) ?? 'open'),
