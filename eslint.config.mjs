@@ -9,8 +9,10 @@ const LAYERS = {
   runner: ['core', 'stage', 'source'],
   store: ['core', 'stage', 'source', 'runner'],
   ui: ['core', 'stage'],
-  cli: ['core', 'stage', 'source', 'runner', 'store'],
-  app: ['core', 'stage', 'source', 'runner', 'store', 'ui'],
+  models: ['core', 'stage', 'source', 'ui'],
+  site: ['core', 'stage', 'source', 'runner', 'ui', 'models'],
+  cli: ['core', 'stage', 'source', 'runner', 'store', 'ui', 'site'],
+  app: ['core', 'stage', 'source', 'runner', 'store', 'ui', 'models'],
 }
 
 const NODE_OR_DOM_PACKAGES = [

@@ -1,4 +1,5 @@
 import { build } from 'esbuild'
+import { bundleSite } from './siteAssets.mjs'
 
 const node = {
   bundle: true,
@@ -27,6 +28,7 @@ export const bundleForNode = (entry, outfile) => build({ ...node, entryPoints: [
 /** Everything beside the web application: the stage's programs, and the command line. */
 export const bundleAll = () =>
   Promise.all([
+    bundleSite(),
     build({ ...browser, entryPoints: ['src/stage/runnerEntry.ts'], outfile: 'dist/stage-runner.js' }),
     build({ ...browser, entryPoints: ['src/stage/playEntry.ts'], outfile: 'dist/stage-play.js' }),
     build({ ...browser, entryPoints: ['src/stage/boardEntry.ts'], outfile: 'dist/stage-board.js' }),

@@ -4,6 +4,7 @@ import { TOKEN_FORMATS } from '@/core/tokens'
 import { NoBrowser } from '@/runner'
 import { check } from './check'
 import { draft } from './draft'
+import { guide, type GuideArguments } from './guide'
 import { read } from './read'
 import { writeTokens, type TokensArguments } from './tokens'
 import { verify, type VerifyArguments } from './verify'
@@ -46,6 +47,15 @@ program
   .description('find what is wrong with sheets and tokens, without a browser')
   .argument('<folder>', "the library's folder")
   .action((folder: string) => finish(check(folder)))
+
+program
+  .command('guide')
+  .description('write the guide of a library as pages that need nothing but themselves')
+  .argument('<folder>', "the library's folder")
+  .requiredOption('--out <folder>', 'where the pages are written')
+  .option('--no-run', 'do not verify first: the pages bear no marks')
+  .addOption(new Option('--states <file>', 'what a run made elsewhere has found').hideHelp())
+  .action((folder: string, given: GuideArguments) => finish(guide(folder, given)))
 
 program
   .command('read')

@@ -2,7 +2,7 @@ import { lintSheet } from '@/core/lint'
 import { withTexts } from '@/core/sheet'
 import { codePropsOf } from '@/source'
 import type { Look } from '@/ui/editing'
-import { boardModelOf } from './boardModel'
+import { boardModelOf } from '@/models'
 import type { Opened } from './opened'
 
 /** How a component looks with other texts than the saved ones. What cannot be read comes back as problems. */
@@ -15,6 +15,6 @@ export async function lookAt(
   const sheet = library.sheets.find((each) => each.slug === slug)
   if (!sheet || problems.length > 0) return { problems, lints: [] }
   const lints = lintSheet(sheet, library, opened.tokens, await codePropsOf(sheet, library.tree))
-  const made = await boardModelOf({ ...opened, library }, sheet)
+  const made = await boardModelOf({ ...opened, library, fingerprint: opened.record.fingerprint }, sheet)
   return 'model' in made ? { model: made.model, problems: [], lints } : { problems: made.problems, lints }
 }

@@ -15,4 +15,5 @@ export {
 export { contextOf, stageCase } from './stageCase'
 export { useReloadForElements } from './useReloadForElements'
 export { useBoardFrame } from './useBoardFrame'
+export { StageSource } from './stageAddress'
 export { useStageFrame } from './useStageFrame'

@@ -1,3 +1,5 @@
+import { createContext } from 'react'
+
 /** What runs in a frame: the board of cases, or one live component. */
 export type StageProgramName = 'board' | 'live'
 
@@ -13,3 +15,6 @@ export function stageAddress(program: StageProgramName, slug: string, attempt: n
   const name = attempt === 0 ? `${slug}.localhost` : plain
   return `http://${name}${port ? ':' + port : ''}/stage?program=${program}`
 }
+
+/** Where frames are loaded from: a page that no server of ours has sent has its programs elsewhere. */
+export const StageSource = createContext<typeof stageAddress>(stageAddress)

@@ -1,8 +1,8 @@
 'use client'
 
-import { useCallback, useEffect, useRef, useState } from 'react'
+import { useCallback, useContext, useEffect, useRef, useState } from 'react'
 import { CONNECT, READY } from '@/stage'
-import { stageAddress, type StageProgramName } from './stageAddress'
+import { StageSource, type StageProgramName } from './stageAddress'
 
 // A frame that does not answer for this long is taken to hang in its component's code.
 const SILENCE_MS = 4000
@@ -31,7 +31,8 @@ export function useStageFrame<To extends { type: string }, From>(
   const [attempt, setAttempt] = useState(0)
   const [generation, setGeneration] = useState(0)
   const [address, setAddress] = useState<string>()
-  useEffect(() => setAddress(stageAddress(program, slug, attempt)), [program, slug, attempt])
+  const source = useContext(StageSource)
+  useEffect(() => setAddress(source(program, slug, attempt)), [source, program, slug, attempt])
   useEffect(() => {
     handler.current = onMessage
   })

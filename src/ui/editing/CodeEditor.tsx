@@ -146,8 +146,10 @@ export function CodeEditor({
           ]),
           language.of(languageOf(path)),
           autocompletion({
-            override: path.endsWith('.yaml') ? [(context) => handlers.current.complete?.(context) ?? null] : null,
+            override: /\.(yaml|md)$/.test(path) ? [(context) => handlers.current.complete?.(context) ?? null] : null,
           }),
+          // Prose is read in lines that go as far as there is room; code as its author broke it.
+          path.endsWith('.md') ? EditorView.lineWrapping : [],
           lintGutter(),
           syntaxHighlighting(inks),
           look,

@@ -8,6 +8,7 @@ import { checkGuide, readGuide, starterGuide } from '@/core/guide'
 import { readScenarios } from '@/core/scenario'
 import { resolvePath } from '@/core/sheet'
 import { readRules } from '@/core/spec'
+import { editYaml } from '@/core/yaml'
 import { Bench, type BenchModel } from '../bench'
 import { CodeEditor, EDITING_KEYS, EditingBar, NotYet, useDefinition } from '../editing'
 import { TitleBlock, useKeys, type LibraryFacts } from '../frame'
@@ -37,7 +38,7 @@ const KEYS = [['e', 'Write, or stop writing'], ...EDITING_KEYS] as const
 
 function Workplace({ library, libraries, slug }: GuideProps) {
   const defining = useDefinition(library.id, slug)
-  const { definition, texts, sheet, look, change, edit, save, error } = defining
+  const { definition, texts, sheet, look, change, save, error } = defining
   const { model: bench, bring, error: benchError } = useBenchModel(library.id, slug)
   const [isWriting, setWriting] = useState(false)
   const [line, setLine] = useState<{ line: number }>()
@@ -74,9 +75,12 @@ function Workplace({ library, libraries, slug }: GuideProps) {
   const write = () => {
     if (!definition || !sheet) return
     if (path && text !== undefined) return setWriting(!isWriting)
-    const name = `${slug}.md`
-    if (!written) edit([{ do: 'set', path: ['guide'], value: name }])
-    change({ [resolvePath(definition.file, written ?? name)!]: starterGuide(sheet) }, 'now')
+    const name = written ?? `${slug}.md`
+    // The sheet names the guide in the same revision in which it comes.
+    const named = written
+      ? {}
+      : { [definition.file]: editYaml(texts[definition.file]!, [{ do: 'set', path: ['guide'], value: name }]) }
+    change({ ...named, [resolvePath(definition.file, name)!]: starterGuide(sheet) }, 'now')
     setWriting(true)
   }
   useKeys({ e: write })

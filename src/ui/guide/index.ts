@@ -1,1 +1,3 @@
+export type { GuideFacts } from './facts'
 export { Guide } from './Guide'
+export { GuidePage, type Neighbour } from './GuidePage'

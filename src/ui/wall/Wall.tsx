@@ -1,6 +1,7 @@
 'use client'
 
 import Link from 'next/link'
+import { BookOpen } from 'lucide-react'
 import { ToggleGroup } from 'radix-ui'
 import { useState } from 'react'
 import { LibraryFolder } from '../bringin'
@@ -69,6 +70,10 @@ function Tiles({ library }: { library: LibraryFacts }) {
           <Link className="control" href={`/${library.id}/bring-in`}>
             Make a component
           </Link>
+          <a className="control" href={`/api/libraries/${library.id}/guide`} download>
+            <BookOpen size={13} aria-hidden />
+            Publish the guide
+          </a>
           <a className="control" href={`/api/libraries/${library.id}/export`} download>
             Export as a zip
           </a>

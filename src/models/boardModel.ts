@@ -1,26 +1,18 @@
 import { coverSpace, spaceOf, type Space } from '@/core/matrix'
 import { reachableOf } from '@/core/plan'
-import { describeProblem, type Problem } from '@/core/problem'
+import type { Problem } from '@/core/problem'
 import type { Sheet } from '@/core/sheet'
 import { compileComponent, unsupportedKind } from '@/source'
 import { trespassInTexts } from '@/stage'
 import type { BoardModel } from '@/ui/board'
-import type { Opened } from './opened'
+import type { Readable } from './readable'
 
 // Contexts beyond this many are not sent ahead: nobody lays so many side by side.
 const MOST_CONTEXTS = 64
 
-/** All that the browser needs to show a stored component's cases live; or why it cannot be shown. */
-export async function boardModel(opened: Opened, slug: string): Promise<{ model: BoardModel } | { problem: string }> {
-  const sheet = opened.sheets.find((each) => each.slug === slug)
-  if (!sheet) return { problem: `There is no component "${slug}".` }
-  const made = await boardModelOf(opened, sheet)
-  return 'model' in made ? made : { problem: made.problems.map(describeProblem).join('\n') }
-}
-
-/** The same for a sheet of the opened library, with problems as data. */
+/** All that a browser needs to show a component's cases live; or why it cannot be shown. */
 export async function boardModelOf(
-  { library, tokens, record }: Pick<Opened, 'library' | 'tokens' | 'record'>,
+  { library, tokens, fingerprint }: Readable,
   sheet: Sheet,
 ): Promise<{ model: BoardModel } | { problems: Problem[] }> {
   const unsupported = unsupportedKind(sheet)
@@ -35,7 +27,7 @@ export async function boardModelOf(
     slug: sheet.slug,
     name: sheet.data.name,
     about: sheet.data.about ?? '',
-    fingerprint: record.fingerprint,
+    fingerprint,
     component: { ...compiled.component, isolated },
     reachable: reachableOf(sheet),
     nested: library.sheets.filter(({ slug }) => slug in compiled.component.pieces).map(reachableOf),

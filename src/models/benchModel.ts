@@ -4,18 +4,18 @@ import { describeProblem } from '@/core/problem'
 import { customPropertyName, tokenContexts } from '@/core/tokens'
 import { compileComponent, unsupportedKind } from '@/source'
 import type { BenchModel } from '@/ui/bench'
-import type { Opened } from './opened'
+import type { Readable } from './readable'
 
 /**
  * All that a page needs to show a component on the bench; or why it cannot be shown.
  * @param more components that somebody wants to put into its slots, besides those that they accept
  */
-export async function benchModel(
-  { library, tokens, record, sheets }: Pick<Opened, 'library' | 'tokens' | 'record' | 'sheets'>,
+export async function benchModelOf(
+  { library, tokens, fingerprint }: Readable,
   slug: string,
   more: readonly string[] = [],
 ): Promise<{ model: BenchModel } | { problem: string }> {
-  const sheet = sheets.find((each) => each.slug === slug)
+  const sheet = library.sheets.find((each) => each.slug === slug)
   if (!sheet) return { problem: `There is no component "${slug}".` }
   const unsupported = unsupportedKind(sheet)
   if (unsupported) return { problem: unsupported }
@@ -28,7 +28,7 @@ export async function benchModel(
     model: {
       slug,
       name: sheet.data.name,
-      fingerprint: record.fingerprint,
+      fingerprint,
       component: { ...compiled.component, isolated: true },
       sheets: onBench.map(benchSheetOf),
       others: library.sheets

@@ -1,0 +1,28 @@
+import { caseMarks, findLibrary, latestStates } from '@/store'
+import type { ComponentState } from '@/ui/live'
+import { connection } from './connection'
+
+/** How each component of a library stands after its last run, with the mark of every case; undefined when there is no such library. */
+export async function componentStates(libraryId: string): Promise<ComponentState[] | undefined> {
+  const { db } = await connection()
+  const record = await findLibrary(db, libraryId)
+  if (!record) return undefined
+  const states = await latestStates(db, libraryId)
+  return Promise.all(
+    states.map(async ({ fingerprint, startedAt, ...state }) => ({
+      slug: state.slug,
+      runId: state.runId,
+      startedAt: startedAt.toISOString(),
+      milliseconds: state.milliseconds,
+      browser: state.browser,
+      isOutdated: fingerprint !== record.fingerprint,
+      lints: state.lints,
+      notes: state.notes,
+      findings: state.findings,
+      scenarios: state.scenarios,
+      marks: (await caseMarks(db, state.runId, state.slug)).map(
+        ({ key, mark, misses }): [string, typeof mark, number] => [key, mark, misses],
+      ),
+    })),
+  )
+}

@@ -1,0 +1,24 @@
+import { zipSync } from 'fflate'
+import { connection, notFound, publishGuide } from '@/app/_server'
+import { findLibrary } from '@/store'
+
+/** The library's guide as a zip of pages that need nothing but themselves. */
+export async function GET(_: Request, { params }: { params: Promise<{ library: string }> }) {
+  const { library } = await params
+  const { db } = await connection()
+  if (!(await findLibrary(db, library))) return notFound(`library "${library}"`)
+  try {
+    const files = await publishGuide(library)
+    const entries = Object.fromEntries(
+      Object.entries(files).map(([path, bytes]) => [`${library}-guide/${path}`, bytes]),
+    )
+    return new Response(new Uint8Array(zipSync(entries)), {
+      headers: {
+        'content-type': 'application/zip',
+        'content-disposition': `attachment; filename="${library}-guide.zip"`,
+      },
+    })
+  } catch (error) {
+    return Response.json({ problem: (error as Error).message }, { status: 422 })
+  }
+}

@@ -1,0 +1,85 @@
+import { mkdirSync, writeFileSync, readFileSync, existsSync, readdirSync } from 'node:fs'
+import { dirname, join } from 'node:path'
+import { describeProblem } from '@/core/problem'
+import { markOf, type CaseResult } from '@/core/plan'
+import { launchChromium, openLibrary, prepareLibrary, verifyLibrary } from '@/runner'
+import { openFolder } from '@/source'
+import type { Verdicts } from '@/site'
+import type { FileTree } from '@/core/sheet'
+import { makeProgress } from './progress'
+
+export interface GuideArguments {
+  out: string
+  /** Whether the library is verified first; else pages bear no marks. */
+  run: boolean
+  /** A file with states of a run that was made elsewhere. */
+  states?: string
+}
+
+type States = Verdicts['states']
+
+/** `brelt guide`: writes a library's guide as pages that need nothing but themselves. */
+export async function guide(folder: string, { out, run, states: given }: GuideArguments): Promise<number> {
+  if (existsSync(out) && readdirSync(out).some((name) => !isOurs(name)))
+    throw new Error(`"${out}" holds other things: a guide is written into an empty folder, or over another guide`)
+  const tree = openFolder(folder)
+  const opened = openLibrary(tree)
+  const verdicts = given ? readStates(given) : run ? await verified(tree) : { states: new Map(), foot: 'Not verified.' }
+  const { makeSite } = await import('@/site')
+  const { files, problems } = await makeSite({ ...opened, fingerprint: 'published' }, verdicts)
+  for (const [path, content] of files) {
+    const file = join(out, path)
+    mkdirSync(dirname(file), { recursive: true })
+    writeFileSync(file, content)
+  }
+  for (const problem of problems) process.stderr.write(`${describeProblem(problem)}\n`)
+  const pages = [...files.keys()].filter((path) => /^[^/]+\.html$/.test(path)).length
+  process.stdout.write(`${opened.library.data.name}: ${pages} pages in ${out}\n`)
+  return problems.length > 0 ? 1 : 0
+}
+
+const isOurs = (name: string) => /^(assets|data|[\w-]+\.html)$/.test(name)
+
+function readStates(file: string): Verdicts {
+  const { states, foot } = JSON.parse(readFileSync(file, 'utf8')) as { states: [string, never][]; foot: string }
+  return { states: new Map(states), foot }
+}
+
+/** Verifies all that there is, and keeps what pages tell of it. */
+async function verified(tree: FileTree): Promise<Verdicts> {
+  const prepared = await prepareLibrary(tree)
+  const marks = new Map<string, [string, ReturnType<typeof markOf>, number][]>()
+  const onCase = (slug: string, result: CaseResult) => {
+    const own = marks.get(slug) ?? []
+    marks.set(slug, own)
+    own.push([result.key, markOf(result), result.checks.filter(({ verdict }) => verdict === 'misses').length])
+  }
+  const browser = await launchChromium()
+  const progress = makeProgress()
+  try {
+    const report = await verifyLibrary(browser, prepared, { onCase, onProgress: progress.show })
+    const day = report.startedAt.slice(0, 10)
+    const states: States = new Map(
+      report.components.map(({ slug, lints, findings, scenarios }) => [
+        slug,
+        {
+          slug,
+          runId: '',
+          startedAt: report.startedAt,
+          milliseconds: report.milliseconds,
+          browser: report.browser,
+          isOutdated: false,
+          lints: lints as never,
+          notes: [],
+          findings,
+          scenarios: scenarios ?? [],
+          marks: marks.get(slug) ?? [],
+        },
+      ]),
+    )
+    return { states, foot: `Verified on ${day} in ${report.browser}.` }
+  } finally {
+    progress.end()
+    await browser.close()
+  }
+}

@@ -1,0 +1,3 @@
+export { benchModelOf } from './benchModel'
+export { boardModelOf } from './boardModel'
+export type { Readable } from './readable'

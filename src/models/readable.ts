@@ -1,0 +1,9 @@
+import type { Library } from '@/core/sheet'
+import type { TokenBook } from '@/core/tokens'
+
+/** A library that was read, and what tells this state of its files from others. */
+export interface Readable {
+  library: Library
+  tokens: TokenBook
+  fingerprint: string
+}

@@ -1,0 +1,57 @@
+import type { Sheet } from '@/core/sheet'
+import { countMarks, type ComponentState } from '@/ui/live'
+import { Mark } from '@/ui/marks'
+
+/** The first page: what there is, and a way of finding anything. */
+export function Overview({
+  name,
+  about,
+  sheets,
+  states,
+}: {
+  name: string
+  about: string | undefined
+  sheets: readonly Sheet[]
+  states: ReadonlyMap<string, ComponentState>
+}) {
+  return (
+    <div className="mx-auto max-w-[1000px] p-3">
+      <h1 className="text-xl font-semibold">{name}</h1>
+      {about && <p className="max-w-[68ch] text-quiet">{about}</p>}
+      <div role="search" className="my-3">
+        <label htmlFor="search" className="block font-semibold">
+          Find anything
+        </label>
+        <input id="search" type="search" className="field w-full max-w-96" autoComplete="off" />
+        <p id="count" role="status" className="text-quiet" />
+        <ul id="found" className="list-inside" />
+      </div>
+      <h2 className="mt-4 font-semibold">Components</h2>
+      <ul>
+        {sheets.map(({ slug, data }) => {
+          const state = states.get(slug)
+          const { holds, misses } = countMarks(state ? [state] : [])
+          return (
+            <li key={slug} className="grid gap-x-4 border-b border-line py-2 sm:grid-cols-[180px_minmax(0,1fr)_auto]">
+              <a href={`${slug}.html`} className="font-semibold underline">
+                {data.name}
+              </a>
+              <span className="text-quiet">
+                {data.status !== 'ready' && <strong className="text-miss">{data.status}. </strong>}
+                {data.about}
+              </span>
+              {state && (
+                <span className="num flex items-center gap-1">
+                  <Mark kind="holds" /> {holds}
+                  <span className="sr-only"> cases hold</span>
+                  <Mark kind="misses" className="ml-2" /> {misses}
+                  <span className="sr-only"> cases miss</span>
+                </span>
+              )}
+            </li>
+          )
+        })}
+      </ul>
+    </div>
+  )
+}

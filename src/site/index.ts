@@ -1,0 +1,1 @@
+export { makeSite, type Site, type Verdicts } from './makeSite'

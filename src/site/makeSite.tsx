@@ -1,0 +1,132 @@
+import { renderToString } from 'react-dom/server'
+import { checkGuide, readGuide } from '@/core/guide'
+import type { Problem } from '@/core/problem'
+import { resolvePath, textOf, type Sheet } from '@/core/sheet'
+import { tokenContexts } from '@/core/tokens'
+import { benchModelOf, boardModelOf, type Readable } from '@/models'
+import type { ComponentState } from '@/ui/live'
+import { siteAssets } from './assets'
+import { Foundations } from './Foundations'
+import { Overview } from './Overview'
+import type { PageData } from './PageData'
+import { searchEntries } from './searchEntries'
+import { escapeHtml, printPage } from './shell'
+import { SitePage } from './SitePage'
+
+/** A published guide: its files by path, and what in the guides is wrong. */
+export interface Site {
+  files: Map<string, string | Uint8Array>
+  problems: Problem[]
+}
+
+/** What the pages say of the last run. */
+export interface Verdicts {
+  states: ReadonlyMap<string, ComponentState>
+  /** The end of each page, in words. */
+  foot: string
+}
+
+/** Makes the pages of a library's guide. @param onPage called with the name of each as it is made */
+export async function makeSite(readable: Readable, verdicts: Verdicts, onPage?: (name: string) => void): Promise<Site> {
+  const { library, tokens } = readable
+  const sheets = library.sheets.filter(({ data }) => data.source.kind !== 'page')
+  const files = siteAssets()
+  const problems: Problem[] = []
+  const shell = { library: library.data.name, foot: verdicts.foot }
+  const data = (name: string, value: unknown) => `${name}=${JSON.stringify(value).replaceAll('<', '\\u003c')}`
+  for (const [at, sheet] of sheets.entries()) {
+    onPage?.(sheet.data.name)
+    const made = await pageDataOf(readable, sheet, sheets, verdicts.states)
+    if ('problems' in made) {
+      problems.push(...made.problems)
+      continue
+    }
+    problems.push(...guideProblems(sheet, made, library.data.contexts))
+    const page: PageData = { ...made, ...neighbours(sheets, at) }
+    files.set(`data/${sheet.slug}.js`, data('breltPage', page))
+    files.set(
+      `${sheet.slug}.html`,
+      printPage({
+        ...shell,
+        title: `${sheet.data.name} · ${library.data.name}`,
+        body: renderToString(<SitePage data={page} />),
+        scripts: [`data/${sheet.slug}.js`, 'assets/client.js'],
+      }),
+    )
+  }
+  const entries = sheets.flatMap((sheet) => searchEntries(sheet, guideText(readable, sheet)?.text))
+  files.set('data/search.js', data('breltSearch', entries))
+  files.set(
+    'index.html',
+    printPage({
+      ...shell,
+      title: library.data.name,
+      body: renderToString(
+        <Overview name={library.data.name} about={library.data.about} sheets={sheets} states={verdicts.states} />,
+      ),
+      scripts: ['data/search.js', 'assets/search.js'],
+    }),
+  )
+  files.set(
+    'foundations.html',
+    printPage({
+      ...shell,
+      title: `Foundations · ${escapeHtml(library.data.name)}`,
+      body: renderToString(<Foundations tokens={tokens} contexts={tokenContexts(tokens)} />),
+      scripts: [],
+    }),
+  )
+  return { files, problems }
+}
+
+function guideText({ library }: Pick<Readable, 'library'>, { file, data }: Sheet) {
+  const path = data.guide === undefined ? undefined : resolvePath(file, data.guide)
+  const text = path === undefined ? undefined : textOf(library.tree, path)
+  return path !== undefined && text !== undefined ? { path, text } : undefined
+}
+
+async function pageDataOf(
+  readable: Readable,
+  sheet: Sheet,
+  sheets: readonly Sheet[],
+  states: ReadonlyMap<string, ComponentState>,
+): Promise<PageData | { problems: Problem[] }> {
+  const { library } = readable
+  const board = await boardModelOf(readable, sheet)
+  if ('problems' in board) return board
+  const bench = await benchModelOf(readable, sheet.slug)
+  if ('problem' in bench) return { problems: [{ file: sheet.file, line: 1, column: 1, message: bench.problem }] }
+  const state = states.get(sheet.slug)
+  const guide = guideText(readable, sheet)
+  return {
+    file: sheet.file,
+    text: textOf(library.tree, sheet.file)!,
+    ...(guide && { guide: guide.text }),
+    board: board.model,
+    // Nobody is there to compile further components.
+    bench: { ...bench.model, others: [] },
+    ...(state && { state }),
+    contexts: library.data.contexts,
+    components: sheets.map(({ slug }) => slug),
+  }
+}
+
+function guideProblems(sheet: Sheet, page: PageData, contexts: PageData['contexts']): Problem[] {
+  if (page.guide === undefined) return []
+  const file = resolvePath(sheet.file, sheet.data.guide!)!
+  return checkGuide(readGuide(page.guide), sheet, { contexts, components: page.components }).map(
+    ({ line, message }) => ({
+      file,
+      line,
+      column: 1,
+      message,
+    }),
+  )
+}
+
+function neighbours(sheets: readonly Sheet[], at: number): Pick<PageData, 'previous' | 'next'> {
+  const [previous, next] = [sheets[at - 1], sheets[at + 1]].map(
+    (sheet) => sheet && { name: sheet.data.name, href: `${sheet.slug}.html` },
+  )
+  return { ...(previous && { previous }), ...(next && { next }) }
+}

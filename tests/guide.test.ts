@@ -1,0 +1,265 @@
+import { spawnSync } from 'node:child_process'
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { createServer, type Server } from 'node:http'
+import type { AddressInfo } from 'node:net'
+import { tmpdir } from 'node:os'
+import { extname, join } from 'node:path'
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import { unzipSync } from 'fflate'
+import type { Browser, Page } from 'puppeteer-core'
+import { checkGuide, readGuide } from '@/core/guide'
+import { resolvePath, textOf } from '@/core/sheet'
+import { launchChromium, openLibrary } from '@/runner'
+import { openFolder } from '@/source'
+import { press, stageFrames, startApp, waitForText, type App } from './support/app'
+
+const scratch = mkdtempSync(join(tmpdir(), 'brelt-guides-'))
+const FILES: Record<string, string> = {
+  'library.yaml': 'library: 1\nname: Bells\n',
+  'components/bell/bell.sheet.yaml': `sheet: 1
+name: Bell
+about: It rings.
+source: { kind: markup, markup: bell.liquid, styles: [bell.css] }
+parts: { root: .bell, cord: .bell b }
+props: { tone: { type: choice, values: [deep, high], default: deep, about: How it sounds } }
+axes: { tone: [deep, high] }
+spec:
+  - expect: { root: { color: "rgb(0, 0, 0)" } }
+`,
+  'components/bell/bell.liquid': '<div class="bell bell--{{ props.tone }}"><b>Cord</b></div>\n',
+  'components/bell/bell.css': '.bell { color: #000 }\n.bell--high { color: #f00 }\n.bell--deep { width: 80px }\n',
+}
+
+beforeAll(() => {
+  for (const [path, text] of Object.entries(FILES)) {
+    mkdirSync(join(scratch, 'library', path, '..'), { recursive: true })
+    writeFileSync(join(scratch, 'library', path), text)
+  }
+})
+
+afterAll(() => rmSync(scratch, { recursive: true, force: true }))
+
+describe('the guides of the demo', () => {
+  const { library, sheets } = openLibrary(openFolder('demo/firnline'))
+  test.each(sheets.map((sheet) => [sheet.slug, sheet] as const))(
+    '%s: one is written, and all it names is there',
+    (_, sheet) => {
+      const text = textOf(library.tree, resolvePath(sheet.file, sheet.data.guide!)!)!
+      expect(text.split(/\s+/).length).toBeGreaterThan(60)
+      const around = { contexts: library.data.contexts, components: sheets.map(({ slug }) => slug) }
+      expect(checkGuide(readGuide(text), sheet, around)).toEqual([])
+    },
+  )
+})
+
+describe('the Guide view', () => {
+  let app: App
+  beforeAll(async () => {
+    app = await startApp([join(scratch, 'library')])
+  }, 120_000)
+  afterAll(async () => app?.close())
+
+  const markOfRow = (page: Page, table: string, name: string) =>
+    page.$$eval(
+      `[aria-label="${table}"] tbody tr`,
+      (rows, wanted) =>
+        rows
+          .filter((row) => row.querySelector('th')?.textContent === wanted)
+          .map((row) => row.querySelector<SVGElement>('[data-mark]')?.dataset.mark),
+      name,
+    )
+
+  test('shows all that the sheet can tell; rows bear what the last run says', async () => {
+    const page = await app.open('/bells/bell/guide')
+    await page.waitForSelector('iframe[data-showing="2"]', { timeout: 60_000 })
+    expect(await markOfRow(page, 'Props', 'tone')).toEqual(['open'])
+    expect(await page.$eval('[aria-label="Props"]', (table) => table.textContent)).toContain(
+      'deep | highdeepHow it sounds',
+    )
+    await press(page, 'button', 'Verify')
+    await page.waitForFunction(
+      () => document.querySelector<SVGElement>('[aria-label="Props"] [data-mark]')?.dataset.mark === 'misses',
+      { timeout: 60_000 },
+    )
+    // Where it is high the bell is red: that is what the prop does, and it misses.
+    expect(
+      await page.$$eval('figcaption [data-mark]', (marks) => marks.map((mark) => (mark as SVGElement).dataset.mark)),
+    ).toEqual(['holds', 'misses'])
+    expect(await markOfRow(page, 'Parts', 'root').then((marks) => marks)).toEqual([])
+    await page.close()
+  }, 120_000)
+
+  test('is written in place: the page follows, what is not there is told at its line, and it can be undone', async () => {
+    const page = await app.open('/bells/bell/guide')
+    await press(page, 'button', 'Write a guide')
+    await page.waitForSelector('section[aria-label="The guide as text"] .cm-content')
+    await waitForText(page, '[data-status]', /Revision 2/)
+    await page.click('section[aria-label="The guide as text"] .cm-content')
+    await page.keyboard.down('Control')
+    await page.keyboard.press('a')
+    await page.keyboard.up('Control')
+    await page.keyboard.type('Ring it **once**.\n\n## How\n\n::case{tone=hihg}\n')
+    await waitForText(page, '[role="alert"]', /Line 5: there is no tone "hihg"; did you mean "high"\?/)
+    await page.waitForSelector('.cm-lintRange-error, .cm-lint-marker-error')
+    await waitForText(page, '.prose', /Ring it once\./)
+    expect(
+      await page.$$eval('nav[aria-label="On this page"] a', (links) => links.map((link) => link.textContent)),
+    ).toEqual(['How'])
+    for (let back = 0; back < 7; back++) await page.keyboard.press('Backspace')
+    await page.keyboard.type('=hi')
+    await page.waitForSelector('.cm-tooltip-autocomplete')
+    // The editor takes no key for a list that has only just come.
+    await new Promise((done) => setTimeout(done, 200))
+    await page.keyboard.press('Enter')
+    await page.keyboard.type('}')
+    await page.waitForSelector('iframe[data-showing="1"]', { timeout: 30_000 })
+    await waitForText(page, '[data-status]', /Revision 3/)
+    await press(page, 'button', 'Undo')
+    await waitForText(page, '.prose', /It rings\./)
+    await page.close()
+  }, 120_000)
+
+  test('an example is live, and can be taken to the bench', async () => {
+    const page = await app.open('/firnline/call-button/guide')
+    await page.waitForSelector('[data-example="The call goes out"] iframe[data-bench="open"]', { timeout: 60_000 })
+    await page.evaluate(() =>
+      document.querySelector<HTMLAnchorElement>('[data-example="The call goes out"] a')!.click(),
+    )
+    const bench = stageFrames(page).find((frame) => frame.url().includes('live'))!
+    await bench.waitForFunction(() => document.querySelector('.call__label')?.textContent === 'Calling')
+    expect(page.url()).toContain('#1&label=Calling&busy=yes')
+    await page.close()
+  }, 120_000)
+
+  test('can be published from the application, with the marks of the last run', async () => {
+    const answer = await fetch(`${app.address}/api/libraries/bells/guide`)
+    expect(answer.headers.get('content-type')).toBe('application/zip')
+    const files = unzipSync(new Uint8Array(await answer.arrayBuffer()))
+    const text = new TextDecoder().decode(files['bells-guide/bell.html'])
+    expect(text).toMatch(/Last verified on \d{4}-\d\d-\d\d in .*Chrom/)
+    expect(Object.keys(files)).toContain('bells-guide/assets/stage-live.html')
+  }, 120_000)
+})
+
+describe('a published guide', () => {
+  const out = join(scratch, 'site')
+  let server: Server
+  let browser: Browser
+  const asked: string[] = []
+
+  beforeAll(async () => {
+    const { status, stderr } = spawnSync(
+      process.execPath,
+      ['dist/cli.mjs', 'guide', 'demo/firnline', '--out', out, '--no-run'],
+      { encoding: 'utf8', env: { ...process.env, NODE_OPTIONS: '' } },
+    )
+    expect([status, stderr.replace(/npm warn.*\n/g, '')]).toEqual([0, ''])
+    const TYPES: Record<string, string> = { '.html': 'text/html', '.js': 'text/javascript', '.css': 'text/css' }
+    server = createServer((request, response) => {
+      const path = join(out, decodeURIComponent(request.url!.split(/[?#]/)[0]!))
+      asked.push(request.url!)
+      if (!existsSync(path) || !statSync(path).isFile()) return void response.writeHead(404).end()
+      response
+        .writeHead(200, { 'content-type': TYPES[extname(path)] ?? 'application/octet-stream' })
+        .end(readFileSync(path))
+    }).listen(0, '127.0.0.1')
+    browser = await launchChromium()
+  }, 120_000)
+  afterAll(async () => {
+    await browser?.close()
+    server?.close()
+  })
+
+  const address = (path: string) => `http://127.0.0.1:${(server.address() as AddressInfo).port}/${path}`
+
+  async function open(url: string): Promise<Page> {
+    const page = await browser.newPage()
+    await page.setViewport({ width: 1280, height: 800 })
+    await page.goto(url, { waitUntil: 'load' })
+    return page
+  }
+
+  test.each([
+    ['a plain server', () => address('hut-card.html')],
+    ['a folder', () => `file://${join(out, 'hut-card.html')}`],
+  ])(
+    'its bench works from %s',
+    async (_, url) => {
+      const page = await open(url())
+      await page.waitForSelector('iframe[data-bench="open"]', { timeout: 30_000 })
+      const frame = page.frames().find((each) => each.url().includes('stage-live'))!
+      await page.click('[data-control="wide"] [role="switch"]')
+      await frame.waitForFunction(() => document.querySelector('.hut')!.getBoundingClientRect().width === 480)
+      await page.focus('[data-control="height/value"] input[type="number"]')
+      await page.keyboard.press('ArrowUp')
+      await frame.waitForFunction(
+        () => (document.querySelector('height-readout') as { value?: number } | null)?.value === 2418,
+      )
+      await page.evaluate(() => document.querySelector('[aria-label="Values of filling"]')!.scrollIntoView())
+      await page.waitForSelector('[aria-label="Values of filling"] iframe[data-showing="4"]')
+      await page.close()
+    },
+    60_000,
+  )
+
+  test('anything can be found in it', async () => {
+    const page = await open(address('index.html'))
+    await page.type('#search', 'thumb slides')
+    await waitForText(page, '#found', /180 ms/)
+    await page.click('#found a')
+    await page.waitForSelector('[data-guide="lamp-switch"]')
+    await page.close()
+  }, 60_000)
+
+  test('its first page is light, every link leads somewhere, and nothing is asked of the network', async () => {
+    asked.length = 0
+    const page = await open(address('index.html'))
+    await page.waitForNetworkIdle()
+    const bytes = [...new Set(asked)]
+      .map((path) => join(out, path.split('?')[0]!))
+      .reduce((sum, path) => sum + (existsSync(path) ? statSync(path).size : 0), 0)
+    expect(bytes).toBeLessThan(200_000)
+    const pages = readdirSync(out).filter((name) => name.endsWith('.html'))
+    expect(pages).toHaveLength(20)
+    const broken: string[] = []
+    for (const name of pages) {
+      const text = readFileSync(join(out, name), 'utf8')
+      for (const [, target = ''] of text.matchAll(/(?:href|src)="([^"]*)"/g)) {
+        if (target.startsWith('data:') || /^#(1&|$)/.test(target)) continue
+        const [path = '', place] = target.split('#')
+        const isThere = path === '' || existsSync(join(out, path))
+        const isPlace = place === undefined || text.includes(`id="${place}"`)
+        if (!isThere || !isPlace || /^[a-z]+:/.test(target)) broken.push(`${name}: ${target}`)
+      }
+    }
+    expect(broken).toEqual([])
+    await page.close()
+  }, 60_000)
+
+  test('reads well on a phone: nothing stands out of the page', async () => {
+    const page = await browser.newPage()
+    await page.setViewport({ width: 390, height: 844 })
+    for (const name of ['index.html', 'foundations.html', 'call-button.html', 'log-field.html']) {
+      await page.goto(address(name), { waitUntil: 'load' })
+      expect([name, await page.evaluate(() => document.documentElement.scrollWidth)]).toEqual([name, 390])
+    }
+    await page.close()
+  }, 60_000)
+
+  test('a folder that holds other things is not written over', () => {
+    const other = join(scratch, 'other')
+    mkdirSync(other)
+    writeFileSync(join(other, 'diary.txt'), 'mine')
+    const { status, stderr } = spawnSync(
+      process.execPath,
+      ['dist/cli.mjs', 'guide', 'demo/firnline', '--out', other, '--no-run'],
+      {
+        encoding: 'utf8',
+        env: { ...process.env, NODE_OPTIONS: '' },
+      },
+    )
+    expect(status).not.toBe(0)
+    expect(stderr).toContain('holds other things')
+    expect(readdirSync(other)).toEqual(['diary.txt'])
+  }, 60_000)
+})
