@@ -5,7 +5,7 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import type { Frame, Page } from 'puppeteer-core'
 import ts from 'typescript'
 import { launchChromium } from '@/runner'
-import { press, stageFrames, startApp, waitForText, type App } from './support/app'
+import { press, startApp, waitForText, type App } from './support/app'
 
 let app: App
 
@@ -20,8 +20,18 @@ afterAll(async () => {
 /** A component's page, once its bench is open, and the frame in which it stands. */
 async function openBench(path: string, page?: Page): Promise<{ page: Page; frame: Frame }> {
   const opened = page ?? (await app.open(`/firnline/${path}`))
-  await opened.waitForSelector('iframe[data-bench="open"]', { timeout: 60_000 })
-  return { page: opened, frame: stageFrames(opened)[0]! }
+  return { page: opened, frame: await benchFrame(opened) }
+}
+
+/** The frame of the bench itself, once the component stands in it: a guide's examples have frames of the same kind. */
+async function benchFrame(page: Page, place = 0): Promise<Frame> {
+  await page.waitForFunction(
+    (at: number) => document.querySelectorAll('[data-bench-of] iframe[data-bench="open"]').length > at,
+    { timeout: 60_000 },
+    place,
+  )
+  const frames = await page.$$('[data-bench-of] iframe[data-bench="open"]')
+  return (await frames[place]!.contentFrame())!
 }
 
 const row = (key: string) => `[data-control="${key}"]`
@@ -89,8 +99,8 @@ describe('the bench', () => {
     await choose(page, `${row('sign/')} button`, 'Gear hint (not meant for this place)')
     // Its code has to be loaded: the frame is another.
     const isThere = async () => {
-      const [fresh] = stageFrames(page)
-      return (await fresh?.$('.hut__sign .hint').catch(() => null)) ?? null
+      const fresh = await benchFrame(page)
+      return fresh.$('.hut__sign .hint').catch(() => null)
     }
     for (let tries = 0; tries < 100 && !(await isThere()); tries++) await new Promise((done) => setTimeout(done, 100))
     expect(await isThere()).not.toBeNull()
@@ -185,14 +195,9 @@ describe('the bench', () => {
     const { page } = await openBench('call-button/guide')
     await press(page, 'button', 'Keep beside')
     await typeOver(page, `${row('label')} input`, 'Ring')
-    await page.waitForFunction(() => document.querySelectorAll('iframe[data-bench="open"]').length === 2)
-    const labels = async () =>
-      Promise.all(
-        stageFrames(page).map((frame) => frame.$eval('.call__label', (label) => label.textContent).catch(() => '')),
-      )
-    for (let tries = 0; tries < 50 && !(await labels()).includes('Ring'); tries++)
-      await new Promise((done) => setTimeout(done, 100))
-    expect((await labels()).toSorted()).toEqual(['Call the hut', 'Ring'])
+    const [changed, kept] = [await benchFrame(page), await benchFrame(page, 1)]
+    await shows(changed, `document.querySelector('.call__label').textContent === 'Ring'`)
+    expect(await kept.$eval('.call__label', (label) => label.textContent)).toBe('Call the hut')
     await page.close()
   }, 60_000)
 })
@@ -244,4 +249,45 @@ describe('code that was copied', () => {
     rmSync(folder, { recursive: true, force: true })
     await page.close()
   }, 120_000)
+})
+
+describe('measures', () => {
+  test('are drawn while a key is held: sizes with their tokens, and distances from a part that was kept', async () => {
+    const { page, frame } = await openBench('call-button/guide#1&lead/=hut-icon')
+    await page.evaluate(() => document.querySelector('[aria-label="Bench"]')!.scrollIntoView())
+    const told = () => frame.evaluate(() => document.querySelector('brelt-measure')?.shadowRoot?.textContent ?? '')
+    const at = async (selector: string) => {
+      const handle = (await frame.$(selector))!
+      const { x, y, width, height } = (await handle.boundingBox())!
+      return [x + width / 2, y + height / 2] as const
+    }
+    const label = await at('.call__label')
+    await page.mouse.move(...label)
+    await page.keyboard.down('Alt')
+    await frame.waitForSelector('brelt-measure')
+    await page.mouse.move(label[0] + 1, label[1])
+    const [, width = '', height = ''] = /label {2}([\d.]+) × ([\d.]+)/.exec(await told())!
+    const rect = await frame.$eval('.call__label', (element) => element.getBoundingClientRect().toJSON() as DOMRect)
+    expect([Number(width), Number(height)]).toEqual([rect.width, rect.height].map((px) => Math.round(px * 100) / 100))
+    expect(await told()).toMatch(/colour rgb\(\d+, \d+, \d+\) color-/)
+    // A press keeps the part and is none for the component.
+    await frame.evaluate(() => document.addEventListener('click', () => document.body.setAttribute('data-pressed', '')))
+    await page.mouse.down()
+    await page.mouse.up()
+    await page.mouse.move(...(await at('.call__lead')))
+    const gap = await frame.evaluate(() => {
+      const [lead, words] = ['.call__lead', '.call__label'].map((each) =>
+        document.querySelector(each)!.getBoundingClientRect(),
+      )
+      return Math.round((words!.left - lead!.right) * 100) / 100
+    })
+    expect(gap).toBeGreaterThan(0)
+    expect(
+      await frame.$$eval('brelt-measure', ([layer]) => layer!.shadowRoot!.querySelector('.word')?.textContent),
+    ).toBe(String(gap))
+    expect(await frame.$eval('body', (body) => body.hasAttribute('data-pressed'))).toBe(false)
+    await page.keyboard.up('Alt')
+    await frame.waitForFunction(() => !document.querySelector('brelt-measure'))
+    await page.close()
+  }, 60_000)
 })

@@ -11,7 +11,7 @@ captureInput(window, () => recorder?.captor())
 awaitConnection({
   schema: toLiveSchema,
   open: (tell) => {
-    const bench = new BenchStage(natives, tell)
+    const bench = new BenchStage(window, natives, tell)
     return async (message) => {
       if (message.type === 'open' && message.purpose === 'bench') await bench.open(message)
       else if (message.type === 'open') {
@@ -19,6 +19,7 @@ awaitConnection({
         await recorder.open(message)
       } else if (message.type === 'update') bench.update(message)
       else if (message.type === 'end') recorder?.end()
+      else if (message.type === 'measure') bench.measure.hold(message.isHeld)
       else tell({ type: 'pong' })
     }
   },

@@ -33,6 +33,8 @@ export const toLiveSchema = z.discriminatedUnion('type', [
   }),
   /** On the bench: the same component, as it is to be now. */
   z.object({ type: z.literal('update'), one: stageCaseSchema, context: stageContextSchema, turn: z.number() }),
+  /** On the bench: the key that draws measures is held, or let go. */
+  z.object({ type: z.literal('measure'), isHeld: z.boolean() }),
   /** Tells how things stand, and watches no more. */
   z.object({ type: z.literal('end') }),
   z.object({ type: z.literal('ping') }),

@@ -9,6 +9,7 @@ import { decideMotion, rewriteStates } from '../rewriteStates'
 import { Stage } from '../Stage'
 import type { FromLive, ToLive } from '../liveProtocol'
 import { markupOf } from './markupOf'
+import { Measure } from './Measure'
 
 type Opening = Extract<ToLive, { type: 'open' }>
 
@@ -19,10 +20,19 @@ export class BenchStage {
   #context?: StageContext
   #begun = 0
 
+  /** Must be made before any code of the component runs: the key is taken before the component sees it. */
+  readonly measure: Measure
+
   constructor(
+    view: Window & typeof globalThis,
     private readonly natives: Natives,
     private readonly tell: (message: FromLive) => void,
-  ) {}
+  ) {
+    this.measure = new Measure(view, () => {
+      const [one] = this.#stage?.cases ?? []
+      return one && this.#context && { component: this.#stage!.component, one, context: this.#context }
+    })
+  }
 
   async open({ component, context, one, events }: Opening): Promise<void> {
     if (this.#stage) throw new Error('a frame is opened once')

@@ -55,7 +55,12 @@ export function Bench({
     <section aria-label="Bench" className="border border-line" data-bench-of={model.slug}>
       <div className="flex flex-wrap items-center gap-2 border-b border-line bg-sheet px-2 py-1">
         <Surroundings model={model} setting={setting} onSetting={change} />
-        <span className="ml-auto" />
+        <span
+          className="ml-auto text-quiet"
+          title="Hold it and point at the component; a press keeps a part, to measure from"
+        >
+          Alt measures
+        </span>
         <button
           type="button"
           className="control"
@@ -79,6 +84,9 @@ export function Bench({
           Set all back
         </button>
       </div>
+      <p className="sr-only">
+        Hold Alt to see measures of what is pointed at; a press while it is held measures from there.
+      </p>
       {problems.map((problem) => (
         <p key={problem} role="alert" className="border-b border-line bg-sheet px-2 py-0.5 text-miss">
           From the address: {problem}

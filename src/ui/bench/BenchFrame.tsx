@@ -2,7 +2,7 @@
 
 import { useEffect, useMemo, useRef, useState } from 'react'
 import type { Bench } from '@/core/bench'
-import { fromLiveSchema, type FromLive, type StageContext, type ToLive } from '@/stage'
+import { MEASURE_KEY, fromLiveSchema, type FromLive, type StageContext, type ToLive } from '@/stage'
 import { useStageFrame } from '../board'
 import type { BenchModel } from './model'
 
@@ -68,6 +68,21 @@ export function BenchFrame({
     shown.current = { one, context }
     send({ type: 'update', one, context, turn: ++turn.current })
   }, [state.phase, send, one, context])
+  // The key may be held while the focus is anywhere on the page; what is pointed at, only the frame knows.
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      if (event.key === MEASURE_KEY) send({ type: 'measure', isHeld: event.type === 'keydown' })
+    }
+    const onBlur = () => send({ type: 'measure', isHeld: false })
+    window.addEventListener('keydown', onKey)
+    window.addEventListener('keyup', onKey)
+    window.addEventListener('blur', onBlur)
+    return () => {
+      window.removeEventListener('keydown', onKey)
+      window.removeEventListener('keyup', onKey)
+      window.removeEventListener('blur', onBlur)
+    }
+  }, [send])
   const fault = state.phase === 'hung' ? 'Its code does not come back.' : problem
   return (
     <>

@@ -1,0 +1,2 @@
+/** While it is held, measures are drawn over the component. */
+export const MEASURE_KEY = 'Alt'
