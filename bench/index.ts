@@ -1,4 +1,5 @@
 import { launchChromium } from '@/runner'
+import { controlTimes } from './bench'
 import { boardTimes } from './board'
 import { importTime, keystrokeTimes, kindTimes } from './define'
 import { firnlineTime, rates, timeOutTime } from './scenarios'
@@ -25,6 +26,12 @@ for (const wait of [600, 5000]) {
 const firnline = await firnlineTime()
 print(
   `  all ${firnline.count} scenarios of Firnline in ${show(firnline.ms / 1000)} s, ${firnline.missed} miss (goal 10 s)`,
+)
+
+const control = await controlTimes(200)
+print('\nA control on the bench, until the component shows it, in the page')
+print(
+  `  ${control.elements} elements: ${show(control.p95Ms)} ms for 95 of 100 (goal 16), median ${show(control.medianMs)} ms, of which the frame takes ${show(control.frameMs)} ms`,
 )
 
 const { draftMs, cascadeMs, judgeMs, expectations } = specTimes()

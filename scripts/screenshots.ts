@@ -1,4 +1,8 @@
-import { startApp, boardFrame, press, waitForText } from '../tests/support/app'
+import { spawnSync } from 'node:child_process'
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { startApp, boardFrame, press, stageFrames, waitForText } from '../tests/support/app'
 
 // Takes the pictures of docs/screenshots/ anew, from Firnline: npm run screenshots
 const FOLDER = 'docs/screenshots'
@@ -135,6 +139,52 @@ try {
   await new Promise((done) => setTimeout(done, 2500))
   await make.screenshot({ path: `${FOLDER}/bring-in.png` })
   await make.close()
+
+  const record = await app.open('/firnline/day-plan/behaviour')
+  await press(record, 'button', 'Record')
+  await record.waitForSelector('iframe[data-staged="true"]')
+  const stage = stageFrames(record)[0]!
+  for (const header of await stage.$$('.plan__header:enabled')) {
+    await header.click()
+    await new Promise((done) => setTimeout(done, 700))
+  }
+  await record.screenshot({ path: `${FOLDER}/record.png` })
+  await record.close()
+
+  const bench = await app.open(
+    '/firnline/hut-card/guide#1&beds/=bunk-dormitory&name=Bell%20Hut&height/value=1204&action/label=Book%20a%20bunk&@theme=night',
+  )
+  await bench.waitForSelector('[data-bench-of] iframe[data-bench="open"]')
+  await bench.evaluate(() => document.querySelector('[aria-label="Bench"]')!.scrollIntoView())
+  await new Promise((done) => setTimeout(done, 1500))
+  await bench.screenshot({ path: `${FOLDER}/bench.png` })
+  await bench.close()
+
+  const guide = await app.open('/firnline/bunk-check/guide')
+  await guide.waitForSelector('[data-bench-of] iframe[data-bench="open"]')
+  await guide.evaluate(() => document.querySelector('#s-when-to-use-it')!.scrollIntoView())
+  await guide.waitForSelector('iframe[data-showing="18"]')
+  await new Promise((done) => setTimeout(done, 1500))
+  await guide.screenshot({ path: `${FOLDER}/guide.png` })
+  await guide.close()
+
+  const phone = await app.open('/firnline/log-field/guide', { width: 390, height: 844 })
+  await phone.waitForSelector('[data-bench-of] iframe[data-bench="open"]')
+  await phone.evaluate(() => document.querySelector('#s-when-something-is-wrong')!.scrollIntoView())
+  await new Promise((done) => setTimeout(done, 2500))
+  await phone.screenshot({ path: `${FOLDER}/guide-phone.png` })
+  await phone.close()
+
+  const out = mkdtempSync(join(tmpdir(), 'brelt-site-'))
+  const { status } = spawnSync(process.execPath, ['dist/cli.mjs', 'guide', 'demo/firnline', '--out', out, '--no-run'])
+  if (status !== 0) throw new Error('the guide could not be published')
+  const site = await app.open('/')
+  await site.goto(`file://${join(out, 'index.html')}`)
+  await site.type('#search', 'storm')
+  await new Promise((done) => setTimeout(done, 500))
+  await site.screenshot({ path: `${FOLDER}/site.png` })
+  await site.close()
+  rmSync(out, { recursive: true, force: true })
 } finally {
   await app.close()
 }

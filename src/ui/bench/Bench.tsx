@@ -32,6 +32,7 @@ export function Bench({
   const [events, setEvents] = useState<readonly BenchEvent[]>([])
   const [pane, setPane] = useState<'code' | 'events'>('code')
   const [generation, setGeneration] = useState(0)
+  const box = useRef<HTMLElement>(null)
   const now = useRef(setting)
   now.current = setting
   const sweeping = useSweep((key, value) => change(withEntry(now.current, key, value)))
@@ -44,6 +45,9 @@ export function Bench({
   const { noteShown } = sweeping
   const onRendered = useCallback(
     (next: Rendered) => {
+      // Before anything is drawn anew: whoever measures wants the moment at which the frame told.
+      const { current } = box
+      if (current) Object.assign(current.dataset, { turn: next.turn, at: performance.now(), frame: next.milliseconds })
       setRendered(next)
       noteShown()
     },
@@ -52,7 +56,7 @@ export function Bench({
   const bring = (slug: string, key: string) =>
     void onBring(slug).then(() => change(withEntry(now.current, key, { component: slug })))
   return (
-    <section aria-label="Bench" className="border border-line" data-bench-of={model.slug}>
+    <section ref={box} aria-label="Bench" className="border border-line" data-bench-of={model.slug}>
       <div className="flex flex-wrap items-center gap-2 border-b border-line bg-sheet px-2 py-1">
         <Surroundings model={model} setting={setting} onSetting={change} />
         <span

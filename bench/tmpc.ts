@@ -1,0 +1,2 @@
+import { controlTimes } from './bench'
+console.log(await controlTimes(200))
