@@ -1,2 +1,0 @@
-import { controlTimes } from './bench'
-console.log(await controlTimes(200))
