@@ -32,7 +32,7 @@ export interface ControlTimes {
   frameMs: number
 }
 
-/** Changes a number on the bench again and again, as its field would, and measures in the page until the frame has told that it shows it. */
+/** Changes a number on the bench again and again, as its field would, and takes the moment at which the frame had laid it out. */
 export async function controlTimes(changes: number): Promise<ControlTimes> {
   const folder = onDisk(berths)
   const app = await startApp([folder])
@@ -57,7 +57,7 @@ export async function controlTimes(changes: number): Promise<ControlTimes> {
           const observer = new MutationObserver(() => {
             if (shown().turn === before) return
             observer.disconnect()
-            done(Number(shown().at) - start)
+            done(Number(shown().at) - performance.timeOrigin - start)
           })
           observer.observe(document.querySelector('[data-bench-of]')!, { attributes: true })
         })

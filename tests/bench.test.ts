@@ -99,8 +99,11 @@ describe('the bench', () => {
     await choose(page, `${row('sign/')} button`, 'Gear hint (not meant for this place)')
     // Its code has to be loaded: the frame is another.
     const isThere = async () => {
-      const fresh = await benchFrame(page)
-      return fresh.$('.hut__sign .hint').catch(() => null)
+      try {
+        return await (await benchFrame(page)).$('.hut__sign .hint')
+      } catch {
+        return null // the old frame, which has just gone
+      }
     }
     for (let tries = 0; tries < 100 && !(await isThere()); tries++) await new Promise((done) => setTimeout(done, 100))
     expect(await isThere()).not.toBeNull()

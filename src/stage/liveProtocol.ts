@@ -32,7 +32,13 @@ export const toLiveSchema = z.discriminatedUnion('type', [
     purpose: z.enum(['record', 'bench']),
   }),
   /** On the bench: the same component, as it is to be now. */
-  z.object({ type: z.literal('update'), one: stageCaseSchema, context: stageContextSchema, turn: z.number() }),
+  z.object({
+    type: z.literal('update'),
+    one: stageCaseSchema,
+    /** Where it differs from what it was: it names every token. */
+    context: stageContextSchema.optional(),
+    turn: z.number(),
+  }),
   /** On the bench: the key that draws measures is held, or let go. */
   z.object({ type: z.literal('measure'), isHeld: z.boolean() }),
   /** Tells how things stand, and watches no more. */
@@ -52,6 +58,8 @@ export const fromLiveSchema = z.discriminatedUnion('type', [
     type: z.literal('rendered'),
     turn: z.number(),
     milliseconds: z.number(),
+    /** When it stood there, laid out, in ms since 1970: clocks of different pages begin at different times. */
+    at: z.number(),
     extent: extentSchema,
     markup: z.string(),
     failure: z.string().optional(),

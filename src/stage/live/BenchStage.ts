@@ -51,7 +51,7 @@ export class BenchStage {
   /** Shows it with other props, slots, held states and surroundings; what can stay as it is stays. */
   update({ one, context, turn }: Extract<ToLive, { type: 'update' }>): void {
     const start = performance.now()
-    if (JSON.stringify(context) !== JSON.stringify(this.#context)) this.surround(context)
+    if (context) this.surround(context)
     const [mounted] = this.#stage!.cases
     try {
       if (!mounted || mounted.failure !== undefined || !canBecome(this.#one!, one)) this.mount(one)
@@ -106,10 +106,12 @@ export class BenchStage {
     const mounted = this.#stage!.cases[0]!
     // Asking where it stands makes the browser lay it out: the time is that of all its work but the drawing.
     const extent = extentIn(mounted)
+    const now = performance.now()
     this.tell({
       type: 'rendered',
       turn,
-      milliseconds: performance.now() - start,
+      milliseconds: now - start,
+      at: performance.timeOrigin + now,
       extent,
       markup: markupOf(mounted.frame),
       ...(mounted.failure !== undefined && { failure: mounted.failure }),

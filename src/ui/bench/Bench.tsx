@@ -3,11 +3,12 @@
 import { Columns2, RefreshCw, RotateCcw } from 'lucide-react'
 import { useCallback, useMemo, useRef, useState } from 'react'
 import { openBench, withEntry, type Bench as Opened, type Setting } from '@/core/bench'
-import { BenchFrame, type BenchEvent, type Rendered } from './BenchFrame'
+import { BenchFrame, type BenchEvent, type Rendered, type Show } from './BenchFrame'
 import { CodePane } from './CodePane'
 import { Controls } from './Controls'
 import { EventPane } from './EventPane'
 import { contextFor, type BenchModel } from './model'
+import { makeLatest } from './latest'
 import { Surroundings } from './Surroundings'
 import { useSetting } from './useSetting'
 import { useSweep } from './useSweep'
@@ -26,32 +27,44 @@ export function Bench({
   /** Puts further components on the bench; resolves when they are there. */
   onBring(slug: string): Promise<void>
 }) {
-  const { setting, change, problems, sheets } = useSetting(model)
+  const { setting, change: keep, problems, sheets } = useSetting(model)
   const [kept, setKept] = useState<Setting>()
-  const [rendered, setRendered] = useState<Rendered>()
+  const [markup] = useState(() => makeLatest(''))
   const [events, setEvents] = useState<readonly BenchEvent[]>([])
   const [pane, setPane] = useState<'code' | 'events'>('code')
   const [generation, setGeneration] = useState(0)
   const box = useRef<HTMLElement>(null)
   const now = useRef(setting)
   now.current = setting
+  const handle = useRef<Show>(null)
   const sweeping = useSweep((key, value) => change(withEntry(now.current, key, value)))
   const open = useCallback((of: Setting) => opened(() => openBench(sheets, model.slug, of)), [sheets, model.slug])
-  const shown = useMemo(() => open(setting), [open, setting])
+  // What was worked out when somebody set it need not be worked out again when it is rendered.
+  const last = useRef<{ setting: Setting; made: ReturnType<typeof open> }>(undefined)
+  const shown = useMemo(() => (last.current?.setting === setting ? last.current.made : open(setting)), [open, setting])
   const beside = useMemo(() => kept && open(kept), [open, kept])
-  const context = useMemo(() => contextFor(model, setting), [model, setting])
+  const surrounding = surroundingOf(setting)
+  // The same as long as nothing of it is set otherwise: it is told anew only then.
+  const context = useMemo(() => contextFor(model, setting), [model, surrounding])
+  /** The component shows a change before the controls do: they take longer. */
+  const change = (next: Setting) => {
+    const made = open(next)
+    last.current = { setting: next, made }
+    if ('settings' in made && surroundingOf(next) === surrounding) handle.current?.(made.settings, context)
+    keep(next)
+  }
   const keptContext = useMemo(() => kept && contextFor(model, kept), [model, kept])
   const width = typeof setting['@width'] === 'string' ? Number(setting['@width']) : undefined
   const { noteShown } = sweeping
   const onRendered = useCallback(
     (next: Rendered) => {
-      // Before anything is drawn anew: whoever measures wants the moment at which the frame told.
+      // For whoever measures: when the frame had laid it out.
       const { current } = box
-      if (current) Object.assign(current.dataset, { turn: next.turn, at: performance.now(), frame: next.milliseconds })
-      setRendered(next)
+      if (current) Object.assign(current.dataset, { turn: next.turn, at: next.at, frame: next.milliseconds })
+      markup.set(next.markup)
       noteShown()
     },
-    [noteShown],
+    [noteShown, markup],
   )
   const bring = (slug: string, key: string) =>
     void onBring(slug).then(() => change(withEntry(now.current, key, { component: slug })))
@@ -111,6 +124,7 @@ export function Bench({
                 context={context}
                 label={`${model.name}, live`}
                 height={kept ? HEIGHT / 2 : HEIGHT}
+                handle={handle}
                 onRendered={onRendered}
                 onEvent={(event) => setEvents((all) => [...all, event].slice(-MOST_EVENTS))}
               />
@@ -145,7 +159,7 @@ export function Bench({
             ))}
           </div>
           {pane === 'code' && 'settings' in shown && (
-            <CodePane sheets={sheets} settings={shown.settings} markup={rendered?.markup ?? ''} />
+            <CodePane sheets={sheets} settings={shown.settings} markup={markup} />
           )}
           {pane === 'events' && <EventPane names={model.events} events={events} onClear={() => setEvents([])} />}
         </div>
@@ -165,6 +179,9 @@ export function Bench({
     </section>
   )
 }
+
+const surroundingOf = (setting: Setting) =>
+  JSON.stringify(Object.entries(setting).filter(([key]) => key.startsWith('@')))
 
 /** A setting may come from an address that somebody has written: what it makes impossible is told. */
 function opened(work: () => Opened): Opened | { problem: string } {

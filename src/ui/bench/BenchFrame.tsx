@@ -1,13 +1,23 @@
 'use client'
 
-import { useEffect, useMemo, useRef, useState } from 'react'
+import { useCallback, useEffect, useRef, useState, type RefObject } from 'react'
 import type { Bench } from '@/core/bench'
-import { MEASURE_KEY, fromLiveSchema, type FromLive, type StageContext, type ToLive } from '@/stage'
+import { MEASURE_KEY, fromLiveSchema, type FromLive, type StageCase, type StageContext, type ToLive } from '@/stage'
 import { useStageFrame } from '../board'
 import type { BenchModel } from './model'
 
 export type Rendered = Extract<FromLive, { type: 'rendered' }>
 export type BenchEvent = Extract<FromLive, { type: 'event' }>
+
+export type Show = (settings: Bench['settings'], context: StageContext) => void
+
+const caseOf = ({ props, slots, changes, forced }: Bench['settings']): StageCase => ({
+  key: 'bench',
+  props,
+  slots,
+  changes,
+  forced,
+})
 
 /** The live component: it follows every change of its setting, and can be used as it is. */
 export function BenchFrame({
@@ -16,6 +26,7 @@ export function BenchFrame({
   context,
   label,
   height,
+  handle,
   onRendered,
   onEvent,
 }: {
@@ -24,13 +35,11 @@ export function BenchFrame({
   context: StageContext
   label: string
   height: number
+  /** Gets a way of showing something at once, without waiting for the page around to be rendered. */
+  handle?: RefObject<Show | null>
   onRendered?(rendered: Rendered): void
   onEvent?(event: BenchEvent): void
 }) {
-  const one = useMemo(() => {
-    const { props, slots, changes, forced } = settings
-    return { key: 'bench', props, slots, changes, forced }
-  }, [settings])
   const [problem, setProblem] = useState<string>()
   const [isOpen, setOpen] = useState(false)
   const turn = useRef(0)
@@ -48,7 +57,7 @@ export function BenchFrame({
       if (message.type === 'broken') setProblem(message.reason)
     },
   )
-  const shown = useRef({ one, context })
+  const shown = useRef({ settings, context })
   // Another component, or other files of it: a page's modules and element names are loaded once.
   const opened = useRef(model)
   useEffect(() => {
@@ -59,15 +68,32 @@ export function BenchFrame({
   }, [model, reload])
   useEffect(() => {
     if (state.phase !== 'ready' || opened.current !== model) return
-    shown.current = { one, context }
+    shown.current = { settings, context }
+    const one = caseOf(settings)
     send({ type: 'open', purpose: 'bench', component: model.component, events: model.events, one, context })
     // What is shown first is what is set then; all later changes are told one by one.
   }, [state.phase, frameKey, send, model])
+  const isReady = state.phase === 'ready'
+  const show = useCallback(
+    (next: Bench['settings'], around: StageContext) => {
+      const { settings: known, context: before } = shown.current
+      if (!isReady || (known === next && before === around)) return
+      shown.current = { settings: next, context: around }
+      send({
+        type: 'update',
+        one: caseOf(next),
+        turn: ++turn.current,
+        ...(before !== around && { context: around }),
+      })
+    },
+    [isReady, send],
+  )
+  useEffect(() => show(settings, context), [show, settings, context])
   useEffect(() => {
-    if (state.phase !== 'ready' || (shown.current.one === one && shown.current.context === context)) return
-    shown.current = { one, context }
-    send({ type: 'update', one, context, turn: ++turn.current })
-  }, [state.phase, send, one, context])
+    if (!handle) return
+    handle.current = show
+    return () => void (handle.current = null)
+  }, [handle, show])
   // The key may be held while the focus is anywhere on the page; what is pointed at, only the frame knows.
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {

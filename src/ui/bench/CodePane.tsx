@@ -1,8 +1,9 @@
 'use client'
 
 import { Check, Copy } from 'lucide-react'
-import { useMemo, useState } from 'react'
+import { useMemo, useState, useSyncExternalStore } from 'react'
 import { printCode, type Bench, type BenchSheet } from '@/core/bench'
+import type { Latest } from './latest'
 
 /** Code that makes what stands on the bench, to be copied. */
 export function CodePane({
@@ -13,15 +14,16 @@ export function CodePane({
   sheets: ReadonlyMap<string, BenchSheet>
   settings: Bench['settings']
   /** What it renders. */
-  markup: string
+  markup: Latest<string>
 }) {
+  const rendered = useSyncExternalStore(markup.subscribe, markup.get, markup.get)
   const code = useMemo(() => printCode(sheets, settings), [sheets, settings])
   const choices = useMemo(
     () => [
       ...(code ? [{ kind: code.kind === 'react' ? 'React' : 'Element', text: code.text }] : []),
-      { kind: 'Markup', text: markup },
+      { kind: 'Markup', text: rendered },
     ],
-    [code, markup],
+    [code, rendered],
   )
   const [kind, setKind] = useState<string>()
   const [isCopied, setCopied] = useState(false)
