@@ -1,4 +1,5 @@
 import { build } from 'esbuild'
+import { browser } from './bundleOptions.mjs'
 import { bundleSite } from './siteAssets.mjs'
 
 const node = {
@@ -10,14 +11,8 @@ const node = {
   sourcemap: 'inline',
   logLevel: 'warning',
 }
-const browser = {
-  bundle: true,
-  platform: 'browser',
-  format: 'iife',
-  target: 'es2023',
-  minify: true,
-  legalComments: 'none',
-  logLevel: 'warning',
+const stage = {
+  ...browser,
   // The fake timers look for Node's own where there are any.
   external: ['util', 'timers', 'timers/promises'],
 }
@@ -29,10 +24,10 @@ export const bundleForNode = (entry, outfile) => build({ ...node, entryPoints: [
 export const bundleAll = () =>
   Promise.all([
     bundleSite(),
-    build({ ...browser, entryPoints: ['src/stage/runnerEntry.ts'], outfile: 'dist/stage-runner.js' }),
-    build({ ...browser, entryPoints: ['src/stage/playEntry.ts'], outfile: 'dist/stage-play.js' }),
-    build({ ...browser, entryPoints: ['src/stage/boardEntry.ts'], outfile: 'dist/stage-board.js' }),
-    build({ ...browser, entryPoints: ['src/stage/liveEntry.ts'], outfile: 'dist/stage-live.js' }),
+    build({ ...stage, entryPoints: ['src/stage/runnerEntry.ts'], outfile: 'dist/stage-runner.js' }),
+    build({ ...stage, entryPoints: ['src/stage/playEntry.ts'], outfile: 'dist/stage-play.js' }),
+    build({ ...stage, entryPoints: ['src/stage/boardEntry.ts'], outfile: 'dist/stage-board.js' }),
+    build({ ...stage, entryPoints: ['src/stage/liveEntry.ts'], outfile: 'dist/stage-live.js' }),
     // In pieces, so that a command loads only what it needs.
     build({
       ...node,

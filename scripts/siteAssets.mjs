@@ -3,6 +3,7 @@ import { dirname, resolve } from 'node:path'
 import tailwind from '@tailwindcss/postcss'
 import { build } from 'esbuild'
 import postcss from 'postcss'
+import { browser } from './bundleOptions.mjs'
 
 /** The application's own styles, made by Tailwind as Next.js would, with fonts as files. */
 const styles = {
@@ -19,14 +20,8 @@ const styles = {
   },
 }
 
-const browser = {
-  bundle: true,
-  platform: 'browser',
-  format: 'iife',
-  target: 'es2023',
-  minify: true,
-  legalComments: 'none',
-  logLevel: 'warning',
+const page = {
+  ...browser,
   jsx: 'automatic',
   define: { 'process.env.NODE_ENV': '"production"' },
 }
@@ -35,7 +30,7 @@ const browser = {
 export const bundleSite = () =>
   Promise.all([
     build({
-      ...browser,
+      ...page,
       entryPoints: {
         client: resolve('src/site/client.tsx'),
         search: resolve('src/site/search.ts'),

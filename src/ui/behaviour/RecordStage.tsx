@@ -66,7 +66,7 @@ export function RecordStage({ model, recording }: { model: BoardModel; recording
             inert={isOver}
             data-staged={isPlaced}
             className="border-0"
-            style={{ width: viewport.width, height: viewport.height, opacity: isOver ? 0.6 : 1 }}
+            style={{ width: viewport.width, height: viewport.height, opacity: isOver ? 0.6 : 1, colorScheme: 'light' }}
           />
         )}
       </div>

@@ -130,7 +130,7 @@ export function BenchFrame({
         title={label}
         data-bench={isOpen ? 'open' : 'opening'}
         className="block w-full border-0"
-        style={{ height }}
+        style={{ height, colorScheme: 'light' }}
       />
     </>
   )

@@ -8,7 +8,7 @@ export type KeyHelp = readonly (readonly [keys: string, what: string])[]
 const EVERYWHERE: KeyHelp = [
   ['/', 'Find anything'],
   ['[ and ]', 'The component before, the next'],
-  ['1 and 2', 'Define, Matrix'],
+  ['1 to 5', 'Define, Matrix, Spec, Behaviour, Guide'],
   ['v', 'Verify what is in view'],
   ['?', 'These keys'],
 ]

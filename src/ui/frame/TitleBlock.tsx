@@ -73,11 +73,10 @@ export function TitleBlock({
     '?': () => setHelping(true),
     '[': () => walk(-1),
     ']': () => walk(1),
-    ...(slug && {
-      1: () => router.push(`/${library.id}/${slug}/define`),
-      2: () => router.push(`/${library.id}/${slug}/matrix`),
-      3: () => router.push(`/${library.id}/${slug}/spec`),
-    }),
+    ...(slug &&
+      Object.fromEntries(
+        VIEWS.map(([name], at) => [String(at + 1), () => router.push(`/${library.id}/${slug}/${name}`)]),
+      )),
     v: () => going.phase === 'idle' && verify(slug ? [slug] : undefined),
   })
   const items = useCallback((): Findable[] => {

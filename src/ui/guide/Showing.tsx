@@ -12,6 +12,7 @@ export interface Shown {
 
 const GAP = 12
 const CAPTION = 22
+const LEAST_ZOOM = 0.7
 // Out of sight no frame is loaded: a guide may show a hundred.
 const AHEAD = '600px'
 
@@ -98,7 +99,9 @@ function Laid({
   }, [state.phase, send, model.component, context, staged, room])
   const layout = useMemo(() => {
     if (!natural) return undefined
-    const zoom = Math.min(1, room / natural.width)
+    // A matrix is seen whole where that leaves it legible; else it scrolls.
+    const together = columns === undefined ? 1 : (room + GAP) / (columns * (natural.width + GAP))
+    const zoom = Math.min(1, room / natural.width, Math.max(LEAST_ZOOM, together))
     const cell = { width: Math.ceil(natural.width * zoom), height: Math.ceil(natural.height * zoom) }
     const fit = Math.max(1, Math.floor((room + GAP) / (cell.width + GAP)))
     const across = columns === undefined ? Math.min(fit, items.length) : columns
@@ -147,11 +150,13 @@ function Laid({
           tabIndex={-1}
           data-showing={layout ? items.length : 0}
           className="pointer-events-none absolute border-0"
-          style={
-            isolated
+          style={{
+            // Else a dark page would put a ground of its own behind what is transparent.
+            colorScheme: 'light',
+            ...(isolated
               ? { left: GAP, top: GAP, width: layout?.cell.width ?? 0, height: layout?.cell.height ?? 0 }
-              : { left: 0, top: 0, width: layout?.width ?? 0, height: layout?.height ?? 0 }
-          }
+              : { left: 0, top: 0, width: layout?.width ?? 0, height: layout?.height ?? 0 }),
+          }}
         />
       )}
       {layout &&
