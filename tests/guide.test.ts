@@ -131,6 +131,18 @@ describe('the Guide view', () => {
     await page.close()
   }, 120_000)
 
+  test('words of guides are found from anywhere', async () => {
+    const page = await app.open('/firnline/trail-tile/matrix')
+    await page.waitForSelector('header')
+    await page.keyboard.press('/')
+    await page.waitForSelector('[role="combobox"]')
+    await page.keyboard.type('thumb slides 180')
+    await waitForText(page, '#finder-list', /The thumb slides in 180 ms/)
+    await page.keyboard.press('Enter')
+    await page.waitForSelector('[data-guide="lamp-switch"]', { timeout: 30_000 })
+    await page.close()
+  }, 60_000)
+
   test('can be published from the application, with the marks of the last run', async () => {
     const answer = await fetch(`${app.address}/api/libraries/bells/guide`)
     expect(answer.headers.get('content-type')).toBe('application/zip')

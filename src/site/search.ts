@@ -1,4 +1,4 @@
-import type { SearchEntry } from './searchEntries'
+import type { SearchEntry } from '@/core/guide'
 
 const { breltSearch } = globalThis as typeof globalThis & { breltSearch: SearchEntry[] }
 const field = document.querySelector<HTMLInputElement>('#search')!
@@ -12,10 +12,10 @@ field.addEventListener('input', () => {
       ? []
       : breltSearch.filter(({ text }) => words.every((word) => text.toLowerCase().includes(word))).slice(0, MOST)
   found.replaceChildren(
-    ...hits.map(({ kind, text, where, href }) => {
+    ...hits.map(({ kind, text, where, slug }) => {
       const item = document.createElement('li')
       const link = document.createElement('a')
-      link.href = href
+      link.href = `${slug}.html`
       link.textContent = text.length > 140 ? `${text.slice(0, 140)}…` : text
       link.className = 'underline'
       const note = document.createElement('span')

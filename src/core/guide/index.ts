@@ -3,3 +3,4 @@ export { DIRECTIVES, readGuide, type Block, type Directive, type DirectiveName }
 export { examplesOf, type Example } from './examples'
 export { keysOf, tokensOf, typeOf, type KeyFact } from './facts'
 export { starterGuide } from './starter'
+export { searchEntries, type SearchEntry } from './searchEntries'

@@ -14,7 +14,7 @@ export interface Findable {
 
 const MOST_SHOWN = 40
 
-/** Finds components, cases and commands by words that stand in them, in any order. */
+/** Finds anything by words that stand in it, in any order. */
 export function Finder({
   open,
   onOpenChange,
@@ -71,7 +71,7 @@ function FinderList({ items, onDone }: { items: () => Findable[]; onDone: () => 
         aria-controls="finder-list"
         aria-activedescendant={found[at] ? `finder-${at}` : undefined}
         aria-label="Words to find"
-        placeholder="A component, a case, a command …"
+        placeholder="A component, a case, a prop, words of a guide, a command …"
         className="w-full border-b border-line bg-transparent px-3 py-2 text-base outline-none"
         value={words}
         onChange={(event) => {
@@ -82,7 +82,7 @@ function FinderList({ items, onDone }: { items: () => Findable[]; onDone: () => 
       <ul ref={list} id="finder-list" role="listbox" aria-label="Found" className="max-h-[50vh] overflow-auto py-1">
         {found.map((item, index) => (
           <li
-            key={`${item.kind} ${item.label}`}
+            key={`${item.kind} ${item.label} ${item.detail ?? ''} ${index}`}
             id={`finder-${index}`}
             role="option"
             aria-selected={index === at}

@@ -1,11 +1,13 @@
 'use client'
 
+import { useQuery } from '@tanstack/react-query'
 import { ChevronDown } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useCallback, useState, type ReactNode } from 'react'
-import { countMarks, useRuns, type ComponentState } from '../live'
+import type { SearchEntry } from '@/core/guide'
+import { countMarks, request, useRuns, type ComponentState } from '../live'
 import { Mark, MarkCount, type MarkKind } from '../marks'
 import { Finder, type Findable } from './Finder'
 import { KeysHelp, type KeyHelp } from './KeysHelp'
@@ -79,6 +81,12 @@ export function TitleBlock({
       )),
     v: () => going.phase === 'idle' && verify(slug ? [slug] : undefined),
   })
+  const { data: entries } = useQuery({
+    queryKey: ['search', library.id],
+    queryFn: () => request<SearchEntry[]>(`/api/libraries/${library.id}/search`),
+    enabled: isFinding,
+    staleTime: 0,
+  })
   const items = useCallback((): Findable[] => {
     const places = library.components.map((each): Findable => ({
       kind: 'component',
@@ -92,8 +100,17 @@ export function TitleBlock({
       { kind: 'command', label: 'Tokens of the library', go: () => router.push(`/${library.id}/tokens`) },
       { kind: 'command', label: 'Go to the wall', go: () => router.push(`/${library.id}`) },
     ]
-    return [...places, ...commands, ...(findables?.() ?? [])]
-  }, [library, router, verify, findables, view])
+    const said = (entries ?? [])
+      .filter(({ kind }) => kind !== 'component')
+      .map((entry): Findable => ({
+        kind: entry.kind,
+        label: entry.text,
+        detail: entry.where,
+        go: () => router.push(`/${library.id}/${entry.slug}/guide`),
+      }))
+    // What is in sight first, then what is said anywhere.
+    return [...places, ...commands, ...(findables?.() ?? []), ...said]
+  }, [library, router, verify, findables, view, entries])
 
   return (
     <header className="border-b-2 border-ink bg-sheet">

@@ -1,18 +1,18 @@
-import { readGuide } from '@/core/guide'
-import type { Sheet } from '@/core/sheet'
+import type { Sheet } from '../sheet'
+import { readGuide } from './directive'
 
-/** Something that can be found in a published guide. */
+/** Something that can be found in the guides of a library. */
 export interface SearchEntry {
   kind: string
   text: string
-  /** The page that it is on. */
+  /** Name and slug of the component that it is said of. */
   where: string
-  href: string
+  slug: string
 }
 
 /** All that can be found of a component: names, words of its guide, props, slots, events, parts, values. */
 export function searchEntries({ slug, data, parts, axes }: Sheet, guide: string | undefined): SearchEntry[] {
-  const of = (kind: string, text: string): SearchEntry => ({ kind, text, where: data.name, href: `${slug}.html` })
+  const of = (kind: string, text: string): SearchEntry => ({ kind, text, where: data.name, slug })
   const about = (name: string, words: string | undefined) => (words ? `${name}: ${words}` : name)
   const prose = readGuide(guide ?? '').flatMap((block) =>
     block.kind === 'prose'
