@@ -11,7 +11,7 @@ import { checkGuide, readGuide } from '@/core/guide'
 import { resolvePath, textOf } from '@/core/sheet'
 import { launchChromium, openLibrary } from '@/runner'
 import { openFolder } from '@/source'
-import { press, stageFrames, startApp, waitForText, type App } from './support/app'
+import { boardFrame, press, stageFrames, startApp, waitForText, type App } from './support/app'
 
 const scratch = mkdtempSync(join(tmpdir(), 'brelt-guides-'))
 const FILES: Record<string, string> = {
@@ -38,6 +38,38 @@ beforeAll(() => {
 })
 
 afterAll(() => rmSync(scratch, { recursive: true, force: true }))
+
+/** Texts of the page with less contrast than 4.5 to what lies behind them, in the browser. What is out of use may be faint. */
+function faintTexts(): string[] {
+  const channels = (css: string) => (css.match(/[\d.]+/g) ?? []).map(Number)
+  const light = (css: string) => {
+    const [r = 0, g = 0, b = 0] = channels(css).map((each) => {
+      const share = each / 255
+      return share <= 0.04045 ? share / 12.92 : ((share + 0.055) / 1.055) ** 2.4
+    })
+    return 0.2126 * r + 0.7152 * g + 0.0722 * b
+  }
+  const groundOf = (element: Element): string => {
+    for (let at: Element | null = element; at; at = at.parentElement) {
+      const { backgroundColor } = getComputedStyle(at)
+      // A mixture such as that of an editor's line lets what lies behind it through.
+      if (backgroundColor.startsWith('rgb') && (channels(backgroundColor)[3] ?? 1) > 0) return backgroundColor
+    }
+    return 'rgb(255, 255, 255)'
+  }
+  const walker = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT)
+  const faint: string[] = []
+  while (walker.nextNode()) {
+    const element = walker.currentNode.parentElement!
+    const text = walker.currentNode.textContent!.trim()
+    const isShown = element.checkVisibility({ visibilityProperty: true, opacityProperty: true })
+    if (!text || !isShown || element.closest('script, :disabled, [aria-hidden="true"]')) continue
+    const [a, b] = [light(getComputedStyle(element).color), light(groundOf(element))]
+    const ratio = (Math.max(a, b) + 0.05) / (Math.min(a, b) + 0.05)
+    if (ratio < 4.5) faint.push(`${ratio.toFixed(2)} ${text.slice(0, 40)}`)
+  }
+  return faint
+}
 
 describe('the guides of the demo', () => {
   const { library, sheets } = openLibrary(openFolder('demo/firnline'))
@@ -133,9 +165,9 @@ describe('the Guide view', () => {
 
   test('words of guides are found from anywhere', async () => {
     const page = await app.open('/firnline/trail-tile/matrix')
-    await page.waitForSelector('header')
+    await boardFrame(page)
     await page.keyboard.press('/')
-    await page.waitForSelector('[role="combobox"]')
+    await page.waitForSelector('[aria-label="Words to find"]')
     await page.keyboard.type('thumb slides 180')
     await waitForText(page, '#finder-list', /The thumb slides in 180 ms/)
     await page.keyboard.press('Enter')
@@ -257,6 +289,44 @@ describe('a published guide', () => {
     }
     await page.close()
   }, 60_000)
+
+  test.each(['light', 'dark'])(
+    'can be used by everybody, %s: names, landmarks, contrast',
+    async (scheme) => {
+      const page = await browser.newPage()
+      await page.setViewport({ width: 1280, height: 800 })
+      await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: scheme }])
+      const controls = new Set([
+        'button',
+        'link',
+        'textbox',
+        'searchbox',
+        'combobox',
+        'slider',
+        'switch',
+        'radio',
+        'spinbutton',
+        'tab',
+      ])
+      for (const name of ['index.html', 'foundations.html', 'hut-card.html']) {
+        await page.goto(address(name), { waitUntil: 'load' })
+        if (name === 'hut-card.html') await page.waitForSelector('iframe[data-bench="open"]', { timeout: 30_000 })
+        const session = await page.createCDPSession()
+        const { nodes } = await session.send('Accessibility.getFullAXTree')
+        const nameless = nodes.filter(
+          ({ role, name, ignored }) => !ignored && controls.has(String(role?.value)) && !name?.value,
+        )
+        expect([name, nameless.map(({ role }) => role?.value)]).toEqual([name, []])
+        expect([
+          name,
+          await page.$$eval('h1, main', (found) => found.map((each) => each.localName).toSorted()),
+        ]).toEqual([name, ['h1', 'main']])
+        expect([name, await page.evaluate(faintTexts)]).toEqual([name, []])
+      }
+      await page.close()
+    },
+    60_000,
+  )
 
   test('a folder that holds other things is not written over', () => {
     const other = join(scratch, 'other')

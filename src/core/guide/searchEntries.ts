@@ -16,7 +16,7 @@ export function searchEntries({ slug, data, parts, axes }: Sheet, guide: string 
   const about = (name: string, words: string | undefined) => (words ? `${name}: ${words}` : name)
   const prose = readGuide(guide ?? '').flatMap((block) =>
     block.kind === 'prose'
-      ? block.text.split(/\n\s*\n/)
+      ? block.text.split(/\n\s*\n|\n(?=\s*(?:[-*]|\d+\.) )/)
       : block.kind === 'directive' && block.directive.text
         ? [block.directive.text]
         : [],
@@ -31,7 +31,7 @@ export function searchEntries({ slug, data, parts, axes }: Sheet, guide: string 
     ...prose
       .map((text) =>
         text
-          .replace(/^#+\s+/gm, '')
+          .replace(/^\s*(#+|[-*]|\d+\.)\s+/gm, '')
           .replace(/[*_`]|\]\([^)]*\)|\[/g, '')
           .trim(),
       )

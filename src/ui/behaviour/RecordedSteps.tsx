@@ -116,17 +116,26 @@ function Offers({
   const { when, offers, until } = outcome
   const heading =
     when === 'later' ? `within ${Math.ceil(until - since)} ms` : when === 'once' ? 'at once' : 'when it rests'
+  // Classes, focus that has gone, texts of what holds others: to be had, and out of the way.
+  const others = offers.filter(({ isUsual }) => !isUsual)
+  const choice = (offer: Offer) => (
+    <label key={offer.key} className="flex items-baseline gap-2">
+      <input type="checkbox" checked={isKept(offer)} onChange={() => onFlip(offer.key)} />
+      <span className="num min-w-0 break-words">
+        {offer.part} · {offer.reading}: <span className="text-quiet">{short(offer.from)} →</span> {short(offer.to)}
+      </span>
+    </label>
+  )
   return (
     <fieldset className="pl-5">
       <legend className="text-quiet">{heading}</legend>
-      {offers.map((offer) => (
-        <label key={offer.key} className="flex items-baseline gap-2">
-          <input type="checkbox" checked={isKept(offer)} onChange={() => onFlip(offer.key)} />
-          <span className="num min-w-0 break-words">
-            {offer.part} · {offer.reading}: <span className="text-quiet">{short(offer.from)} →</span> {short(offer.to)}
-          </span>
-        </label>
-      ))}
+      {offers.filter(({ isUsual }) => isUsual).map(choice)}
+      {others.length > 0 && (
+        <details>
+          <summary className="cursor-default text-quiet">{others.length} more</summary>
+          {others.map(choice)}
+        </details>
+      )}
     </fieldset>
   )
 }

@@ -9,6 +9,10 @@ import type { BenchModel } from './model'
 export type Rendered = Extract<FromLive, { type: 'rendered' }>
 export type BenchEvent = Extract<FromLive, { type: 'event' }>
 
+// A component that is higher than its place gets more of it, up to a window's worth.
+const MOST_HEIGHT = 720
+const MARGIN = 24
+
 export type Show = (settings: Bench['settings'], context: StageContext) => void
 
 const caseOf = ({ props, slots, changes, forced }: Bench['settings']): StageCase => ({
@@ -42,6 +46,7 @@ export function BenchFrame({
 }) {
   const [problem, setProblem] = useState<string>()
   const [isOpen, setOpen] = useState(false)
+  const [needed, setNeeded] = useState(0)
   const turn = useRef(0)
   const { frame, state, send, retry, reload, frameKey, address } = useStageFrame<ToLive, FromLive>(
     'live',
@@ -51,6 +56,7 @@ export function BenchFrame({
       if (message.type === 'rendered') {
         setOpen(true)
         setProblem(message.failure)
+        setNeeded(Math.min(MOST_HEIGHT, Math.ceil(message.extent.height) + 2 * MARGIN))
         onRendered?.(message)
       }
       if (message.type === 'event') onEvent?.(message)
@@ -130,7 +136,7 @@ export function BenchFrame({
         title={label}
         data-bench={isOpen ? 'open' : 'opening'}
         className="block w-full border-0"
-        style={{ height, colorScheme: 'light' }}
+        style={{ height: Math.max(height, needed), colorScheme: 'light' }}
       />
     </>
   )

@@ -49,8 +49,11 @@ export function CodePane({
         ))}
         <button type="button" className="control ml-auto" onClick={copy}>
           {isCopied ? <Check size={12} aria-hidden /> : <Copy size={12} aria-hidden />}
-          <span role="status">{isCopied ? 'Copied' : 'Copy'}</span>
+          {isCopied ? 'Copied' : 'Copy'}
         </button>
+        <span role="status" className="sr-only">
+          {isCopied ? 'The code was copied' : ''}
+        </span>
       </div>
       <pre tabIndex={0} data-code={shown.kind} className="num max-h-56 overflow-auto bg-sheet p-2 leading-5">
         {shown.text}

@@ -49,7 +49,10 @@ function FinderList({ items, onDone }: { items: () => Findable[]; onDone: () => 
       )
       .slice(0, MOST_SHOWN)
   }, [all, words])
-  useEffect(() => list.current?.children[at]?.scrollIntoView({ block: 'nearest' }), [at])
+  useEffect(() => {
+    // Newer browsers give back a promise of having scrolled: an effect must not.
+    list.current?.children[at]?.scrollIntoView({ block: 'nearest' })
+  }, [at])
   const take = (item: Findable | undefined) => {
     if (!item) return
     onDone()

@@ -42,7 +42,9 @@ export function DirectiveBlock({ directive, ...tools }: BlockTools & { directive
       return (
         <div className={`border-t-2 ${name === 'do' ? 'border-ink' : 'border-miss'}`} data-advice={name}>
           <p className="py-1">
-            <strong className={name === 'do' ? '' : 'text-miss'}>{name === 'do' ? 'Do: ' : 'Do not: '}</strong>
+            <strong className={name === 'do' ? '' : 'text-miss'}>
+              {name === 'do' ? 'Like this. ' : 'Not like this. '}
+            </strong>
             {text}
           </p>
           {Object.keys(values).length > 0 && <Cases tools={tools} label={text} cases={[named(facts, values)]} />}
