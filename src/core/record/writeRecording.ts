@@ -11,10 +11,27 @@ const SLACK_MS = 20
  * @param isKept whether an offered change is to be expected
  */
 export function stepsOf(acts: readonly Act[], isKept: (offer: Offer) => boolean): StepFile[] {
-  return acts.flatMap((act) => {
-    const { waits, expectations } = timesOf(acts, act, isKept)
-    return [...(waits > 0 ? [{ wait: `${waits}ms` }] : []), act.input, ...expectations] as StepFile[]
-  })
+  const steps: StepFile[] = []
+  // Until when a performance has come when what was written so far is through.
+  let stands: number | undefined
+  for (const act of acts) {
+    const waits = act.isWaiting ? Math.round(act.at - (stands ?? act.at)) : 0
+    if (waits > 0) steps.push({ wait: `${waits}ms` })
+    steps.push(act.input)
+    stands = act.at
+    let from = act.at
+    for (const outcome of act.outcomes) {
+      const expected = expectedOf(outcome, isKept)
+      if (!expected) continue
+      if (outcome.when === 'later') {
+        steps.push({ eventually: { by: `${Math.ceil(outcome.until - from) + SLACK_MS}ms`, ...expected } })
+        // A performance goes on as soon as it holds: that may be the first of its moments.
+        from = outcome.from
+        stands = outcome.until
+      } else steps.push({ expect: { ...(outcome.when === 'once' && outcome.isMoving && { now: true }), ...expected } })
+    }
+  }
+  return steps
 }
 
 /** A scenario of what was recorded. */
@@ -29,32 +46,6 @@ export const scenarioOf = (
     ...(Object.keys(start).length > 0 && { start }),
     steps: stepsOf(acts, isKept),
   }) as ScenarioFile
-
-/** How long an act waits for what came before it, and what is expected of it. */
-function timesOf(acts: readonly Act[], act: Act, isKept: (offer: Offer) => boolean) {
-  const before = acts[acts.indexOf(act) - 1]
-  const since = before ? standingAfter(before, isKept).until : act.at
-  const waits = act.isWaiting ? Math.round(act.at - since) : 0
-  const expectations: StepFile[] = []
-  let from = act.at
-  for (const outcome of act.outcomes) {
-    const expected = expectedOf(outcome, isKept)
-    if (!expected) continue
-    if (outcome.when === 'later') {
-      expectations.push({ eventually: { by: `${Math.ceil(outcome.until - from) + SLACK_MS}ms`, ...expected } })
-      // A performance goes on as soon as it holds: that may be the first of its moments.
-      from = outcome.from
-    } else
-      expectations.push({ expect: { ...(outcome.when === 'once' && outcome.isMoving && { now: true }), ...expected } })
-  }
-  return { waits, expectations }
-}
-
-/** Until when a performance has come when an act and what is expected of it are through. */
-function standingAfter(act: Act, isKept: (offer: Offer) => boolean): { until: number } {
-  const last = act.outcomes.findLast((outcome) => outcome.when === 'later' && outcome.offers.some(isKept))
-  return { until: last?.until ?? act.at }
-}
 
 type Expected = Record<string, Record<string, string | number>>
 

@@ -1,3 +1,4 @@
+import { isSame } from '@/core/yaml'
 import { EventLog } from '../play'
 import { extentOf } from '../extent'
 import { shadowsIn, type MountedCase } from '../findPart'
@@ -65,11 +66,11 @@ export class BenchStage {
 
   /** Changes it in place. A component that shows nothing of it takes what was changed only when it starts: it starts anew. */
   private change(mounted: MountedCase, one: StageCase) {
+    if (isSame([this.#one!.props, this.#one!.slots], [one.props, one.slots])) return
     const before = traceOf(mounted.frame)
     mounted.update!(one.props, one.slots)
-    const isOther = JSON.stringify([one.props, one.slots]) !== JSON.stringify([this.#one!.props, this.#one!.slots])
     this.#one = one
-    if (isOther && traceOf(mounted.frame) === before) this.mount(one)
+    if (traceOf(mounted.frame) === before) this.mount(one)
   }
 
   private surround(context: StageContext) {

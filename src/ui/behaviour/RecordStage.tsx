@@ -4,7 +4,7 @@ import { RotateCcw } from 'lucide-react'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import { defaultCase } from '@/core/matrix'
 import { othersOf, settingsOf } from '@/core/plan'
-import { contextOf, type BoardModel } from '../board'
+import { contextOf, HUNG, Trouble, type BoardModel } from '../board'
 import { Choice } from '../editing'
 import type { Recording } from './useRecording'
 
@@ -24,7 +24,7 @@ export function RecordStage({ model, recording }: { model: BoardModel; recording
     })
     setPlaced(true)
   }, [extent])
-  const fault = live.state.phase === 'hung' ? 'Its code does not come back.' : problem
+  const fault = live.state.phase === 'hung' ? HUNG : problem
   return (
     <section aria-label="Recording" className="flex min-h-0 flex-1 flex-col">
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-line bg-sheet px-3 py-1">
@@ -50,12 +50,7 @@ export function RecordStage({ model, recording }: { model: BoardModel; recording
       </div>
       <div ref={box} className="min-h-0 flex-1 overflow-auto bg-paper" data-recording={isOver ? 'over' : 'on'}>
         {fault ? (
-          <div role="alert" className="flex flex-col items-start gap-1 p-3">
-            <p className="text-miss">{fault}</p>
-            <button type="button" className="control" onClick={() => startOver(start)}>
-              Try again
-            </button>
-          </div>
+          <Trouble text={fault} onRetry={() => startOver(start)} className="flex-col items-start" />
         ) : (
           <iframe
             key={live.frameKey}

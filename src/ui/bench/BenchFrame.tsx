@@ -3,7 +3,7 @@
 import { useCallback, useEffect, useRef, useState, type RefObject } from 'react'
 import type { Bench } from '@/core/bench'
 import { MEASURE_KEY, fromLiveSchema, type FromLive, type StageCase, type StageContext, type ToLive } from '@/stage'
-import { useStageFrame } from '../board'
+import { HUNG, Trouble, useStageFrame } from '../board'
 import type { BenchModel } from './model'
 
 export type Rendered = Extract<FromLive, { type: 'rendered' }>
@@ -115,18 +115,16 @@ export function BenchFrame({
       window.removeEventListener('blur', onBlur)
     }
   }, [send])
-  const fault = state.phase === 'hung' ? 'Its code does not come back.' : problem
+  const isHung = state.phase === 'hung'
+  const fault = isHung ? HUNG : problem
   return (
     <>
       {fault && (
-        <div role="alert" className="flex items-center gap-2 border-b border-line bg-sheet px-3 py-1">
-          <p className="text-miss">{fault}</p>
-          {state.phase === 'hung' && (
-            <button type="button" className="control" onClick={retry}>
-              Try again
-            </button>
-          )}
-        </div>
+        <Trouble
+          text={fault}
+          onRetry={isHung ? retry : undefined}
+          className="items-center border-b border-line bg-sheet"
+        />
       )}
       <iframe
         key={frameKey}

@@ -141,8 +141,8 @@ function SlotField({
   const nameOf = (slug: string) => model.sheets.find((each) => each.slug === slug)?.name ?? slug
   const offered = meant.filter((slug) => model.sheets.some((each) => each.slug === slug) && slug !== model.slug)
   const here = value !== 'none' && 'component' in value ? value.component : undefined
-  const strangers = [...new Set([...(here && !offered.includes(here) ? [here] : [])])]
-  const others = model.others
+  const strangers = here && !offered.includes(here) ? [here] : []
+  const { others } = model
   const choose = (text: string) => {
     const choice: SlotChoice = text === 'none' ? 'none' : text === TEXT ? { text: name } : { component: text }
     if (others.some(({ slug }) => slug === text)) onBring(text, key)

@@ -6,6 +6,7 @@ import type { FromBoard } from '@/stage'
 import type { BoardModel } from './model'
 import { contextOf, stageCase } from './stageCase'
 import { useBoardFrame } from './useBoardFrame'
+import { HUNG, Trouble } from './Trouble'
 import { useReloadForElements } from './useReloadForElements'
 
 /** One case, rendered live in a frame of its own. Isolated components are shown so, one document each. */
@@ -68,7 +69,11 @@ export function LiveCase({
       data-live={one.key}
     >
       {state.phase === 'hung' || problem !== undefined ? (
-        <Trouble text={problem ?? 'Its code does not come back.'} onRetry={retry} />
+        <Trouble
+          className="h-full flex-col items-start justify-center text-xs"
+          text={problem ?? HUNG}
+          onRetry={retry}
+        />
       ) : (
         <iframe
           key={frameKey}
@@ -96,15 +101,4 @@ export interface LiveCaseProps {
   height: number
   isIsolated?: boolean
   scale?: number
-}
-
-function Trouble({ text, onRetry }: { text: string; onRetry: () => void }) {
-  return (
-    <div role="alert" className="flex h-full flex-col items-start justify-center gap-1 p-2 text-xs">
-      <p className="text-miss">{text}</p>
-      <button type="button" className="control pointer-events-auto" onClick={onRetry}>
-        Try again
-      </button>
-    </div>
-  )
 }

@@ -15,5 +15,6 @@ export {
 export { contextOf, stageCase } from './stageCase'
 export { useReloadForElements } from './useReloadForElements'
 export { useBoardFrame } from './useBoardFrame'
+export { HUNG, Trouble } from './Trouble'
 export { StageSource } from './stageAddress'
 export { useStageFrame } from './useStageFrame'

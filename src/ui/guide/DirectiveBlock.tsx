@@ -116,15 +116,13 @@ function Cases({
 function Grid({ tools, values }: { tools: BlockTools; values: Directive['values'] }) {
   const { space, sheet } = tools.facts
   const { rows, columns, ...fixed } = values
+  const [first, second] = sheet.axes
+  const downName = rows ?? first?.name
+  const acrossName = columns ?? (rows === undefined ? second?.name : undefined)
   const valuesOf = (name: string | undefined) =>
-    name === undefined ? [undefined] : (space.dimensions.find((each) => each.name === name)?.values ?? [undefined])
-  const down = valuesOf(rows ?? sheet.axes[0]?.name)
-  const across = valuesOf(columns ?? (rows === undefined ? sheet.axes[1]?.name : undefined))
-  const [downName, acrossName] = [
-    rows ?? sheet.axes[0]?.name,
-    columns ?? (rows === undefined ? sheet.axes[1]?.name : undefined),
-  ]
-  const cases = down.flatMap((row) =>
+    space.dimensions.find((each) => each.name === name)?.values ?? [undefined]
+  const across = valuesOf(acrossName)
+  const cases = valuesOf(downName).flatMap((row) =>
     across.map((column): Captioned => {
       const given = {
         ...fixed,

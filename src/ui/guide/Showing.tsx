@@ -2,7 +2,7 @@
 
 import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
 import type { FromBoard, StageCase, StageContext } from '@/stage'
-import { useBoardFrame, type BoardModel } from '../board'
+import { HUNG, Trouble, useBoardFrame, type BoardModel } from '../board'
 
 /** One thing that is shown, with its words. */
 export interface Shown {
@@ -134,12 +134,7 @@ function Laid({
   return (
     <div className="relative" style={layout ? { width: layout.width, height: layout.height } : { height: 80 }}>
       {state.phase === 'hung' ? (
-        <p role="alert" className="p-2 text-miss">
-          Its code does not come back.{' '}
-          <button type="button" className="control" onClick={retry}>
-            Try again
-          </button>
-        </p>
+        <Trouble text={HUNG} onRetry={retry} />
       ) : (
         <iframe
           key={frameKey}
