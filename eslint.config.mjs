@@ -47,7 +47,18 @@ const layerRules = Object.entries(LAYERS).map(([layer, below]) => {
 })
 
 export default tseslint.config(
-  { ignores: ['node_modules', '.next', 'dist', 'demo', 'next-env.d.ts', '.brelt', 'tests/fixtures'] },
+  {
+    ignores: [
+      'node_modules',
+      '.next',
+      'dist',
+      'demo',
+      'next-env.d.ts',
+      '.brelt',
+      'tests/fixtures',
+      'tests/foreign/*/**',
+    ],
+  },
   js.configs.recommended,
   ...tseslint.configs.recommended,
   {

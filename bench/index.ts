@@ -1,6 +1,7 @@
 import { launchChromium } from '@/runner'
 import { controlTimes } from './bench'
 import { boardTimes } from './board'
+import { commandCost, fixedCost } from './fixed'
 import { importTime, keystrokeTimes, kindTimes } from './define'
 import { firnlineTime, rates, timeOutTime } from './scenarios'
 import { specTimes, tokenTime } from './spec'
@@ -41,8 +42,17 @@ print(`  judged by what was read, as it is typed: ${show(judgeMs)} ms`)
 print(`  drafted: ${show(draftMs)} ms for ${expectations} expectations (goal 3000)`)
 print(`  5,000 tokens in two contexts read in ${show(tokenTime())} ms (goal 300)`)
 
+print('\nThe main job from the command line')
+const whole = await commandCost('demo/firnline')
+print(
+  `  all of Firnline in ${show(whole.seconds)} s (goal 10), ${whole.memory} MB of all processes together (goal 1200)`,
+)
+const single = await commandCost('demo/firnline', '--component', 'busy-veil')
+print(`  one component of 12 cases in ${show(single.seconds)} s (goal 1.8), ${single.memory} MB`)
+
 const browser = await launchChromium()
 try {
+  print(`  a component of 12 cases, the browser up: ${show(await fixedCost(browser))} ms (goal 150)`)
   await brelt(browser, 90) // the first run of anything pays for what later ones find ready
   for (const cases of [90, 5040]) {
     const rounds: Record<'brelt' | 'limit' | 'page' | 'paused', number>[] = []

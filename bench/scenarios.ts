@@ -1,6 +1,14 @@
 import type { Browser } from 'puppeteer-core'
 import { treeOf } from '@/core/sheet'
-import { launchChromium, PlayLane, prepareLibrary, runScenarios, scenarioJobs, type ScenarioJob } from '@/runner'
+import {
+  launchChromium,
+  PlayLane,
+  PlayPool,
+  prepareLibrary,
+  runScenarios,
+  scenarioJobs,
+  type ScenarioJob,
+} from '@/runner'
 import { openFolder } from '@/source'
 
 const MARKUP = '<div class="bell"><button>Pull</button><p hidden>Ding</p></div>'
@@ -101,11 +109,8 @@ export async function firnlineTime(): Promise<{ ms: number; count: number; misse
   const jobs = await jobsOf(openFolder('demo/firnline'))
   let missed = 0
   const start = performance.now()
-  await runScenarios(
-    () => Promise.reject(new Error('the engine keeps the time')),
-    jobs,
-    { clock: 'engine' },
-    (_, { verdict }) => void (verdict === 'holds' || missed++),
-  )
+  const pool = new PlayPool(() => Promise.reject(new Error('the engine keeps the time')), { clock: 'engine' })
+  await runScenarios(pool, jobs, {}, (_, { verdict }) => void (verdict === 'holds' || missed++))
+  await pool.close()
   return { ms: performance.now() - start, count: jobs.length, missed }
 }

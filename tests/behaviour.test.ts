@@ -103,13 +103,13 @@ const MISTAKES: Mistake[] = [
     ],
   },
   {
-    what: 'an overlay lets presses through',
+    what: 'an overlay lets keys through',
     component: 'busy-veil',
-    file: 'busy-veil.css',
-    from: '  cursor: progress;',
-    to: '  pointer-events: none;',
+    file: 'busy-veil.liquid',
+    from: '{% if props.busy %} inert{% endif %}',
+    to: '',
     scenario: 'It lets no press through, and no key',
-    told: ['click veil', /veil cannot be pointed at: it has pointer-events: none/],
+    told: ['expect action focused no', /action · focused is yes, expected no/],
   },
   {
     what: 'a panel that looks closed keeps its height',

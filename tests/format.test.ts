@@ -36,7 +36,7 @@ describe('Firnline on the command line', () => {
         part: 'mark',
         reading: 'border-left-color',
         cases: { length: 4 },
-        origin: { file: 'bunk-check.css', line: 60, declaration: 'border: solid var(--bunk-mark)' },
+        origin: { file: 'bunk-check.css', line: 4, declaration: '--bunk-mark: var(--color-accent-on)' },
       },
     ])
   }, 180_000)

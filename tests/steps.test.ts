@@ -25,6 +25,11 @@ ${scenarios}`,
 .pull { position: absolute; left: 0; top: 150px; width: 40px; height: 20px; touch-action: none }`,
     'components/thing/thing.js': `export default ${script}`,
   })
+  return withScript(tree)
+}
+
+/** The same with the component's script named in its sheet. */
+function withScript(tree: ReturnType<typeof thing>) {
   const file = 'components/thing/thing.sheet.yaml'
   const text = new TextDecoder()
     .decode(tree.bytes(file))
@@ -49,13 +54,11 @@ describe.each(['engine', 'page'] as const)('steps, by the %s clock', (clock) => 
     const steps: [step: string, told: string][] = [
       ['click: "twin[3]"', 'there is no twin[3] (.twin): only 2 are there'],
       ['click: post', 'post is covered by veil (<i class="veil">)'],
-      ['click: off', 'off is disabled, so it cannot be pressed; to press there all the same, give a place'],
       ['hover: hidden', 'hidden cannot be pointed at: it has visibility: hidden'],
       ['hover: far', 'far lies outside of the stage, at 4000'],
       ['click: { at: [5000, 5] }', '5000, 5 lies outside of the stage'],
       ['click: mark', 'mark is a pseudo-element, which takes no input'],
       ['focus: veil', 'veil cannot have the focus: neither Tab nor a script gives it'],
-      ['type: x', 'nothing that takes text has the focus: nothing has it'],
       ['press: Entre', 'there is no key "Entre"; did you mean "Enter"?'],
     ]
     const tree = yard(steps.map(([step], at) => `  - { name: s${at}, steps: [{ ${step} }] }`).join('\n'))
@@ -64,6 +67,77 @@ describe.each(['engine', 'page'] as const)('steps, by the %s clock', (clock) => 
       const result = results.get(`s${at}`)!
       expect([result.verdict, result.performance.steps[0]!.message.slice(0, told.length)]).toEqual(['misses', told])
     })
+  }, 120_000)
+
+  test('input acts wherever a person could act, also where nothing then happens', async () => {
+    const tree = thing({
+      sheet: `
+parts: { root: .pen, off: .off, deaf: .deaf, fixed: .fixed, label: .pen slot-pen > span, log: .log }
+events: { click: {} }
+scenarios:
+  - name: disabled
+    steps: [{ click: off }, { expect: { events: { click: 0 }, log: { text: "" } } }]
+  - name: without pointer events
+    steps: [{ click: deaf }, { expect: { log: { text: "DIV" } } }]
+  - name: read-only
+    steps: [{ focus: fixed }, { type: b }, { expect: { fixed: { prop(value): a } } }]
+  - name: nowhere
+    steps: [{ type: xy }, { expect: { log: { text: "x y" } } }]
+  - name: slotted
+    steps: [{ hover: label }, { click: label }, { expect: { log: { text: SPAN } } }]
+`,
+      markup: `<div class="pen"><button class="off" disabled>Off</button><button class="deaf">Deaf</button><input class="fixed" readonly value="a"><slot-pen><span>Words</span></slot-pen><p class="log"></p></div>`,
+      css: '.deaf { pointer-events: none }',
+      'components/thing/thing.js': `
+class Pen extends HTMLElement { constructor() { super(); this.attachShadow({ mode: 'open' }).innerHTML = '<button><slot></slot></button>' } }
+if (!customElements.get('slot-pen')) customElements.define('slot-pen', Pen)
+export default (root) => {
+  const log = root.querySelector('.log')
+  const say = (word) => { log.textContent = (log.textContent + ' ' + word).trim() }
+  root.addEventListener('click', (event) => event.target !== root.querySelector('.fixed') && say(event.target.tagName))
+  document.addEventListener('keydown', ({ key, target }) => target === document.body && key.length === 1 && say(key))
+}`,
+    })
+    const results = await playTree(withScript(tree), { clock })
+    const told = [...results].flatMap(([name, result]) => troublesOf(result).map((trouble) => `${name}: ${trouble}`))
+    expect(told.toSorted()).toEqual([
+      'nowhere: type "xy": holds, nothing that takes text has the focus: nothing has it',
+      'read-only: type "b": holds, nothing that takes text has the focus: fixed (<input class="fixed">) has it',
+    ])
+  }, 120_000)
+
+  test('settle lets time pass until nothing moves: animations, frames, and timers that keep changing the document', async () => {
+    const tree = thing({
+      sheet: `
+parts: { root: .box }
+scenarios:
+  - name: interval
+    steps: [{ click: root }, settle, { expect: { root: { height: 80px, attr(data-done): "yes" } } }]
+  - name: nothing
+    start: { way: none }
+    steps: [settle, { throughout: { for: 699ms, root: { attr(data-late): none } } }, { eventually: { by: 2ms, root: { attr(data-late): "yes" } } }]
+  - name: endless
+    start: { way: endless }
+    steps: [{ click: root }, settle]
+props: { way: { type: text, default: interval } }
+axes: { way: [interval, none, endless] }
+`,
+      markup: '<div class="box" data-way="{{ props.way }}">x</div>',
+      css: '.box { height: 40px; transition: width 300ms }',
+      'components/thing/thing.js': `export default (root) => {
+  if (root.dataset.way === 'none') setTimeout(() => (root.dataset.late = 'yes'), 700)
+  root.addEventListener('click', () => {
+    let height = 40
+    const id = setInterval(() => {
+      root.style.height = ++height + 'px'
+      if (height === 80 && root.dataset.way === 'interval') { clearInterval(id); root.dataset.done = 'yes' }
+    }, 10)
+  })
+}`,
+    })
+    const results = await playTree(withScript(tree), { clock })
+    const told = [...results].flatMap(([name, result]) => troublesOf(result).map((trouble) => `${name}: ${trouble}`))
+    expect(told).toEqual(['endless: settle: holds, after 5 s it still moves: a timer'])
   }, 120_000)
 
   test('scrolling turns the wheel over a part, or brings a part into sight', async () => {

@@ -1,5 +1,5 @@
 import { writeFileSync } from 'node:fs'
-import { parseWhere } from '@/core/matrix'
+import { parseWhere, type Box } from '@/core/matrix'
 import { BadInput } from '@/core/problem'
 import { exitStatus, reportText, type Report } from '@/core/report'
 import type { Cover } from '@/core/sheet'
@@ -23,16 +23,17 @@ export interface VerifyArguments {
 export async function verify(folder: string, given: VerifyArguments): Promise<number> {
   const where = given.where === undefined ? undefined : parseWhere(given.where)
   if (where?.problems.length) throw new BadInput(where.problems)
-  const prepared = await prepareLibrary(openFolder(folder), {
-    components: given.component,
-    cover: given.cover,
-    where: where?.box,
+  // It starts while the library is prepared. That there is none is told only where the library is in order.
+  const browser = launchChromium()
+  browser.catch(() => {})
+  const prepared = await prepare(folder, given, where?.box).catch(async (error: unknown) => {
+    await browser.then((started) => started.close()).catch(() => {})
+    throw error
   })
   const stop = new AbortController()
   const onInterrupt = () => stop.abort()
   process.once('SIGINT', onInterrupt)
   process.once('SIGTERM', onInterrupt)
-  const browser = await launchChromium()
   const progress = makeProgress()
   try {
     const report = await verifyLibrary(browser, prepared, {
@@ -48,9 +49,12 @@ export async function verify(folder: string, given: VerifyArguments): Promise<nu
     return stop.signal.aborted ? 1 : exitStatus(report)
   } finally {
     progress.end()
-    await browser.close()
+    await browser.then((started) => started.close()).catch(() => {})
   }
 }
+
+const prepare = async (folder: string, { component, cover }: VerifyArguments, where: Box | undefined) =>
+  prepareLibrary(openFolder(folder), { components: component, cover, where })
 
 function print(report: Report, { format, out }: VerifyArguments) {
   const text = format === 'json' ? JSON.stringify(report, null, 2) + '\n' : reportText(report, paintFor(process.stdout))

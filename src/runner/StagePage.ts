@@ -1,4 +1,4 @@
-import type { Browser, BrowserContext, CDPSession, Page, Protocol } from 'puppeteer-core'
+import type { Browser, CDPSession, Protocol } from 'puppeteer-core'
 import type { Viewport } from '@/core/sheet'
 import {
   hasCode,
@@ -10,78 +10,55 @@ import {
   type StageCase,
 } from '@/stage'
 import { byBackendNode } from './accessibility'
-import { winningDeclaration, type FoundDeclaration } from './origins'
+import { PageWatch } from './PageWatch'
 import { borderBox } from './pseudo'
-import { answerRequests } from './answerRequests'
-
-/** Component code did not come back in time, or took its page down. `caseIndex` is what was being mounted. */
-export class StageHang extends Error {
-  override name = 'StageHang'
-  constructor(
-    readonly reason: string,
-    readonly caseIndex: number | undefined,
-  ) {
-    super(reason)
-  }
-}
-
-/** Longest that one case may take to mount, and one call that mounts nothing, where a component brings code of its own, in ms. */
-export const MOUNT_LIMIT_MS = 1500
-const CALL_LIMIT_MS = 5000
-/** Without code of its own nothing can hang; a machine may still be slow, or a page be lost. */
-const PATIENT_LIMIT_MS = 60_000
-const WATCH_EVERY_MS = 100
+import { stagePage, stageProgram } from './stageProgram'
+import { answerRequests, stageAddress } from './answerRequests'
+import { openTarget, rootSession } from './openTarget'
 
 /** Nodes of the mounted cases by reference number. */
 interface Nodes {
   byReference: Map<number, { nodeId: number; backendNodeId: number }>
 }
 
+// Each load has an origin of its own: nothing that a component keeps is there for the next.
+let lastLoad = 0
+
 /** A page that runs the stage of one component, driven over CDP. */
 export class StagePage {
-  #lastBeat = Date.now()
-  #beating: number | undefined
-  #isMounting = false
   #hasCode = false
-  #crashed = false
+  readonly #watch: PageWatch
   #globalId?: string
   #sheetUrls = new Map<string, string>()
   #pseudoNodes = new Map<number, { nodeId: number; type: string }[]>()
   #nodes: Nodes = { byReference: new Map() }
 
   private constructor(
-    private readonly context: BrowserContext,
-    private readonly page: Page,
+    private readonly root: CDPSession,
+    private readonly browserContextId: string,
     private readonly session: CDPSession,
-  ) {}
+  ) {
+    this.#watch = new PageWatch(() => session.send('Runtime.evaluate', { expression: '1' }))
+  }
 
-  /** Opens a page for a component on a site of its own. */
-  static async open(browser: Browser, slug: string, viewport: Viewport): Promise<StagePage> {
-    const context = await browser.createBrowserContext()
-    const page = await context.newPage()
-    const session = await page.createCDPSession()
-    const stage = new StagePage(context, page, session)
-    await stage.prepare(slug, viewport)
+  /** Opens a page in a browser context of its own. */
+  static async open(browser: Browser, viewport: Viewport): Promise<StagePage> {
+    const root = await rootSession(browser)
+    const { browserContextId } = await root.send('Target.createBrowserContext')
+    const session = await openTarget(browser, { browserContextId })
+    const stage = new StagePage(root, browserContextId, session)
+    await stage.prepare(viewport)
+    await stage.load()
     return stage
   }
 
-  private async prepare(slug: string, viewport: Viewport) {
+  private async prepare(viewport: Viewport) {
     const { session } = this
     session.on('CSS.styleSheetAdded', ({ header }) => this.#sheetUrls.set(header.styleSheetId, header.sourceURL))
-    session.on('DOM.pseudoElementAdded', ({ parentId, pseudoElement }) => {
-      const known = this.#pseudoNodes.get(parentId) ?? []
-      this.#pseudoNodes.set(parentId, [
-        ...known,
-        { nodeId: pseudoElement.nodeId, type: pseudoElement.pseudoType ?? '' },
-      ])
-    })
-    session.on('Runtime.bindingCalled', ({ payload }) => {
-      this.#lastBeat = Date.now()
-      this.#beating = Number(payload)
-    })
-    session.on('Inspector.targetCrashed', () => (this.#crashed = true))
-    const address = `https://stage-${slug}.invalid/`
-    answerRequests(session, address)
+    session.on('DOM.pseudoElementAdded', ({ parentId, pseudoElement }) => this.notePseudo(parentId, pseudoElement))
+    session.on('Runtime.bindingCalled', ({ payload }) => this.#watch.beat(Number(payload)))
+    session.on('Inspector.targetCrashed', () => this.#watch.crash())
+    answerRequests(session, stagePage(stageProgram('runner')))
     await Promise.all([
       session.send('Page.enable'),
       session.send('Inspector.enable'),
@@ -97,8 +74,17 @@ export class StagePage {
         mobile: false,
       }),
     ])
+  }
+
+  /** Loads the stage's program afresh, for the next component. Nothing of the one before is left but its process. */
+  async load(): Promise<void> {
+    const { session } = this
+    this.#hasCode = false
+    this.#sheetUrls.clear()
+    this.#pseudoNodes.clear()
+    this.#nodes = { byReference: new Map() }
     const loaded = new Promise<void>((done) => session.once('Page.loadEventFired', () => done()))
-    const { errorText } = await session.send('Page.navigate', { url: address })
+    const { errorText } = await session.send('Page.navigate', { url: stageAddress(`s${++lastLoad}`) })
     if (errorText) throw new Error(`the stage did not load: ${errorText}`)
     // The address answers before the page's program has run.
     await this.watched(loaded, false)
@@ -126,35 +112,13 @@ export class StagePage {
     return JSON.parse(result.value as string) as Awaited<ReturnType<RunnerStage[K]>>
   }
 
-  private async watched<T>(sent: Promise<T>, isMounting: boolean): Promise<T> {
-    this.#lastBeat = Date.now()
-    this.#isMounting = isMounting
-    this.#beating = undefined
-    let timer: NodeJS.Timeout | undefined
-    const hang = new Promise<never>((_, reject) => {
-      timer = setInterval(() => {
-        const limit = !this.#hasCode ? PATIENT_LIMIT_MS : this.#isMounting ? MOUNT_LIMIT_MS : CALL_LIMIT_MS
-        if (this.#crashed) reject(new StageHang('its page crashed', this.#beating))
-        else if (Date.now() - this.#lastBeat > limit)
-          reject(new StageHang(`its code did not return within ${limit / 1000} s`, this.#beating))
-      }, WATCH_EVERY_MS)
-    })
-    try {
-      return await Promise.race([sent, hang])
-    } finally {
-      clearInterval(timer)
-      sent.catch(() => {}) // a page that is closed under a call answers with an error nobody waits for
-    }
+  private watched<T>(sent: Promise<T>, isMounting: boolean): Promise<T> {
+    return this.#watch.over(sent, { hasCode: this.#hasCode, isMounting })
   }
 
-  async openComponent(
-    component: StageComponent,
-    context: StageContext,
-    first: StageCase | undefined,
-    viewport: Viewport,
-  ) {
+  async openComponent(component: StageComponent, context: StageContext, viewport: Viewport): Promise<void> {
     this.#hasCode = hasCode(component)
-    return this.call('open', component, context, first, viewport)
+    await this.call('open', component, context, viewport)
   }
 
   async setContext(context: StageContext): Promise<void> {
@@ -173,12 +137,12 @@ export class StagePage {
     cases: readonly StageCase[],
     first: number,
     referred: readonly string[],
-  ): Promise<{ failures: Record<number, string>; isSettled: boolean }> {
+  ): Promise<{ failures: Record<number, string>; notes: Record<number, string>; isSettled: boolean }> {
     // Makes the browser forget the nodes it has told of: it would report each one that is mounted from here on.
     await this.session.send('DOM.getDocument', { depth: 0 })
     let mounted = await this.call('mount', cases.slice(0, first), referred)
-    if (mounted.forced.length > 0 || referred.length > 0) await this.learnNodes()
     this.#pseudoNodes.clear()
+    if (mounted.forced.length > 0 || referred.length > 0) await this.learnNodes()
     const forced = mounted.forced.map(([reference, forcedPseudoClasses]) =>
       this.session.send('CSS.forcePseudoState', {
         nodeId: this.#nodes.byReference.get(reference)!.nodeId,
@@ -189,17 +153,26 @@ export class StagePage {
     if (first < cases.length) mounted = await this.call('mount', cases.slice(first), [])
     await this.watched(Promise.all(forced), false)
     const { isSettled } = await this.call('show')
-    return { failures: mounted.failures, isSettled }
+    return { failures: mounted.failures, notes: mounted.notes, isSettled }
   }
 
   private async learnNodes() {
     const { nodes } = await this.session.send('DOM.getFlattenedDocument', { depth: -1, pierce: true })
     const byReference: Nodes['byReference'] = new Map()
-    for (const { nodeId, backendNodeId, attributes = [] } of nodes) {
+    for (const { nodeId, backendNodeId, attributes = [], pseudoElements = [] } of nodes) {
+      for (const pseudo of pseudoElements) this.notePseudo(nodeId, pseudo)
       const at = attributes.indexOf(REFERENCE)
       if (at >= 0 && at % 2 === 0) byReference.set(Number(attributes[at + 1]), { nodeId, backendNodeId })
     }
     this.#nodes = { byReference }
+  }
+
+  private notePseudo(parentId: number, { nodeId, pseudoType }: Protocol.DOM.Node) {
+    const known = this.#pseudoNodes.get(parentId) ?? []
+    this.#pseudoNodes.set(parentId, [
+      ...known.filter(({ type }) => type !== pseudoType),
+      { nodeId, type: pseudoType ?? '' },
+    ])
   }
 
   /** Border boxes of pseudo-elements, which only the engine can tell. */
@@ -244,6 +217,16 @@ export class StagePage {
     return this.call('incidents')
   }
 
+  /** What the component has done outside of its cases so far. */
+  async trespass(): Promise<string | undefined> {
+    // What is undefined in the page comes as null.
+    return (await this.call('trespass')) ?? undefined
+  }
+
+  traceOf(index: number) {
+    return this.call('traceOf', index)
+  }
+
   clear() {
     return this.call('clear')
   }
@@ -265,7 +248,9 @@ export class StagePage {
       false,
     )
     const nodes = byBackendNode(trees)
-    return (reference) => nodes.get(this.#nodes.byReference.get(reference)?.backendNodeId ?? -1)
+    // Those of now: what is asked later is asked of what stood here.
+    const { byReference } = this.#nodes
+    return (reference) => nodes.get(byReference.get(reference)?.backendNodeId ?? -1)
   }
 
   /** All styles that match a part of a case, for telling which declaration won. */
@@ -282,20 +267,17 @@ export class StagePage {
     return this.session.send('CSS.getMatchedStylesForNode', { nodeId })
   }
 
-  /** The declaration that wins in `matched`, with the file that it stands in. */
-  declarationOf(
-    matched: Protocol.CSS.GetMatchedStylesForNodeResponse,
-    properties: readonly string[],
-    pseudo: string | undefined,
-  ): (FoundDeclaration & { url: string }) | undefined {
-    const found = winningDeclaration(matched, properties, pseudo)
-    const url = found?.styleSheetId === undefined ? undefined : this.#sheetUrls.get(found.styleSheetId)
-    return found && url ? { ...found, url } : undefined
+  /** The file that a style sheet of the page was made from. */
+  sheetUrl(styleSheetId: string): string | undefined {
+    return this.#sheetUrls.get(styleSheetId)
   }
 
   /** Closes the page, even one whose code never returns. */
   async close(): Promise<void> {
     this.session.send('Runtime.terminateExecution').catch(() => {})
-    await Promise.race([this.context.close().catch(() => {}), new Promise((done) => setTimeout(done, 1000))])
+    const closed = this.root
+      .send('Target.disposeBrowserContext', { browserContextId: this.browserContextId })
+      .catch(() => {})
+    await Promise.race([closed, new Promise((done) => setTimeout(done, 1000))])
   }
 }

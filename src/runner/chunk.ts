@@ -13,9 +13,11 @@ import {
 import { MATCH_SEPARATOR } from '@/core/readings'
 import { stageCaseOf, type StageReadings } from '@/stage'
 import { readAccessibility } from './accessibility'
+import { blame, placesOf } from './blame'
 import { decidingProperties } from './origins'
 import { pseudoParts } from './pseudo'
 import type { RunSetup } from './RunSetup'
+import type { StateTrial } from './StateTrial'
 import type { StagePage } from './StagePage'
 import { toStageRequest } from './stageRequest'
 
@@ -25,6 +27,8 @@ export interface Waiting {
   judge: ContextJudge
   readings: Readings
   checks: (CheckResult | 'later')[]
+  /** Real input has brought it about. */
+  isActed?: boolean
 }
 
 /** Readings of cases that others are compared with. */
@@ -33,6 +37,8 @@ export type ReadingStore = Map<string, Map<string, Measured>>
 export interface ChunkResult {
   results: CaseResult[]
   waiting: Waiting[]
+  /** What is to be known about how cases were brought about. */
+  notes: string[]
   isSettled: boolean
 }
 
@@ -54,6 +60,7 @@ export async function runChunk(
   judge: ContextJudge,
   cases: readonly PlannedCase[],
   store: ReadingStore,
+  trial: StateTrial,
 ): Promise<ChunkResult> {
   const { plan } = setup
   const used = [...new Set(cases.map(({ profile }) => profile))]
@@ -63,7 +70,7 @@ export async function runChunk(
     .filter(({ reading }) => reading.origin === 'accessibility')
     .map(({ target }) => target.part)
   const referred = [...new Set([...accessible, ...pseudos.map(({ part }) => part)])]
-  const { failures, isSettled } = await page.mount(
+  const { failures, notes, isSettled } = await page.mount(
     cases.map(stageCaseOf),
     referred.length > 0 ? cases.length : cases.filter(isForced).length,
     referred,
@@ -84,6 +91,16 @@ export async function runChunk(
     setup.surveyor?.take(one, [...plan.profiles[one.profile]!.requests, ...more], readings[at]!),
   )
   cases.forEach((one, at) => remember(plan, one, readings[at]!, store))
+  for (const [at, { key }] of cases.entries()) {
+    if (!trial.isSample(key)) continue
+    const failure = failures[at]
+    trial.takeForced(key, {
+      ...(failure !== undefined && { failure }),
+      isOutOfReach: notes[at] !== undefined,
+      readings: readings[at]!,
+      trace: await page.traceOf(at),
+    })
+  }
   await answerProbes(page, judge, cases, readings)
   const elsewhere: Elsewhere = (key, request) => store.get(key)?.get(request) ?? 'later'
   const results: CaseResult[] = []
@@ -105,7 +122,7 @@ export async function runChunk(
       })
   })
   await findOrigins(setup, page, cases, results)
-  return { results, waiting, isSettled }
+  return { results, waiting, notes: Object.values(notes), isSettled }
 }
 
 function readingsOf(
@@ -130,7 +147,12 @@ function readingsOf(
   }
 }
 
-function remember({ compared, profiles }: RunSetup['plan'], one: PlannedCase, readings: Readings, store: ReadingStore) {
+export function remember(
+  { compared, profiles }: RunSetup['plan'],
+  one: PlannedCase,
+  readings: Readings,
+  store: ReadingStore,
+) {
   if (compared.size === 0) return
   const kept = new Map<string, Measured>()
   profiles[one.profile]!.requests.forEach((request, at) => {
@@ -176,13 +198,15 @@ async function findOrigins(setup: RunSetup, page: StagePage, cases: readonly Pla
       if (!styles.has(key))
         styles.set(key, await page.matchedStyles(indexOf.get(result.key)!, part!, Number(match ?? 1)))
       const matched = styles.get(key)
-      const declaration = matched && page.declarationOf(matched, properties, setup.component.parts[part!]?.pseudo)
-      const place = declaration && setup.originalPlace(declaration.url, declaration.line! + 1, declaration.column! + 1)
-      if (place)
-        found.set(check, {
-          ...check,
-          origin: { file: place.file, line: place.line, declaration: declaration.text.replace(/;$/, '') },
-        })
+      const origin =
+        matched &&
+        blame(
+          matched,
+          properties,
+          setup.component.parts[part!]?.pseudo,
+          placesOf(setup, (id) => page.sheetUrl(id)),
+        )
+      if (origin) found.set(check, { ...check, origin })
     }
   }
   if (found.size === 0) return

@@ -7,12 +7,14 @@ export { verifyLibrary, type VerifyOptions } from './verify'
 export {
   filmScenario,
   PlayLane,
+  PlayPool,
   runScenario,
   runScenarios,
   scenarioJobs,
   usualClock,
   type PlayListener,
   type PlaySetup,
+  type PoolOptions,
   type ScenarioJob,
   type ScenarioOptions,
 } from './scenario'

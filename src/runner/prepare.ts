@@ -39,7 +39,7 @@ export function openLibrary(
   tree: FileTree,
   { components: slugs }: Pick<Selection, 'components'> = {},
 ): { library: Library; tokens: TokenBook; sheets: Sheet[] } {
-  const { library, problems } = readLibrary(tree)
+  const { library, problems } = readLibrary(tree, slugs)
   const tokens = library && readTokens(library)
   const all = [...problems, ...(tokens?.problems ?? [])]
   const isAsked = (problem: Problem) =>

@@ -1,25 +1,19 @@
 import { availableParallelism } from 'node:os'
-import type { Browser } from 'puppeteer-core'
 import { ContextJudge, unreadCase, unreadCheck, type CaseResult, type CheckResult, type PlannedCase } from '@/core/plan'
 import { groupBy } from '@/core/group'
-import {
-  EMPTY_CENSUS,
-  hasCode,
-  joinCensus,
-  stageCaseOf,
-  trespassInTexts,
-  type Census,
-  type StageContext,
-} from '@/stage'
+import { EMPTY_CENSUS, hasCode, joinCensus, trespassInTexts, type Census, type StageContext } from '@/stage'
 import type { RunSetup } from './RunSetup'
-import { mountOrder, runChunk, type ReadingStore, type Waiting } from './chunk'
-import { runStepCases } from './scenario'
-import { MOUNT_LIMIT_MS, StageHang, StagePage } from './StagePage'
+import { mountOrder, remember, runChunk, type ReadingStore, type Waiting } from './chunk'
+import { runInputCases, type InputResult } from './scenario'
+import { MOUNT_LIMIT_MS, StageHang } from './PageWatch'
+import type { StagePage } from './StagePage'
+import type { RunPools } from './pools'
+import { StateTrial } from './StateTrial'
 
 export interface RunListener {
-  /** Called with each judged case, as soon as it is known. */
+  /** Called with each judged case, as soon as it is known for good. */
   onCase(result: CaseResult): void
-  /** Called with faults that concern the component as a whole. */
+  /** Called with what is to be known about the component as a whole. */
   onIncident?(message: string): void
   signal?: AbortSignal
 }
@@ -40,14 +34,26 @@ export const LONGEST_LOSS_MS = MOST_HANGS * MOUNT_LIMIT_MS
  * Reads and judges all cases of a plan. Whatever a component does, every judged case comes to `onCase` once, unless the run is stopped.
  * @returns what stood in the cases, for lints
  */
-export async function runComponent(browser: Browser, setup: RunSetup, listener: RunListener): Promise<Census> {
-  const run = new ComponentRun(browser, setup, listener)
+export async function runComponent(pools: RunPools, setup: RunSetup, listener: RunListener): Promise<Census> {
+  const { isolate } = setup.plan.sheet.data.stage
+  const isAlone = isolate === 'yes' || (isolate === 'auto' && trespassInTexts(setup.component) !== undefined)
+  // Only code can show by what it does that each case needs a document of its own: then nothing that was read together counts.
+  const mayTrespass = isolate === 'auto' && !isAlone && hasCode(setup.component)
+  const run = new ComponentRun(pools, setup, listener, isAlone, mayTrespass)
   try {
     await run.all()
     return run.census
-  } finally {
-    await run.close()
+  } catch (error) {
+    if (!(error instanceof Trespass)) throw error
+    const again = new ComponentRun(pools, setup, listener, true, false)
+    await again.all()
+    return again.census
   }
+}
+
+/** The component reaches out of its case: what was read of cases that stood together does not count. */
+class Trespass extends Error {
+  override name = 'Trespass'
 }
 
 /** Cases of one context that are mounted together. */
@@ -57,79 +63,73 @@ interface Chunk {
   judge: ContextJudge
 }
 
-/** One of the pages that work at a component side by side. */
-interface Lane {
-  name: string
-  page?: StagePage
-}
-
 class ComponentRun {
-  #lanes: Lane[] = []
   #chunks: Chunk[] = []
-  #isolated: boolean
-  /** The first page has been opened: what it found out holds for all others. */
-  #isScouted = false
   #hangs = 0
   #store: ReadingStore = new Map()
   #waiting: Waiting[] = []
+  /** Results that may turn out not to count. */
+  #held: CaseResult[] = []
+  /** Results of cases that real input has brought about. */
+  #acted: CaseResult[] = []
   /** Why nothing of the component can be read any more. */
   #lost?: string
   #incidents = new Set<string>()
+  #notes = new Map<string, number>()
+  #trial: StateTrial
   census: Census = EMPTY_CENSUS
 
   constructor(
-    readonly browser: Browser,
+    readonly pools: RunPools,
     readonly setup: RunSetup,
     readonly listener: RunListener,
+    readonly isIsolated: boolean,
+    readonly mayTrespass: boolean,
   ) {
-    const { isolate } = setup.plan.sheet.data.stage
-    this.#isolated = isolate === 'yes' || (isolate === 'auto' && trespassInTexts(setup.component) !== undefined)
+    this.#trial = new StateTrial(setup.component, setup.plan)
   }
 
   async all() {
-    const { plan, contexts, component } = this.setup
+    const { plan, contexts } = this.setup
     const isByStep = ({ settings }: PlannedCase) => settings.steps.length > 0
     const byStep = plan.cases.filter(isByStep)
     const groups = groupBy(
       plan.cases.filter((one) => !isByStep(one)),
       ({ values }) => contexts.map((name) => values[name]).join('|'),
     )
-    const lists = [...groups.values()]
-    // A script may show by what it does that the component needs documents of its own: only then is the work divided.
-    if (!lists[0]) return this.runSteps(byStep)
-    const scout: Lane = { name: component.slug }
-    this.#lanes = [scout]
-    const mustScout = hasCode(component) && plan.sheet.data.stage.isolate === 'auto' && !this.#isolated
-    if (mustScout) lists[0] = [...(await this.scout(scout, lists[0]))]
-    this.#isScouted = true
-    this.#chunks = lists.filter((cases) => cases.length > 0).flatMap((cases) => this.divide(cases))
-    // A page costs about half a second to open: it must have enough to do.
-    const count = Math.min(MOST_LANES, this.#chunks.length, Math.ceil(plan.cases.length / CASES_PER_CHUNK))
-    for (let at = 1; at < count; at++) this.#lanes.push({ name: `${component.slug}-${at}` })
-    await Promise.all(this.#lanes.map((lane) => this.work(lane)))
+    this.#chunks = [...groups.values()].flatMap((cases) => this.divide(cases))
+    await this.readFirst()
+    // Nothing is tried out of a component that has been given up.
+    const samples = this.#lost === undefined ? this.#trial.samples() : []
+    // Real input takes pages of its own: it goes on beside the rest.
+    await Promise.all([this.readChunks(), this.readByInput([...byStep, ...samples])])
+    for (const real of this.#trial.replacements()) this.takeActed(real)
+    await this.readByInput(this.#trial.toBeActed())
+    for (const note of this.#trial.notes()) this.incident(note)
+    for (const [note, count] of this.#notes) this.incident(`${note} (${count} ${count === 1 ? 'case' : 'cases'})`)
+    for (const result of this.#held) if (!this.#trial.isReplaced(result.key)) this.listener.onCase(result)
+    for (const result of this.#acted) this.listener.onCase(result)
     if (!this.listener.signal?.aborted) this.judgeWaiting()
-    if (byStep.length > 0) await this.runSteps(byStep)
   }
 
-  /** Cases that are reached by steps are brought about one by one, by real input. */
-  private async runSteps(cases: readonly PlannedCase[]) {
-    const { plan, library } = this.setup
-    const { signal, onCase } = this.listener
-    const census = await runStepCases(
-      () => Promise.resolve(this.browser),
-      { ...this.setup, sheet: plan.sheet, library },
-      plan,
-      cases.filter(({ judged }) => judged),
-      { elsewhere: (key, request) => this.#store.get(key)?.get(request) ?? 'later', ...(signal && { signal }) },
-      onCase,
-    )
-    this.census = joinCensus(this.census, census)
+  /** What a component's code does shows in its first chunk: only then is the rest of the work divided. */
+  private async readFirst() {
+    const first = this.mayTrespass ? this.#chunks.shift() : undefined
+    if (first) await this.work([first])
+  }
+
+  private async readChunks() {
+    // A page more must have enough to do: documents of their own take long, and so do hundreds of cases.
+    const cases = this.#chunks.reduce((sum, chunk) => sum + chunk.cases.length, 0)
+    const perLane = this.isIsolated ? DOCUMENTS_PER_CHUNK : CASES_PER_CHUNK
+    const count = Math.min(MOST_LANES, this.#chunks.length, Math.ceil(cases / perLane))
+    await Promise.all(Array.from({ length: count }, () => this.work(this.#chunks)))
   }
 
   private divide(cases: readonly PlannedCase[]): Chunk[] {
     const { plan, tokens, tolerance, component } = this.setup
     const context = this.contextOf(cases[0]!)
-    const size = this.#isolated ? DOCUMENTS_PER_CHUNK : hasCode(component) ? SCRIPTED_CASES_PER_CHUNK : CASES_PER_CHUNK
+    const size = this.isIsolated ? DOCUMENTS_PER_CHUNK : hasCode(component) ? SCRIPTED_CASES_PER_CHUNK : CASES_PER_CHUNK
     // Judges are not shared between chunks: lanes work at the same time.
     return Array.from({ length: Math.ceil(cases.length / size) }, (_, at) => ({
       cases: mountOrder(cases.slice(at * size, (at + 1) * size)),
@@ -143,68 +143,98 @@ class ComponentRun {
     return { values: { theme: 'default', ...inContext }, properties: this.setup.tokens.customProperties(inContext) }
   }
 
-  /** Opens the first page and tries a first case in it; gives back what is left to be read. */
-  private async scout(lane: Lane, cases: readonly PlannedCase[]): Promise<readonly PlannedCase[]> {
+  /** Works at chunks in a page, until there are none. */
+  private async work(chunks: Chunk[]) {
+    let page: StagePage | undefined
     try {
-      await this.openPage(lane, this.contextOf(cases[0]!), cases[0]!)
-      return cases
+      for (let chunk = chunks.shift(); chunk && !this.listener.signal?.aborted; chunk = chunks.shift()) {
+        let { cases } = chunk
+        while (cases.length > 0 && !this.listener.signal?.aborted) {
+          if (this.#lost !== undefined) {
+            for (const one of cases) if (one.judged) this.giveUp(one, this.#lost)
+            break
+          }
+          try {
+            page ??= await this.open(chunk.context)
+            await page.setContext(chunk.context)
+            await this.readChunk(page, chunk, cases)
+            break
+          } catch (error) {
+            if (error instanceof Trespass) throw error
+            await page?.close()
+            page = undefined
+            cases = this.recover(error, cases)
+          }
+        }
+      }
+      // A page that has been lost has nothing to tell.
+      const counted = await page?.census().catch(() => undefined)
+      if (counted) this.census = joinCensus(this.census, counted)
+    } finally {
+      if (page) this.pools.stages.give(page)
+    }
+  }
+
+  private async open(context: StageContext): Promise<StagePage> {
+    const { component, viewport } = this.setup
+    const page = await this.pools.stages.take()
+    try {
+      await page.openComponent({ ...component, isolated: this.isIsolated }, context, viewport)
+      return page
     } catch (error) {
-      return this.recover(lane, error, cases)
+      await page.close()
+      throw error
     }
   }
 
-  private async work(lane: Lane) {
-    for (let chunk = this.#chunks.shift(); chunk && !this.listener.signal?.aborted; chunk = this.#chunks.shift()) {
-      let { cases } = chunk
-      while (cases.length > 0 && !this.listener.signal?.aborted) {
-        if (this.#lost !== undefined) {
-          for (const one of cases) if (one.judged) this.giveUp(one, this.#lost)
-          break
-        }
-        try {
-          const page = await this.openPage(lane, chunk.context, cases[0]!)
-          const { results, waiting, isSettled } = await runChunk(this.setup, page, chunk.judge, cases, this.#store)
-          if (!isSettled) this.incident('its animations never come to rest: each end starts new ones')
-          for (const result of results) this.listener.onCase(result)
-          this.#waiting.push(...waiting)
-          for (const message of await page.incidents()) this.incident(message)
-          await page.clear()
-          break
-        } catch (error) {
-          cases = await this.recover(lane, error, cases)
-        }
-      }
-    }
-    // A page that has been lost has nothing to tell.
-    const counted = await lane.page?.census().catch(() => undefined)
-    if (counted) this.census = joinCensus(this.census, counted)
+  private async readChunk(page: StagePage, chunk: Chunk, cases: readonly PlannedCase[]) {
+    const read = await runChunk(this.setup, page, chunk.judge, cases, this.#store, this.#trial)
+    if (this.mayTrespass && (await page.trespass()) !== undefined) throw new Trespass()
+    if (!read.isSettled) this.incident('its animations and frames never come to rest: they go on changing it')
+    for (const note of read.notes) this.#notes.set(note, (this.#notes.get(note) ?? 0) + 1)
+    for (const result of read.results) this.deliver(result)
+    this.#waiting.push(...read.waiting)
+    for (const message of await page.incidents()) this.incident(message)
+    await page.clear()
   }
 
-  /** A lane's page, opened and set to a context; opened anew where the component turns out to need documents of its own. */
-  private async openPage(lane: Lane, context: StageContext, first: PlannedCase): Promise<StagePage> {
-    const { component, viewport, plan } = this.setup
-    if (!lane.page) {
-      lane.page = await StagePage.open(this.browser, lane.name, viewport)
-      const isScout = !this.#isScouted && plan.sheet.data.stage.isolate === 'auto' && !this.#isolated
-      const { trespass } = await lane.page.openComponent(
-        { ...component, isolated: this.#isolated },
-        context,
-        isScout ? stageCaseOf(first) : undefined,
-        viewport,
-      )
-      if (trespass !== undefined) {
-        this.#isolated = true
-        await closePage(lane)
-        return this.openPage(lane, context, first)
-      }
+  /** What is known for good is told at once; what may turn out otherwise waits. */
+  private deliver(result: CaseResult) {
+    if (this.mayTrespass || this.#trial.isPending(result.key)) this.#held.push(result)
+    else this.listener.onCase(result)
+  }
+
+  /** Brings cases about one by one, by real input. */
+  private async readByInput(cases: readonly PlannedCase[]) {
+    if (cases.length === 0) return
+    const { plan, library } = this.setup
+    const { signal } = this.listener
+    const setup = { ...this.setup, sheet: plan.sheet, library }
+    const elsewhere = (key: string, request: string) => this.#store.get(key)?.get(request) ?? ('later' as const)
+    await runInputCases(this.pools.plays, setup, plan, cases, { elsewhere, ...(signal && { signal }) }, (read) => {
+      if (this.#trial.isSample(read.one.key)) this.#trial.takeReal(read)
+      else this.takeActed(read)
+    })
+  }
+
+  private takeActed(read: InputResult) {
+    const { one } = read
+    if (read.kind === 'unread') {
+      if (one.judged) this.#acted.push(read.result)
+      return
     }
-    await lane.page.setContext(context)
-    return lane.page
+    const { plan, surveyor } = this.setup
+    remember(plan, one, read.readings, this.#store)
+    // A survey knows what was forced: that is not so.
+    if (this.#trial.isReplaced(one.key)) surveyor?.take(one, plan.profiles[one.profile]!.requests, read.readings)
+    this.census = joinCensus(this.census, read.census)
+    if (!one.judged) return
+    if (read.checks.includes('later')) this.#waiting.push({ ...read, isActed: true })
+    else this.#acted.push({ key: one.key, values: one.values, checks: read.checks as CheckResult[] })
   }
 
   /** Decides what to do after a chunk has failed: leave out the case that hangs, or give the component up. */
-  private async recover(lane: Lane, error: unknown, cases: readonly PlannedCase[]): Promise<readonly PlannedCase[]> {
-    await closePage(lane)
+  private recover(error: unknown, cases: readonly PlannedCase[]): readonly PlannedCase[] {
     if (this.listener.signal?.aborted) return []
     if (!(error instanceof StageHang)) {
       // The page's own error comes with its kind before it and its stack behind.
@@ -222,7 +252,7 @@ class ComponentRun {
   }
 
   private giveUp(one: PlannedCase, reason: string) {
-    this.listener.onCase(unreadCase(this.setup.plan, one, reason))
+    this.deliver(unreadCase(this.setup.plan, one, reason))
   }
 
   private incident(message: string) {
@@ -233,7 +263,8 @@ class ComponentRun {
 
   /** Judges what was compared with cases that came later. */
   private judgeWaiting() {
-    for (const { one, judge, readings, checks } of this.#waiting) {
+    for (const { one, judge, readings, checks, isActed = false } of this.#waiting) {
+      if (!isActed && this.#trial.isReplaced(one.key)) continue
       const { claims } = this.setup.plan.profiles[one.profile]!
       const judged = checks.map((check, at): CheckResult => {
         if (check !== 'later') return check
@@ -249,14 +280,4 @@ class ComponentRun {
     }
     this.#waiting = []
   }
-
-  async close() {
-    await Promise.all(this.#lanes.map(closePage))
-  }
-}
-
-async function closePage(lane: Lane) {
-  const { page } = lane
-  lane.page = undefined
-  await page?.close()
 }

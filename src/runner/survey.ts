@@ -5,6 +5,7 @@ import { parsePartReference, resolvePath, type Sheet } from '@/core/sheet'
 import { readRules } from '@/core/spec'
 import type { Survey } from '@/core/survey'
 import type { PreparedComponent, PreparedLibrary } from './prepare'
+import { openPools } from './pools'
 import { runComponent } from './runComponent'
 import { Surveying } from './Surveying'
 
@@ -54,30 +55,35 @@ export async function surveyComponent(
     compiled.component.sheets.map(({ url }) => url),
   )
   let taken = new Surveying({ library, tokens, own, base: plan.profiles[0]!.requests, isForDrafting: true })
+  const pools = openPools(() => Promise.resolve(browser), library.data.viewport)
   // What the first chunk did not know of is read of it in a second go.
-  for (let go = 0; go < 2; go++) {
-    let failure: string | undefined
-    await runComponent(
-      browser,
-      {
-        plan,
-        ...compiled,
-        tokens,
-        tolerance: library.data.tolerance,
-        viewport: library.data.viewport,
-        contexts: Object.keys(library.data.contexts),
-        library,
-        surveyor: taken,
-      },
-      {
-        onCase: (result) => {
-          failure ??= result.failure
+  try {
+    for (let go = 0; go < 2; go++) {
+      let failure: string | undefined
+      await runComponent(
+        pools,
+        {
+          plan,
+          ...compiled,
+          tokens,
+          tolerance: library.data.tolerance,
+          viewport: library.data.viewport,
+          contexts: Object.keys(library.data.contexts),
+          library,
+          surveyor: taken,
         },
-      },
-    )
-    if (taken.rows.size === 0) throw new Error(failure ?? 'no case could be read')
-    if (!taken.isUneven) break
-    taken = taken.again()
+        {
+          onCase: (result) => {
+            failure ??= result.failure
+          },
+        },
+      )
+      if (taken.rows.size === 0) throw new Error(failure ?? 'no case could be read')
+      if (!taken.isUneven) break
+      taken = taken.again()
+    }
+  } finally {
+    await pools.close()
   }
   return taken.survey(
     sheet,

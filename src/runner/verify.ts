@@ -8,8 +8,10 @@ import { unsupportedKind } from '@/source'
 import type { ScenarioResult } from '@/core/scenario'
 import { lintCensus, type ClockKind } from '@/stage'
 import type { PreparedComponent, PreparedLibrary } from './prepare'
+import { inOrder } from './inOrder'
+import { openPools, type RunPools } from './pools'
 import { runComponent } from './runComponent'
-import { runScenarios, scenarioJobs } from './scenario'
+import { runScenarios, scenarioJobs, type PlayPool } from './scenario'
 import { ownSheets } from './survey'
 import { Surveying } from './Surveying'
 
@@ -33,11 +35,14 @@ export interface VerifyOptions {
 
 /** Verifies prepared components. Stopped by its signal, it reports what it has found so far. */
 export async function verifyLibrary(
-  browser: Browser,
+  browser: Browser | Promise<Browser>,
   prepared: PreparedLibrary,
   options: VerifyOptions = {},
 ): Promise<Report> {
   const { library, components } = prepared
+  const { clock, workers = 2 } = options
+  const pools = openPools(() => Promise.resolve(browser), library.data.viewport, { ...(clock && { clock }) })
+  pools.stages.warm(Math.min(workers, components.length))
   const startedAt = new Date()
   const start = performance.now()
   const total = components.reduce((sum, { plan }) => sum + plan.cases.filter(({ judged }) => judged).length, 0)
@@ -50,21 +55,31 @@ export async function verifyLibrary(
     for (let next = queue.shift(); next && !options.signal?.aborted; next = queue.shift()) {
       const [index, component] = next
       const tally = tallies[index]!
+      const ordered = inOrder<CaseResult>(
+        component.plan.cases.map(({ key }) => key),
+        (result) => tally.add(result),
+      )
       const onCase = (result: CaseResult) => {
-        tally.add(result)
+        ordered.take(result)
         options.onCase?.(tally.slug, result)
         options.onProgress?.(++done, total, tally.slug)
       }
-      await verifyComponent(browser, prepared, component, tally, onCase, options.signal)
+      await verifyComponent(pools, prepared, component, tally, onCase, options.signal)
+      ordered.flush()
       options.onComponent?.(tally)
     }
   }
-  await Promise.all(Array.from({ length: options.workers ?? 2 }, work))
-  if (prepared.withScenarios) await verifyScenarios(browser, prepared, tallies, options)
+  try {
+    // Scenarios go on beside the cases: their pages wait for frames much of the time.
+    const scenarios = prepared.withScenarios ? verifyScenarios(pools.plays, prepared, tallies, options) : undefined
+    await Promise.all([...Array.from({ length: workers }, work), scenarios])
+  } finally {
+    await pools.close()
+  }
   return makeReport(
     {
       library: library.data.name,
-      browser: (await browser.version()).replace(/^\w+\//, 'Chromium '),
+      browser: (await (await browser).version()).replace(/^\w+\//, 'Chromium '),
       startedAt,
       milliseconds: performance.now() - start,
     },
@@ -72,9 +87,9 @@ export async function verifyLibrary(
   )
 }
 
-/** Performs the scenarios of all components, after the cases: both want all of the machine. */
+/** Performs the scenarios of all components. */
 async function verifyScenarios(
-  browser: Browser,
+  pool: PlayPool,
   { library, tokens, components }: PreparedLibrary,
   tallies: readonly ComponentTally[],
   { signal, onScenario, ...options }: VerifyOptions,
@@ -83,11 +98,10 @@ async function verifyScenarios(
     compiled ? scenarioJobs({ sheet, library, tokens, ...compiled, viewport: library.data.viewport }) : [],
   )
   await runScenarios(
-    () => Promise.resolve(browser),
+    pool,
     jobs,
     {
       ...(options.repeat !== undefined && { repeat: options.repeat }),
-      ...(options.clock && { clock: options.clock }),
       ...(signal && { signal }),
     },
     ({ setup }, result) => {
@@ -104,7 +118,7 @@ const MOST_SURVEYED = 2000
 const TELLS_DRAWN = /^(border|outline).*-(style|width)$/
 
 async function verifyComponent(
-  browser: Browser,
+  pools: RunPools,
   { library, tokens }: PreparedLibrary,
   component: PreparedComponent,
   tally: ComponentTally,
@@ -136,7 +150,7 @@ async function verifyComponent(
         })
       : undefined
   const census = await runComponent(
-    browser,
+    pools,
     {
       plan,
       ...compiled,

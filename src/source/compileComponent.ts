@@ -1,6 +1,6 @@
 import { originalPositionFor } from '@jridgewell/trace-mapping'
 import { nestedSlugs, othersOf } from '@/core/plan'
-import { resolvePath, type Library, type Sheet } from '@/core/sheet'
+import { resolvePath, textOf, type Library, type Sheet } from '@/core/sheet'
 import type { Place, Problem } from '@/core/problem'
 import type { StageComponent, StagePiece } from '@/stage'
 import { compileScript, tracedPath, type CompiledScript } from './compileScript'
@@ -33,7 +33,9 @@ export async function compileComponent(
   more: Iterable<string> = [],
 ): Promise<{ compiled?: CompiledComponent; problems: Problem[] }> {
   if (sheet.data.source.kind === 'page') return { problems: [] }
-  const nested = nestedSlugs(sheet, othersOf(library.sheets))
+  const guide = sheet.data.guide === undefined ? undefined : resolvePath(sheet.file, sheet.data.guide)
+  const words = guide === undefined || !library.tree.paths.includes(guide) ? '' : textOf(library.tree, guide)
+  const nested = nestedSlugs(sheet, othersOf(library.sheets), words)
   for (const slug of more) nested.add(slug)
   nested.delete(sheet.slug)
   // What stands around comes last: a component may style what its slots hold.

@@ -34,7 +34,7 @@ function loaderOf(path: string): Loader {
 }
 
 /**
- * Lets esbuild see the library's files, the packages that are installed in its folder, and nothing else.
+ * Lets esbuild see the library's files, the packages that are installed in its folder or in folders above, and nothing else.
  * React is left to the one that all components of a page share.
  */
 export const fromTree = (tree: FileTree, problems: Problem[]): Plugin => ({
@@ -83,13 +83,21 @@ async function inPackages(
   build: PluginBuild,
   { path, importer, kind }: Asked,
 ): Promise<OnResolveResult> {
-  const none = { errors: [{ text: `no package "${path}" is installed in the library's folder` }] }
+  const none = { errors: [{ text: `no package "${path}" is installed in the library's folder or above it` }] }
   if (tree.folder === undefined) return none
   const resolveDir = join(tree.folder, dirname(importer))
   const found = await build.resolve(path, { kind, resolveDir, pluginData: IN_PACKAGES })
   if (found.errors.length > 0) return none
-  const isInside = realpathSync(found.path).startsWith(realpathSync(tree.folder) + sep)
-  return isInside
+  return isPackaged(realpathSync(found.path), realpathSync(tree.folder))
     ? { path: found.path }
-    : { errors: [{ text: `the package "${path}" lies outside the library's folder` }] }
+    : { errors: [{ text: `the package "${path}" lies outside the library's folder and the packages above it` }] }
+}
+
+/** Whether a file lies in the library's folder or in the packages of a folder above it: where Node would look. */
+function isPackaged(file: string, folder: string): boolean {
+  if (file.startsWith(folder + sep)) return true
+  for (let above = dirname(folder); ; above = dirname(above)) {
+    if (file.startsWith(join(above, 'node_modules') + sep)) return true
+    if (above === dirname(above)) return false
+  }
 }

@@ -1,5 +1,5 @@
 import { existsSync } from 'node:fs'
-import { join } from 'node:path'
+import { dirname, join, resolve } from 'node:path'
 import type { FileTree } from '@/core/sheet'
 import { homeFolder } from './home'
 
@@ -21,10 +21,17 @@ export const runtime = {
 
 const bundled = new Map<string, Promise<{ url: string; text: string }>>()
 
-/** React for a library's components: the one installed in its folder, else Brelt's own. */
+/** The nearest folder, from one upwards, in which React is installed. */
+function folderWithReact(folder: string): string | undefined {
+  for (let at = folder; ; at = dirname(at)) {
+    if (existsSync(join(at, 'node_modules', 'react-dom', 'package.json'))) return at
+    if (at === dirname(at)) return undefined
+  }
+}
+
+/** React for a library's components: the one installed in its folder or above it, else Brelt's own. */
 export function reactRuntime({ folder }: FileTree): Promise<{ url: string; text: string }> {
-  const isOwn = folder !== undefined && existsSync(join(folder, 'node_modules', 'react-dom', 'package.json'))
-  const from = isOwn ? folder : homeFolder()
+  const from = folder === undefined ? homeFolder() : (folderWithReact(resolve(folder)) ?? homeFolder())
   let runtime = bundled.get(from)
   if (!runtime) {
     runtime = bundleReact(from)
@@ -47,6 +54,8 @@ async function bundleReact(resolveDir: string) {
     legalComments: 'none',
     logLevel: 'silent',
     define: { 'process.env.NODE_ENV': '"production"' },
+    // React delays by a timer what suspended rendering has brought, to spare people flicker: a stage has its own idea of time.
+    banner: { js: 'const setTimeout = globalThis.breltReactTimeout ?? globalThis.setTimeout;' },
   })
   return { url: 'react.js', text: outputFiles[0]!.text }
 }

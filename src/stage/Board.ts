@@ -6,11 +6,12 @@ import type { BoardCell, FromBoard, ToBoard } from './boardProtocol'
 import { shadowsIn, type MountedCase } from './findPart'
 import { forceByAttribute } from './forceByAttribute'
 import type { Forced } from './forceStates'
-import type { Natives } from './natives'
+import type { Pace } from './Pace'
+import { imitateInput } from './imitateInput'
 import { hasCode, type StageCase } from './protocol'
-import { decideMotion, rewriteStates } from './rewriteStates'
+import { decideMedia, rewriteStates } from './rewriteStates'
 import { Stage } from './Stage'
-import type { TrespassWatch } from './trespass'
+import { ownSheet, type TrespassWatch } from './trespass'
 
 /** Room around a case's first element, for rings and shadows, in px. */
 const MARGIN_PX = 14
@@ -18,6 +19,8 @@ const MARGIN_PX = 14
 const SCREENS_AHEAD = 0.6
 // Mounting goes on for this long, then lets the browser draw a frame.
 const SLICE_MS = 6
+
+const CLEAR = 'rgba(0, 0, 0, 0)'
 
 interface Shown {
   box: HTMLElement
@@ -42,14 +45,10 @@ export class Board {
   #opened?: Omit<Opening, 'type'>
 
   constructor(
-    readonly natives: Natives,
+    readonly pace: Pace,
     readonly watch: TrespassWatch,
     readonly tell: (message: FromBoard) => void,
   ) {}
-
-  container(): Element | undefined {
-    return this.#stage?.container
-  }
 
   async receive(message: ToBoard): Promise<void> {
     switch (message.type) {
@@ -63,7 +62,7 @@ export class Board {
       case 'look':
         return this.look(message.at)
       case 'count':
-        return this.tell({ type: 'census', census: this.count(message.cases) })
+        return this.tell({ type: 'census', census: await this.count(message.cases) })
       case 'ping':
         return this.tell({ type: 'pong' })
     }
@@ -83,23 +82,25 @@ export class Board {
       this.#cells = []
       for (const key of [...this.#shown.keys()]) this.remove(key)
       this.#stage?.close()
-      this.#stage = await Stage.open(component, this.natives)
+      this.#stage = await Stage.open(component, this.pace)
       this.#stage.container.style.position = 'relative'
     }
     const stage = this.#stage!
     stage.setContext(own!)
     for (const sheet of [...stage.sheets, ...document.adoptedStyleSheets]) {
       rewriteStates(sheet)
-      decideMotion(sheet, own!.values.motion === 'reduced')
+      decideMedia(sheet, own!.values.motion === 'reduced')
     }
-    document.adoptedStyleSheets = [...document.adoptedStyleSheets, plainGround()]
+    document.adoptedStyleSheets = component.isolated
+      ? [groundOf('html { background-color: Canvas }'), ...document.adoptedStyleSheets]
+      : [...document.adoptedStyleSheets, groundOf('html, body { background: transparent !important }')]
     this.#contextSheets = contexts.map(({ properties }) => {
       const sheet = new CSSStyleSheet()
       sheet.replaceSync(`${FRAME_TAG} { ${properties.map(([name, value]) => `${name}: ${value};`).join(' ')} }`)
       return sheet
     })
     await document.fonts.ready
-    const size = component.isolated ? { width: 0, height: 0 } : this.measure(sample)
+    const size = component.isolated ? { width: 0, height: 0 } : await this.measure(sample)
     if (isRestyled) {
       if (this.#shown.size > 0) this.place([...this.#shown.values()])
       this.tell({ type: 'opened', ...size, kept: true })
@@ -120,16 +121,18 @@ export class Board {
   }
 
   /** Mounts cases out of sight, and counts what stands in them. */
-  private count(cases: readonly StageCase[]): Census {
+  private async count(cases: readonly StageCase[]): Promise<Census> {
     const stage = this.#stage
     if (!stage || stage.component.isolated) return EMPTY_CENSUS
     const box = this.makeBox()
     box.style.visibility = 'hidden'
-    const mount = (one: StageCase) => stage.mountOne(one, 0, box, new Map())
+    const mount = (one: StageCase) => stage.mountOne(one, 0, box)
     const mounted = cases.map(mount)
+    await stage.bringAbout(mounted, new Map())
     let census = takeCensus(mounted)
     if (cases[0] && mounted[0]) {
       const twin = mount(cases[0])
+      await stage.bringAbout([twin], new Map())
       census = compareTwins(census, mounted[0], twin)
       mounted.push(twin)
     }
@@ -139,10 +142,11 @@ export class Board {
   }
 
   /** The size that holds every case of a sample, with room for rings around it. */
-  private measure(sample: readonly StageCase[]): { width: number; height: number } {
+  private async measure(sample: readonly StageCase[]): Promise<{ width: number; height: number }> {
     const box = this.makeBox()
     Object.assign(box.style, { width: `${this.#width}px`, height: '10000px' })
-    const mounted = sample.map((one, index) => this.#stage!.mountOne(one, index, box, new Map()))
+    const mounted = sample.map((one, index) => this.#stage!.mountOne(one, index, box))
+    await this.#stage!.bringAbout(mounted, new Map())
     const rects = mounted.map(({ frame }) => extent(frame))
     for (const one of mounted) this.#stage!.unmount(one)
     box.remove()
@@ -196,9 +200,10 @@ export class Board {
           slice.push(this.add(cell))
           if (performance.now() > end) break
         }
+        await this.bringAbout(slice)
         this.place(slice)
         added += slice.length
-        await new Promise<void>((done) => this.natives.setTimeout(done, 0))
+        await new Promise<void>((done) => this.pace.natives.setTimeout(done, 0))
       }
     } finally {
       this.#isWorking = false
@@ -228,15 +233,30 @@ export class Board {
     const stage = this.#stage!
     const box = this.makeBox()
     Object.assign(box.style, { left: `${x}px`, top: `${y}px`, transformOrigin: '0 0', scale: String(this.#zoom) })
-    const forced: Forced = new Map()
-    const mounted = stage.mountOne(one, this.#shown.size, box, forced, this.#contexts[context]!.values)
+    const mounted = stage.mountOne(one, this.#shown.size, box, this.#contexts[context]!.values)
     if (context > 0 && mounted.scope instanceof ShadowRoot)
       mounted.scope.adoptedStyleSheets = [...mounted.scope.adoptedStyleSheets, this.#contextSheets[context]!]
     Object.assign(mounted.host.style, { position: 'absolute', width: `${this.#width}px`, contain: 'layout' })
-    forceByAttribute(forced, hasCode(stage.component) ? shadowsIn(mounted.frame) : [])
     const shown = { box, mounted }
     this.#shown.set(one.key, shown)
     return shown
+  }
+
+  /** Lets new cases come to rest and brings their states about; only then is it known how large they are. */
+  private async bringAbout(slice: readonly Shown[]) {
+    const stage = this.#stage!
+    const forced: Forced = new Map()
+    const mounted = slice.map((shown) => shown.mounted)
+    // What a pointer finds is asked where they are to stand: elsewhere their cells may cut them off.
+    await stage.bringAbout(mounted, forced, () => this.place(slice))
+    const made = hasCode(stage.component) ? [document, ...mounted.flatMap(({ frame }) => [...shadowsIn(frame)])] : []
+    forceByAttribute(forced, made, this.#contexts[0]!.values.motion === 'reduced')
+    if (hasCode(stage.component)) {
+      mounted.forEach(imitateInput)
+      await stage.comeToRest()
+    }
+    const trespass = stage.component.isolated ? undefined : this.watch.found()
+    if (trespass !== undefined) this.tell({ type: 'trespass', reason: trespass })
   }
 
   /** Moves new cases so that their first element stands in the middle of its cell: all are measured before any moves. */
@@ -254,7 +274,8 @@ export class Board {
       const left = (this.#cell.width - width) / 2 - (rect.left - home.left) / this.#zoom
       const top = (this.#cell.height - height) / 2 - (rect.top - home.top) / this.#zoom
       Object.assign(mounted.host.style, { left: `${left}px`, top: `${top}px` })
-      box.style.background = ground
+      // A page without a ground of its own has the browser's.
+      box.style.background = ground === CLEAR ? 'Canvas' : ground
     }
   }
 
@@ -281,9 +302,9 @@ function onlyStylesDiffer(before: Omit<Opening, 'type'>, after: Omit<Opening, 't
   return !after.component.isolated && rest(before) === rest(after)
 }
 
-/** Cells bear their own ground; between them the application shows through. */
-function plainGround(): CSSStyleSheet {
-  const sheet = new CSSStyleSheet()
-  sheet.replaceSync('html, body { background: transparent !important }')
+/** Cells bear their own ground, and between them the application shows through; a case in a document of its own has that document's. */
+function groundOf(rule: string): CSSStyleSheet {
+  const sheet = ownSheet(new CSSStyleSheet())
+  sheet.replaceSync(rule)
   return sheet
 }

@@ -11,6 +11,7 @@ import type {
 import type { Declared, ProbeAnswer } from './read'
 import type { StageWindow } from './RunnerStage'
 import type { Beat, Mounted, Stage } from './Stage'
+import { ownElement } from './trespass'
 
 // Reference numbers of one document stay below those of the next.
 const REFERENCES_PER_CASE = 100_000
@@ -23,7 +24,6 @@ interface Room {
 /** Renders each case in a plain document of its own, and speaks for all of them as one stage. */
 export class IsolatedStage {
   #rooms: Room[] = []
-  #failures: Record<number, string> = {}
   #context: StageContext = { values: {}, properties: [] }
 
   constructor(
@@ -39,28 +39,34 @@ export class IsolatedStage {
   }
 
   async mount(cases: readonly StageCase[], beat?: Beat): Promise<Mounted> {
-    const forced: Mounted['forced'] = []
-    for (const one of cases) {
-      const index = this.#rooms.length
-      beat?.(index)
-      const room = await this.openRoom(index)
-      this.#rooms.push(room)
-      const mounted = room.stage.mount([one])
-      if (mounted.failures[0] !== undefined) this.#failures[index] = mounted.failures[0]
-      forced.push(...mounted.forced)
+    const all: Mounted = { failures: {}, notes: {}, forced: [] }
+    const first = this.#rooms.length
+    const rooms: Room[] = []
+    for (const at of cases.keys()) {
+      beat?.(first + at)
+      rooms.push(await this.openRoom(first + at))
     }
-    return { failures: this.#failures, forced }
+    this.#rooms.push(...rooms)
+    beat?.(-1)
+    const mounted = await Promise.all(rooms.map(({ stage }, at) => stage.mount([cases[at]!])))
+    mounted.forEach(({ failures, notes, forced }, at) => {
+      if (failures[0] !== undefined) all.failures[first + at] = failures[0]
+      if (notes[0] !== undefined) all.notes[first + at] = notes[0]
+      all.forced.push(...forced)
+    })
+    return all
   }
 
   private async openRoom(index: number): Promise<Room> {
-    const frame = document.createElement('iframe')
-    frame.srcdoc = '<!doctype html><html lang="en"><head></head><body></body></html>'
-    frame.style.cssText = `display:block;border:0;width:${this.viewport.width}px;height:${this.viewport.height}px`
-    await new Promise((done) => {
-      frame.onload = done
-      document.body.append(frame)
-    })
+    const frame = ownElement(document.createElement('iframe'))
+    // All at one place: each has its window in sight, whatever asks for that.
+    frame.style.cssText = `position:fixed;inset:0;border:0;width:${this.viewport.width}px;height:${this.viewport.height}px`
+    document.body.append(frame)
     const inner = frame.contentWindow as unknown as StageWindow
+    // Written into the document that a frame has from the start: a navigation would take the browser ten times as long.
+    inner.document.open()
+    inner.document.write('<!doctype html><html lang="en"><head></head><body></body></html>')
+    inner.document.close()
     const script = inner.document.createElement('script')
     script.textContent = this.program
     inner.document.head.append(script)
@@ -77,6 +83,10 @@ export class IsolatedStage {
   async show(): Promise<{ isSettled: boolean }> {
     const shown = await Promise.all(this.#rooms.map(({ stage }) => stage.show()))
     return { isSettled: shown.every(({ isSettled }) => isSettled) }
+  }
+
+  traceOf(index: number): string {
+    return this.#rooms[index]!.stage.traceOf(0)
   }
 
   elementOf(index: number, part: string, match: number): Element | undefined {
@@ -124,6 +134,5 @@ export class IsolatedStage {
       frame.remove()
     }
     this.#rooms = []
-    this.#failures = {}
   }
 }

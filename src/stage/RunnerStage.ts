@@ -1,23 +1,18 @@
 import type { Census } from './census'
 import type { PseudoBoxes, StageCase, StageComponent, StageContext, StageProbe, StageRequest } from './protocol'
-import type { Stage } from './Stage'
+import type { Mounted, Stage } from './Stage'
 
 /** What the runner calls in its page. All of it is data in and data out, but for `elementOf`. */
 export interface RunnerStage {
-  /** Opens the component; gives back why it needs a document a case, where it shows that by what it does. */
-  open(
-    component: StageComponent,
-    context: StageContext,
-    first: StageCase | undefined,
-    viewport: { width: number; height: number },
-  ): Promise<{ trespass?: string }>
+  open(component: StageComponent, context: StageContext, viewport: { width: number; height: number }): Promise<void>
   openOwn(component: StageComponent, lastReference: number): Promise<Stage>
   setContext(context: StageContext): void
-  mount(
-    cases: readonly StageCase[],
-    parts: readonly string[],
-  ): Promise<{ failures: Record<number, string>; forced: [number, string[]][] }>
+  mount(cases: readonly StageCase[], parts: readonly string[]): Promise<Mounted>
   show(): Promise<{ isSettled: boolean }>
+  /** What the component has done outside of its cases so far, which is why each needs a document of its own. */
+  trespass(): string | undefined
+  /** All that a mounted case shows in its nodes, as a text to compare. */
+  traceOf(index: number): string
   read(profiles: StageRequest[][], profileOf: number[], pseudoBoxes: PseudoBoxes): ReturnType<Stage['read']>
   probe(probes: StageProbe[]): ReturnType<Stage['probe']>
   /** What the sheets named in `own` declare for the parts of the mounted cases. */

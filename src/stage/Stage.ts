@@ -1,10 +1,10 @@
 import { compareTwins, takeCensus, type Census } from './census'
 import { prepareStyles, type Styles } from './documentStyles'
 import { findParts, shadowsIn, type MountedCase } from './findPart'
-import { collectForced, type Forced } from './forceStates'
-import { failureText, mountCase } from './mount'
+import { collectForced, needsLayout, type Forced } from './forceStates'
+import { attempt, changesElements, mountCase } from './mount'
+import type { Pace } from './Pace'
 import { loadPieces, type Maker } from './pieces'
-import type { Natives } from './natives'
 import { hasCode } from './protocol'
 import type {
   PseudoBoxes,
@@ -18,11 +18,15 @@ import type {
 import { REFERENCE } from './reference'
 import { answerProbes, declaredFor, featuresOf, readCases, type Declared, type ProbeAnswer } from './read'
 import { settle } from './settle'
+import { traceOf } from './traceOf'
+import { ownElement } from './trespass'
 
 /** What the driver needs to know of the cases that were mounted. */
 export interface Mounted {
   /** Why a case could not be brought about, by its place. */
   failures: Record<number, string>
+  /** What is to be known about how a case was brought about, by its place. */
+  notes: Record<number, string>
   /** Pseudo-classes to force, by reference number. */
   forced: [reference: number, pseudo: string[]][]
 }
@@ -41,11 +45,11 @@ export class Stage {
   #context: StageContext = { values: {}, properties: [] }
   #references = new Map<Element, number>()
   #flows?: boolean
-  #hasShadows: boolean
+  #hasCode: boolean
 
   private constructor(
     readonly component: StageComponent,
-    readonly natives: Natives,
+    readonly pace: Pace,
     readonly container: HTMLElement,
     /** Reference numbers start above this: they must differ between the documents of one page. */
     private readonly lastReference: number,
@@ -53,14 +57,14 @@ export class Stage {
     this.#styles = prepareStyles(document, component)
     this.#keeper = keepBound(this.#styles.shadow)
     // Looking into every element costs: only components that bring code can have shadow trees.
-    this.#hasShadows = hasCode(component)
+    this.#hasCode = hasCode(component)
   }
 
   /** @throws Error when code of the component cannot be loaded. */
-  static async open(component: StageComponent, natives: Natives, lastReference = 0): Promise<Stage> {
-    const container = document.createElement('div')
+  static async open(component: StageComponent, pace: Pace, lastReference = 0): Promise<Stage> {
+    const container = ownElement(document.createElement('div'))
     document.body.append(container)
-    const stage = new Stage(component, natives, container, lastReference)
+    const stage = new Stage(component, pace, container, lastReference)
     stage.#makers = await loadPieces(component)
     await document.fonts.ready
     return stage
@@ -88,42 +92,44 @@ export class Stage {
     this.#styles.applyContext(context)
   }
 
-  /** Mounts cases, still hidden, so that whatever is forced before they are shown starts no transition. */
-  mount(cases: readonly StageCase[], beat?: Beat): Mounted {
-    this.container.style.display = 'none'
-    const forced: Forced = new Map()
+  /**
+   * Mounts cases and brings them about. Where no code runs they stay hidden, so that whatever is forced before they are shown
+   * starts no transition.
+   */
+  async mount(cases: readonly StageCase[], beat?: Beat): Promise<Mounted> {
+    const hasCode = this.#hasCode
+    this.container.style.display = hasCode ? '' : 'none'
     // A box of their own: what is put into one that the driver does not know is not reported to it.
     const box = document.createElement('div')
     this.container.append(box)
+    const added: MountedCase[] = []
     for (const one of cases) {
       const index = this.cases.length
       beat?.(index)
-      this.cases.push(this.mountOne(one, index, box, forced))
+      const mounted = this.mountOne(one, index, box)
+      this.cases.push(mounted)
+      added.push(mounted)
     }
-    const failures = Object.fromEntries(
-      this.cases.flatMap(({ failure, index }) => (failure === undefined ? [] : [[index, failure]])),
-    )
-    return { failures, forced: [...forced].map(([element, pseudo]) => [this.refer(element), [...pseudo]]) }
+    beat?.(-1)
+    const forced: Forced = new Map()
+    await this.bringAbout(added, forced)
+    if (!hasCode) this.container.style.display = 'none'
+    const told = (of: 'failure' | 'note') =>
+      Object.fromEntries(this.cases.flatMap((one) => (one[of] === undefined ? [] : [[one.index, one[of]]])))
+    return { failures: told('failure'), notes: told('note'), forced: this.references(forced) }
   }
 
   /** Mounts one case in sight, as a page would have it: what it starts at once is under way. */
-  mountLive(one: StageCase): Mounted {
+  mountLive(one: StageCase): void {
     this.container.style.display = ''
-    const forced: Forced = new Map()
-    const mounted = this.mountOne(one, 0, this.container, forced)
-    this.cases.push(mounted)
-    return {
-      failures: mounted.failure === undefined ? {} : { 0: mounted.failure },
-      forced: [...forced].map(([element, pseudo]) => [this.refer(element), [...pseudo]]),
-    }
+    this.cases.push(this.mountOne(one, 0, this.container))
   }
 
-  /** Mounts one case into any parent; `forced` collects what must be forced to reach it. */
+  /** Puts one case into any parent. It is not yet what its axes say: see `bringAbout`. */
   mountOne(
     one: StageCase,
     index: number,
     parent: Element,
-    forced: Forced,
     context: Readonly<Record<string, string>> = this.#context.values,
   ): MountedCase {
     const tools = {
@@ -136,12 +142,43 @@ export class Stage {
     const mounted = mountCase(tools, parent, one, index)
     this.#flows ??= flowsAsBlock(mounted.frame)
     mounted.frame.toggleAttribute('data-flow', this.#flows)
-    try {
-      if (mounted.failure === undefined) collectForced(this.component, mounted, one.forced, forced)
-    } catch (error) {
-      mounted.failure = failureText(error)
-    }
     return mounted
+  }
+
+  /**
+   * Lets mounted cases come to rest, sets what their axes set, and works out what is to be forced.
+   * @param onStanding called when they are as large as they will be, before it is asked what a pointer finds
+   */
+  async bringAbout(cases: readonly MountedCase[], forced: Forced, onStanding?: () => void): Promise<void> {
+    if (this.#hasCode) await this.comeToRest()
+    for (const one of cases) attempt(one, one.reach)
+    for (const mounted of cases) {
+      const { then } = mounted.one
+      if (then) attempt(mounted, () => mounted.update?.(then.props, then.slots))
+    }
+    if (this.#hasCode && cases.some(({ one }) => one.then || changesElements(one))) await this.comeToRest()
+    const waiting = cases.filter(({ one }) => needsLayout(one))
+    if (waiting.length > 0) {
+      this.container.style.display = ''
+      this.fitFlow(cases)
+      onStanding?.()
+    }
+    for (const one of cases) attempt(one, () => collectForced(this.component, one, forced))
+  }
+
+  comeToRest(): Promise<{ isSettled: boolean }> {
+    return this.pace.comeToRest(() => this.roots())
+  }
+
+  /** A case whose component turns out to stand otherwise than the first one's did gets its own place. They must be in sight. */
+  fitFlow(cases: readonly MountedCase[] = this.cases): void {
+    const flows = cases.map(({ frame }) => flowsAsBlock(frame))
+    cases.forEach(({ frame }, at) => frame.toggleAttribute('data-flow', flows[at]))
+  }
+
+  /** Gives elements reference numbers, so that the driver can force states on their nodes. */
+  references(forced: Forced): Mounted['forced'] {
+    return [...forced].map(([element, pseudo]) => [this.refer(element), [...pseudo]])
   }
 
   /** Takes a case away again. */
@@ -174,14 +211,19 @@ export class Stage {
 
   async show(): Promise<{ isSettled: boolean }> {
     this.container.style.display = ''
-    return settle(() => this.roots(), this.natives)
+    this.fitFlow()
+    return settle(() => this.roots(), this.pace, this.#hasCode)
   }
 
   private *roots(): Generator<Document | ShadowRoot> {
     yield document
     if (!this.component.isolated) for (const { scope } of this.cases) yield scope as ShadowRoot
-    if (!this.#hasShadows) return
+    if (!this.#hasCode) return
     for (const { frame } of this.cases) yield* shadowsIn(frame)
+  }
+
+  traceOf(index: number): string {
+    return traceOf(this.cases[index]!.frame)
   }
 
   /** One match of a part, from 1. */
@@ -237,7 +279,7 @@ export class Stage {
  * forgets the sheet's text, and with it the lines of its declarations (seen in Chromium 156).
  */
 function keepBound(sheets: CSSStyleSheet[]): HTMLElement {
-  const keeper = document.createElement('div')
+  const keeper = ownElement(document.createElement('div'))
   keeper.attachShadow({ mode: 'open' }).adoptedStyleSheets = sheets
   document.head.append(keeper)
   return keeper

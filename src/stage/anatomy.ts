@@ -1,4 +1,5 @@
-import { findParts, shadowsIn, type MountedCase } from './findPart'
+import { findParts, type MountedCase } from './findPart'
+import { deepestAt, isInside } from './hit'
 import type { StageComponent } from './protocol'
 
 /** Where a part's matches stand in the frame, in px. A pseudo-element stands where its element does. */
@@ -49,8 +50,8 @@ function showsPseudo(element: Element, pseudo: string): boolean {
 
 /** What of a case lies under a point of the frame. */
 export function pickAt(component: StageComponent, one: MountedCase, x: number, y: number): Picked | undefined {
-  const element = deepestAt(one, x, y)
-  if (!element || element === one.host || element === one.frame || !isInside(one, element)) return undefined
+  const element = deepestAt(x, y)
+  if (!element || element === one.frame || !isInside(element, one.frame)) return undefined
   const pseudos = ['::before', '::after'].filter((pseudo) => showsPseudo(element, pseudo))
   const part = Object.values(component.parts).find(({ name, pseudo }) => {
     if (pseudo !== undefined || name === 'host') return false
@@ -63,21 +64,6 @@ export function pickAt(component: StageComponent, one: MountedCase, x: number, y
   const { select, name } = proposal(one, element)
   return { ...(part && { part: part.name }), select, name, pseudos, rect: boxOf(element) }
 }
-
-function deepestAt({ scope }: MountedCase, x: number, y: number): Element | null {
-  let root: Document | ShadowRoot = scope instanceof ShadowRoot ? scope : document
-  let found: Element | null = null
-  for (;;) {
-    const next: Element | null = root.elementFromPoint(x, y)
-    if (!next || next === found) return found
-    found = next
-    if (!next.shadowRoot) return found
-    root = next.shadowRoot
-  }
-}
-
-const isInside = ({ frame, scope }: MountedCase, element: Element): boolean =>
-  frame.contains(element) || [...shadowsIn(scope as ShadowRoot)].some((root) => root.contains(element))
 
 // Classes that come and go with a state name no part.
 const OF_STATE = /^(is|has|was|not)-|--|^(active|open|disabled|selected|hover|focus|checked|error)$/

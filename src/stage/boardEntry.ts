@@ -1,22 +1,20 @@
 import { Board } from './Board'
 import { toBoardSchema } from './boardProtocol'
 import { awaitConnection, READY } from './connect'
-import { freezeTimers } from './natives'
+import { standStill } from './Pace'
 import { watchTrespass } from './trespass'
 
-const natives = freezeTimers(window)
-let board: Board | undefined
+const pace = standStill(window)
 
 awaitConnection({
   schema: toBoardSchema,
   open: (tell) => {
-    const opened = new Board(natives, watch, tell)
-    board = opened
+    const opened = new Board(pace, watch, tell)
     return (message) => opened.receive(message)
   },
   // It waits for code and fonts: what comes meanwhile speaks of what is being opened.
   isOpening: ({ type }) => type === 'open',
 })
 // Our own listener above is not the component's doing.
-const watch = watchTrespass(window, () => board?.container())
+const watch = watchTrespass(window)
 parent.postMessage(READY, '*')

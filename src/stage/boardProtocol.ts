@@ -72,6 +72,8 @@ export const fromBoardSchema = z.discriminatedUnion('type', [
   }),
   /** An isolated case: where its first element stands in the frame. */
   z.object({ type: z.literal('root'), left: z.number(), top: z.number(), width: z.number(), height: z.number() }),
+  /** The component reaches out of its cases: each needs a document of its own. */
+  z.object({ type: z.literal('trespass'), reason: z.string() }),
   z.object({ type: z.literal('broken'), reason: z.string() }),
   z.object({ type: z.literal('pong') }),
 ])

@@ -26,7 +26,7 @@ export function takeCensus(cases: readonly MountedCase[], known: Census = EMPTY_
   for (const { frame, key, failure, instances } of cases) {
     if (failure !== undefined) continue
     // What stands in its slots is judged by its own sheet.
-    const nested = instances.slice(0, -1).flatMap(({ roots }) => roots)
+    const nested = instances.filter(({ isOwn }) => !isOwn).flatMap(({ roots }) => roots)
     for (const element of frame.querySelectorAll('[class]')) {
       if (nested.some((root) => root.contains(element))) continue
       for (const name of element.classList) keep(classes, name, key)

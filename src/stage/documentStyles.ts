@@ -1,4 +1,5 @@
 import type { StageComponent, StageContext } from './protocol'
+import { ownSheet } from './trespass'
 
 /** Names of the stage's own elements: a case's box, and the frame in it that stands for the page's root. */
 export const CASE_TAG = 'brelt-case'
@@ -31,11 +32,11 @@ export interface Styles {
 export function prepareStyles(document: Document, component: StageComponent): Styles {
   const Sheet = document.defaultView!.CSSStyleSheet
   const make = ({ text, url }: SheetText) => {
-    const sheet = new Sheet()
+    const sheet = ownSheet(new Sheet())
     sheet.replaceSync(url ? `${text}\n/*# sourceURL=${url} */` : text)
     return sheet
   }
-  const tokens = new Sheet()
+  const tokens = ownSheet(new Sheet())
   const adopt = ({ own }: Texts) => {
     document.adoptedStyleSheets = [make({ text: stageRules(component) }), tokens, ...own.map(make)]
   }

@@ -1,16 +1,27 @@
 import type { Instance } from './pieces'
-import type { StageComponent, StageNested, StagePiece } from './protocol'
+import type { StageCase, StageComponent, StageNested, StagePiece } from './protocol'
 
 /** A case that stands in the document. */
 export interface MountedCase {
   key: string
   index: number
+  /** How it is brought about. */
+  one: StageCase
   host: HTMLElement
   /** Where selectors are looked up: the case's shadow root, or its host in a document of its own. */
   scope: ShadowRoot | HTMLElement
   frame: HTMLElement
-  /** Components in its slots, and last the case's own. */
+  /** Components in its slots, and the case's own. */
   instances: readonly Instance[]
+  /** The element that a pointer is to be at, and whether it presses, where that is forced and not real. */
+  pointed?: Element
+  isPressed?: boolean
+  /** The element that is brought into the focus, where that is forced and not real. */
+  focused?: Element
+  /** What is to be known about how it was brought about. */
+  note?: string
+  /** Sets what the axes' values set on elements. @throws Error naming a part that is not there */
+  reach: () => void
   /** Gives the component other props and slots, in place. */
   update?: (props: StageNested['props'], slots: StageNested['slots']) => void
   /** Undoes what the component's code set up. */
@@ -38,8 +49,28 @@ export function findIn(roots: readonly Element[], parts: StagePiece['parts'], na
   )
 }
 
-/** Finds what a part's selector names, also inside open shadow trees (`tag::part(name)`). */
-function select(selector: string, query: (selector: string) => Element[]): Element[] {
+type Query = (selector: string) => Element[]
+
+/**
+ * Finds what a part's selector names. `>>>` steps from an element into its open shadow tree, `::part(name)` does so by an exposed
+ * name; both may be repeated.
+ */
+function select(selector: string, query: Query): Element[] {
+  const [first, ...inner] = stepsOf(selector)
+  return inner.reduce(
+    (hosts, step) =>
+      hosts.flatMap(({ shadowRoot }) =>
+        shadowRoot ? selectIn(step, (each) => [...shadowRoot.querySelectorAll(each)]) : [],
+      ),
+    selectIn(first!, query),
+  )
+}
+
+/** Takes a selector apart at each `>>>`. Cheap for those without. */
+const stepsOf = (selector: string): string[] =>
+  selector.includes('>>>') ? selector.split('>>>').map((step) => step.trim() || '*') : [selector]
+
+function selectIn(selector: string, query: Query): Element[] {
   const inside = /^(.*?)::part\(([^)]*)\)$/.exec(selector)
   if (!inside) return query(selector)
   const names = inside[2]!
@@ -70,5 +101,17 @@ export function* shadowsIn(element: Element | ShadowRoot): Generator<ShadowRoot>
     if (!inner.shadowRoot) continue
     yield inner.shadowRoot
     yield* shadowsIn(inner.shadowRoot)
+  }
+}
+
+/** All elements inside one, through open shadow trees, in the order in which they are drawn. */
+export function* insideOf(element: Element): Generator<Element> {
+  const children =
+    element instanceof HTMLSlotElement && element.assignedElements().length > 0
+      ? element.assignedElements()
+      : [...(element.shadowRoot ?? element).children]
+  for (const child of children) {
+    yield child
+    yield* insideOf(child)
   }
 }

@@ -1,4 +1,8 @@
 import { findIn, findParts, flatParent, type MountedCase } from './findPart'
+import { focusTargetOf } from './focusTarget'
+import { deepestAt, isInside, pointsOf } from './hit'
+import { bringIntoView } from './intoView'
+import { Reader, visibleRect } from './read'
 import type { StageCase, StageComponent } from './protocol'
 
 /** Pseudo-classes that hold on each element. */
@@ -6,43 +10,110 @@ export type Forced = Map<Element, Set<string>>
 
 // States that belong to the element itself are set there: forcing only the selector would leave the state a lie.
 const BY_PROPERTY = new Set(['checked', 'indeterminate', 'disabled', 'required'])
-const ON_CHAIN = new Set(['hover', 'active'])
+const BY_POINTER = new Set(['hover', 'active'])
+const isFocus = (name: string) => name.startsWith('focus')
 
-/**
- * Works out what must be forced to reach a case's states, and those of the components in its slots.
- * @throws Error naming a part that is not there.
- */
+/** Whether a case has states whose elements are found by where they stand. */
+export const needsLayout = ({ forced, slots }: Pick<StageCase, 'forced' | 'slots'>): boolean =>
+  forced.some(({ pseudo }) => pseudo.some((name) => BY_POINTER.has(name) || isFocus(name))) ||
+  Object.values(slots).some((filling) => filling.kind === 'component' && needsLayout(filling))
+
+/** A state to be brought about: the element that the sheet names, and its pseudo-classes. */
+export interface Target {
+  element: Element
+  part: string
+  pseudo: string[]
+}
+
+/** All elements that are to be brought into states in a case, those of components in its slots first. @throws Error naming a part that is not there. */
+export function targetsOf(component: StageComponent, one: MountedCase): Target[] {
+  const target = ({ on, pseudo }: StageCase['forced'][number], element: Element | undefined): Target => {
+    if (!element) throw new Error(`the part "${on}" is not there, so it cannot be brought into :${pseudo.join(':')}`)
+    return { element, part: on, pseudo }
+  }
+  const nested = one.instances
+    .filter(({ isOwn }) => !isOwn)
+    .flatMap(({ slug, one: inner, roots }) => {
+      const { parts } = component.pieces[slug]!
+      return inner.forced.map((each) => target(each, findIn(roots, parts, each.on)[0]))
+    })
+  const own = one.one.forced.map((each) => target(each, findParts(component, one, each.on)[0]))
+  return [...nested, ...own]
+}
+
+/** Works out what must be forced to reach a case's states, and those of the components in its slots. @throws Error when that cannot be. */
 export function collectForced(
   component: StageComponent,
   one: MountedCase,
-  wanted: StageCase['forced'],
   forced: Forced,
+  targets: readonly Target[] = targetsOf(component, one),
 ): void {
-  for (const each of wanted) forceOn(component, one, each, findParts(component, one, each.on)[0], forced)
-  for (const { slug, one: nested, roots } of one.instances.slice(0, -1)) {
-    const { parts } = component.pieces[slug]!
-    for (const each of nested.forced) forceOn(component, one, each, findIn(roots, parts, each.on)[0], forced)
+  for (const target of targets) force(component, one, target, forced)
+}
+
+function force(component: StageComponent, one: MountedCase, { element, part, pseudo }: Target, forced: Forced) {
+  const byPointer = pseudo.filter((name) => BY_POINTER.has(name))
+  for (const name of pseudo) {
+    if (BY_PROPERTY.has(name)) Object.assign(element, { [name]: true })
+    else if (!BY_POINTER.has(name) && !isFocus(name)) add(forced, element, name)
+  }
+  if (byPointer.length > 0) {
+    one.pointed = pointedAt(component, one, element, part)
+    one.isPressed = byPointer.includes('active')
+    const chain = chainOf(one.pointed, one.frame)
+    for (const name of byPointer) for (const link of chain) add(forced, link, name)
+  }
+  const focus = pseudo.filter(isFocus)
+  if (focus.length > 0) forceFocus(component, one, element, part, focus, forced)
+}
+
+function forceFocus(
+  component: StageComponent,
+  one: MountedCase,
+  element: Element,
+  part: string,
+  pseudo: readonly string[],
+  forced: Forced,
+) {
+  const target = focusTargetOf(element)
+  if (!target) throw new Error(`the part "${part}" cannot be brought into :${pseudo.join(':')}: ${whyNoFocus(element)}`)
+  one.focused = target
+  for (const name of pseudo) add(forced, target, name)
+  for (const link of chainOf(target, one.frame)) {
+    // A host that hands the focus on has it too, as far as selectors can tell.
+    if (link !== target && link.shadowRoot?.delegatesFocus) add(forced, link, 'focus')
+    // Each forced node is a message to the browser: what no rule asks for is left out.
+    if (asksFor(component, ':focus-within')) add(forced, link, 'focus-within')
   }
 }
 
-function forceOn(
-  component: StageComponent,
-  { frame }: MountedCase,
-  { on, pseudo }: StageCase['forced'][number],
-  element: Element | undefined,
-  forced: Forced,
-) {
-  if (!element) throw new Error(`the part "${on}" is not there, so it cannot be brought into :${pseudo.join(':')}`)
-  for (const name of pseudo) {
-    if (BY_PROPERTY.has(name)) Object.assign(element, { [name]: true })
-    else if (ON_CHAIN.has(name)) chainOf(element, frame).forEach((link) => add(forced, link, name))
-    else {
-      add(forced, element, name)
-      // Each forced node is a message to the browser: what no rule asks for is left out.
-      if (name.startsWith('focus') && asksFor(component, ':focus-within'))
-        chainOf(element, frame).forEach((link) => add(forced, link, 'focus-within'))
+function whyNoFocus(element: Element): string {
+  if (element.matches(':disabled')) return 'it is disabled, and takes no focus'
+  if (element.closest('[inert]')) return 'it is inert'
+  if (!element.checkVisibility({ visibilityProperty: true })) return 'it is not shown'
+  return 'neither it nor anything in it takes the focus'
+}
+
+/** What a pointer that points at an element finds there. Where nothing of it can be pointed at, the element itself, with a note. */
+function pointedAt(component: StageComponent, one: MountedCase, element: Element, part: string): Element {
+  bringIntoView(one)
+  const root = one.scope instanceof ShadowRoot ? one.scope : one.host.ownerDocument
+  const find = (rect: Parameters<typeof pointsOf>[0]) => {
+    for (const { x, y } of pointsOf(rect)) {
+      const found = deepestAt(x, y, root)
+      if (found && isInside(found, element)) return found
     }
+    return undefined
   }
+  const whole = element.getBoundingClientRect()
+  const found = find(whole)
+  if (found) return found
+  const reader = new Reader(component, one, {}, () => undefined)
+  const seen = visibleRect(reader, { element })
+  const foundInSight = seen && find(seen)
+  if (foundInSight) return foundInSight
+  one.note = `no pointer can reach the part "${part}": its state was forced all the same`
+  return element
 }
 
 function add(forced: Forced, element: Element, pseudo: string) {
@@ -62,7 +133,7 @@ function chainOf(element: Element, frame: Element): Element[] {
   return chain
 }
 
-// The styles of custom elements stand in their modules.
+// The styles of custom elements and of CSS-in-JS stand in their modules.
 const asksFor = ({ sheets, pieces }: StageComponent, pseudo: string) =>
   sheets.some(({ text }) => text.includes(pseudo)) ||
-  Object.values(pieces).some((piece) => piece.kind === 'element' && piece.module.text.includes(pseudo))
+  Object.values(pieces).some((piece) => piece.kind !== 'markup' && piece.module.text.includes(pseudo))

@@ -17,12 +17,13 @@ awaitConnection({
       else if (message.type === 'open') {
         recorder = new Recorder(window, natives, tell)
         await recorder.open(message)
-      } else if (message.type === 'update') bench.update(message)
+      } else if (message.type === 'update') await bench.update(message)
       else if (message.type === 'end') recorder?.end()
       else if (message.type === 'measure') bench.measure.hold(message.isHeld)
       else tell({ type: 'pong' })
     }
   },
-  isOpening: ({ type }) => type === 'open',
+  // What comes in one after another is carried out so: a change may have to wait for what it renders.
+  isOpening: ({ type }) => type === 'open' || type === 'update',
 })
 parent.postMessage(READY, '*')

@@ -15,7 +15,10 @@ export interface MountTools {
   onCalled?: (event: string, given: unknown) => void
 }
 
-/** Puts a case into `parent`. What goes wrong is kept in the case's `failure`; it never stops the others. */
+/**
+ * Puts a case into `parent`. What goes wrong is kept in the case's `failure`; it never stops the others. What its axes change on
+ * elements is left for `reach`: some components render later than they are put.
+ */
 export function mountCase(tools: MountTools, parent: Element, one: StageCase, index: number): MountedCase {
   const { component, makers } = tools
   const document = parent.ownerDocument
@@ -35,21 +38,44 @@ export function mountCase(tools: MountTools, parent: Element, one: StageCase, in
   const assembly = new Assembly(document, makers, component.pieces, reachNested, (slug, event, given) => {
     if (slug === component.slug) tools.onCalled?.(event, given)
   })
-  const mounted: MountedCase = { key: one.key, index, host, scope, frame, instances: assembly.instances }
+  const mounted: MountedCase = {
+    key: one.key,
+    index,
+    one,
+    host,
+    scope,
+    frame,
+    instances: assembly.instances,
+    reach: () => {
+      assembly.reachNested()
+      for (const change of one.changes) applyChange(change, (part) => findParts(component, mounted, part)[0])
+    },
+  }
   mounted.cleanup = () => {
     for (const cleanup of assembly.cleanups.toReversed()) cleanup()
   }
-  try {
+  attempt(mounted, () => {
     if (one.problem !== undefined) throw new Error(one.problem)
     const whole: StageNested = { kind: 'component', slug: component.slug, ...one }
     const update = assembly.put(whole, { insert: (node) => frame.append(node), container: frame })
     mounted.update = (props, slots) => update({ ...whole, props, slots })
-    for (const change of one.changes) applyChange(change, (part) => findParts(component, mounted, part)[0])
+  })
+  return mounted
+}
+
+/** Does some work on a case; what goes wrong is the case's failure. */
+export function attempt(mounted: MountedCase, work: () => void): void {
+  if (mounted.failure !== undefined) return
+  try {
+    work()
   } catch (error) {
     mounted.failure = failureText(error)
   }
-  return mounted
 }
+
+/** Whether anything is set on elements of a case, or of a component in its slots, once they stand. */
+export const changesElements = ({ changes, slots }: Pick<StageNested, 'changes' | 'slots'>): boolean =>
+  changes.length > 0 || Object.values(slots).some((filling) => filling.kind === 'component' && changesElements(filling))
 
 function applyChange(change: Nested['changes'][number], find: (part: Part['name']) => Element | undefined) {
   const element = find(change.on)

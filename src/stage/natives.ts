@@ -1,7 +1,4 @@
-/**
- * The browser's own functions, kept before any component's code runs.
- * Component code gets timers that do not fire: before a case is read, time stands still.
- */
+/** The browser's own functions, kept before any component's code runs. */
 export interface Natives {
   setTimeout: typeof window.setTimeout
   requestAnimationFrame: typeof window.requestAnimationFrame
@@ -17,19 +14,4 @@ export const keepNatives = (view: Window & typeof globalThis): Natives => ({
 export function muteDialogs(view: Window & typeof globalThis, onAsked: (name: string) => void = () => {}): void {
   for (const name of ['alert', 'confirm', 'prompt', 'print'] as const)
     Object.assign(view, { [name]: () => void onAsked(name) })
-}
-
-/** Takes the timers away from the page and returns the real ones. */
-export function freezeTimers(view: Window & typeof globalThis): Natives {
-  const natives = keepNatives(view)
-  let last = 0
-  const never = () => ++last
-  Object.assign(view, {
-    setTimeout: never,
-    setInterval: never,
-    requestAnimationFrame: never,
-    requestIdleCallback: never,
-  })
-  muteDialogs(view)
-  return natives
 }

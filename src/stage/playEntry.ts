@@ -4,6 +4,7 @@ import { findParts, shadowsIn, type MountedCase } from './findPart'
 import type { StageComponent } from './protocol'
 import {
   aim,
+  aimAtElement,
   describe,
   EngineTime,
   endFinite,
@@ -16,21 +17,35 @@ import {
   type PlayWindow,
   type StageTime,
 } from './play'
+import { collectForced, targetsOf, type Forced, type Target } from './forceStates'
+import { takesFocus } from './focusTarget'
+import { attempt } from './mount'
 import { keepNatives, muteDialogs } from './natives'
+import { driven } from './Pace'
 import { REFERENCE } from './reference'
 import { Stage } from './Stage'
+import { traceOf } from './traceOf'
+import { watchChanges } from './watchChanges'
+import { isInside } from './hit'
 
 const view = window as unknown as PlayWindow
 const natives = keepNatives(view)
 const notes = new Set<string>()
 view.addEventListener('error', (event) => notes.add(`threw: ${event.message}`))
 view.addEventListener('unhandledrejection', (event) => notes.add(`threw: ${String(event.reason)}`))
+// No code of the component's is to find it.
+const held = view.breltComponent
+delete view.breltComponent
 muteDialogs(view, (name) => notes.add(`it asked for a dialog of the browser (${name}), which nobody answers here`))
 const uncontrolled = watchUncontrolled(view)
+// React delays what suspended rendering has brought by a timer of its own: that is no time of the component's.
+Object.assign(view, { breltReactTimeout: (work: () => void) => natives.setTimeout(work, 0) })
 
 let stage: Stage | undefined
 let time: StageTime | undefined
 let log: EventLog | undefined
+let targets: Target[] = []
+const changes = watchChanges(roots)
 
 function opened(): { stage: Stage; component: StageComponent; one: MountedCase; time: StageTime; log: EventLog } {
   const [one] = stage?.cases ?? []
@@ -55,6 +70,8 @@ function activeElement(): Element | null {
   return active
 }
 
+const failureOf = ({ failure }: MountedCase) => (failure === undefined ? {} : { failure })
+
 const TEXT_INPUTS = /^(text|search|url|tel|email|password|number|date|time|month|week|datetime-local)$/
 /** Puts the caret behind all that an element holds. */
 function endSelectionIn(element: HTMLElement) {
@@ -71,21 +88,54 @@ const takesText = (element: Element | null) =>
 const MOST_BOXES = 500
 
 view.breltStage = {
-  open: async (component, context, clock, events) => {
+  open: async (context, clock, events) => {
+    if (!held) throw new Error('the page holds no component')
     time = clock === 'engine' ? new EngineTime(view, roots) : new PageTime(view, roots)
     log = new EventLog(document, events, () => time!.now)
-    stage = await Stage.open(component, natives)
+    stage = await Stage.open(held, driven(natives))
     // A font that is first asked for in the middle of a scenario would change sizes then, and take time to load.
     await Promise.all([...document.fonts].map((font) => font.load().catch(() => undefined)))
     stage.onEvent = (name, detail) => log!.note(name, detail)
     stage.setContext(context)
   },
   mount: (one) => {
-    const { failures, forced } = stage!.mountLive(one)
+    stage!.mountLive(one)
     time!.start()
     log!.start()
-    return { forced, ...(failures[0] !== undefined && { failure: failures[0] }) }
+    return failureOf(opened().one)
   },
+  reach: () => {
+    const { one, stage: opening } = opened()
+    opening.fitFlow()
+    attempt(one, one.reach)
+    attempt(one, () => (targets = targetsOf(opening.component, one)))
+    return failureOf(one)
+  },
+  states: () => {
+    // What a state's step has rendered anew is another element.
+    targets = targetsOf(opened().component, opened().one)
+    return targets.map(({ part, pseudo }) => ({ part, pseudo }))
+  },
+  aimAtState: (at) => aimAtElement(opened().component, opened().one, targets[at]!.element, targets[at]!.part),
+  stateHasFocus: (at, give = false) => {
+    const { element } = targets[at]!
+    if (give && takesFocus(element)) element.focus()
+    else if (give && element instanceof HTMLElement && element.shadowRoot?.delegatesFocus) element.focus()
+    return isInside(activeElement(), element)
+  },
+  forceState: (at) => {
+    const { stage: opening, component, one } = opened()
+    const forced: Forced = new Map()
+    collectForced(component, one, forced, [targets[at]!])
+    return opening.references(forced)
+  },
+  changes: () => changes(),
+  stir: () => {
+    const { isMoving, wantsFrame = false } = opened().time.pulse()
+    // Frames that are asked for while an animation runs are not told apart: they come with its own.
+    return { changes: changes(), wantsFrame: wantsFrame && isMoving }
+  },
+  traceOf: () => traceOf(opened().one.frame),
   setContext: (context) => opened().stage.setContext(context),
   pulse: () => opened().time.pulse(),
   tell: (to) => opened().time.tell?.(to),
@@ -103,7 +153,7 @@ view.breltStage = {
     return found
   },
   endFinite: () => endFinite(roots()),
-  aim: (at, isPress) => aim(opened().component, opened().one, at, isPress),
+  aim: (at) => aim(opened().component, opened().one, at),
   active: (at) => {
     const { component, one } = opened()
     const active = activeElement()

@@ -88,6 +88,15 @@ export const stageFillingSchema: z.ZodType<Filling> = z.lazy(() =>
 export const stageCaseSchema = z.object({
   key: z.string(),
   ...reachedFields,
+  /** Props and slots that it is given once it stands, in place. */
+  then: z
+    .object({
+      props: z.record(z.string(), z.unknown()),
+      get slots() {
+        return z.record(z.string(), stageFillingSchema)
+      },
+    })
+    .optional(),
   /** Why it cannot be brought about at all. */
   problem: z.string().optional(),
 })

@@ -18,14 +18,16 @@ function rewritten(selector: string): string {
   return ofParts === selector ? inPlace : `${inPlace}, ${ofParts}`
 }
 
-const done = new WeakSet<CSSStyleSheet>()
+const rewrittenRules = new WeakMap<CSSStyleSheet, number>()
 
-/** The same for the sheets of a shadow tree that a component's own code made; each once. */
-export function rewriteShadow(root: ShadowRoot): void {
+/** The same for sheets that a component's own code made, in the document or in a shadow tree of its own. They may have grown since. */
+export function rewriteMade(root: Document | ShadowRoot, isReduced: boolean): void {
   for (const sheet of [...root.styleSheets, ...root.adoptedStyleSheets]) {
-    if (done.has(sheet)) continue
-    done.add(sheet)
+    // Many elements share a sheet: it is gone through again only when it has grown.
+    if (rewrittenRules.get(sheet) === sheet.cssRules.length) continue
     rewriteRules(sheet)
+    decideMedia(sheet, isReduced)
+    rewrittenRules.set(sheet, sheet.cssRules.length)
   }
 }
 
@@ -34,28 +36,41 @@ export function rewriteStates(sheet: CSSStyleSheet): void {
   rewriteRules(sheet)
 }
 
+const isRewritten = (selector: string) => selector.includes(`[${REACH}~=`) || selector.includes('brelt-')
+
 function rewriteRules(parent: CSSStyleSheet | CSSGroupingRule | CSSStyleRule): void {
   for (let at = 0; at < parent.cssRules.length; at++) {
     const rule = parent.cssRules[at]!
     if (rule instanceof CSSStyleRule) {
-      if (rule.selectorText.search(DYNAMIC) >= 0) rule.selectorText = rewritten(rule.selectorText)
+      if (rule.selectorText.search(DYNAMIC) >= 0 && !isRewritten(rule.selectorText))
+        rule.selectorText = rewritten(rule.selectorText)
       if (rule.cssRules.length > 0) rewriteRules(rule)
     } else if (rule.constructor.name === 'CSSScopeRule') {
       // The limits of a scope cannot be changed in place.
-      if (rule.cssText.search(DYNAMIC) < 0) continue
+      if (rule.cssText.search(DYNAMIC) < 0 || isRewritten(rule.cssText)) continue
       parent.deleteRule(at)
       parent.insertRule(rewritten(rule.cssText), at)
     } else if (rule instanceof CSSGroupingRule) rewriteRules(rule)
   }
 }
 
-/** Makes a sheet's rules for reduced motion hold or not, whatever the reader's own system asks for. */
-export function decideMotion(sheet: CSSStyleSheet, isReduced: boolean): void {
-  const decided = (reduce: boolean) => (reduce === isReduced ? '(min-width: 0px)' : '(max-width: 0px)')
-  for (const rule of sheet.cssRules) {
-    if (!(rule instanceof CSSMediaRule)) continue
-    rule.media.mediaText = rule.media.mediaText
-      .replace(/\(prefers-reduced-motion(: reduce)?\)/g, decided(true))
-      .replace(/\(prefers-reduced-motion: no-preference\)/g, decided(false))
+const ALWAYS = '(min-width: 0px)'
+const NEVER = '(max-width: 0px)'
+
+/**
+ * Decides a sheet's rules for reduced motion, whatever the reader's own system asks for, and those for a pointer that can hover:
+ * states that are held are those of a mouse.
+ */
+export function decideMedia(parent: CSSStyleSheet | CSSGroupingRule | CSSStyleRule, isReduced: boolean): void {
+  for (const rule of parent.cssRules) {
+    if (rule instanceof CSSMediaRule) {
+      const text = rule.media.mediaText
+      const decided = text
+        .replace(/\(prefers-reduced-motion(: reduce)?\)/g, isReduced ? ALWAYS : NEVER)
+        .replace(/\(prefers-reduced-motion: no-preference\)/g, isReduced ? NEVER : ALWAYS)
+        .replace(/\((any-)?hover(: hover)?\)|\((any-)?pointer(: fine)?\)/g, ALWAYS)
+      if (decided !== text) rule.media.mediaText = decided
+    }
+    if (rule instanceof CSSGroupingRule || rule instanceof CSSStyleRule) decideMedia(rule, isReduced)
   }
 }

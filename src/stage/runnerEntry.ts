@@ -1,6 +1,6 @@
 import { EMPTY_CENSUS } from './census'
 import { IsolatedStage } from './IsolatedStage'
-import { freezeTimers } from './natives'
+import { standStill } from './Pace'
 import { hasCode } from './protocol'
 import type { StageWindow } from './RunnerStage'
 import { Stage } from './Stage'
@@ -8,17 +8,17 @@ import { watchTrespass } from './trespass'
 
 const view = window as unknown as StageWindow
 const program = document.currentScript?.textContent ?? ''
-const natives = freezeTimers(view)
+// Component code may replace the binding; the runner listens to the one it made.
+const beat = view.breltBeat
+const pace = standStill(view, () => beat?.('-1'))
 const incidents: string[] = []
 let stage: Stage | IsolatedStage | undefined
 view.addEventListener('error', (event) => incidents.push(event.message))
 view.addEventListener('unhandledrejection', (event) => incidents.push(String(event.reason)))
 
 // After our own listeners, which are not the component's doing.
-const watch = watchTrespass(view, () => (stage instanceof Stage ? stage.container : undefined))
+const watch = watchTrespass(view)
 
-// Component code may replace the binding; the runner listens to the one it made.
-const beat = view.breltBeat
 // Without a script no case runs code of the component's: a beat now and then tells that work goes on.
 const BEAT_EVERY = 50
 const onBeat = (index: number) => {
@@ -33,18 +33,13 @@ const opened = () => {
 }
 
 view.breltStage = {
-  open: async (component, context, first, viewport) => {
+  open: async (component, context, viewport) => {
     hasScript = hasCode(component)
     beat?.('-1')
-    stage = component.isolated ? new IsolatedStage(component, program, viewport) : await Stage.open(component, natives)
+    stage = component.isolated ? new IsolatedStage(component, program, viewport) : await Stage.open(component, pace)
     stage.setContext(context)
-    if (!first || component.isolated || !hasScript) return {}
-    await stage.mount([first], onBeat)
-    const trespass = watch.found()
-    stage.clear()
-    return trespass === undefined ? {} : { trespass }
   },
-  openOwn: (component, lastReference) => Stage.open(component, natives, lastReference),
+  openOwn: (component, lastReference) => Stage.open(component, pace, lastReference),
   setContext: (context) => opened().setContext(context),
   mount: async (cases, parts) => {
     const mounted = await opened().mount(cases, onBeat)
@@ -52,6 +47,8 @@ view.breltStage = {
     return mounted
   },
   show: () => opened().show(),
+  trespass: () => (stage instanceof Stage ? watch.found() : undefined),
+  traceOf: (index) => opened().traceOf(index),
   read: (profiles, profileOf, pseudoBoxes) => opened().read(profiles, profileOf, pseudoBoxes),
   probe: (probes) => opened().probe(probes),
   declared: (own) => opened().declared(own),

@@ -1,18 +1,19 @@
-import type { Natives } from './natives'
+import { realFrame, type Roots } from './comeToRest'
+import type { Pace } from './Pace'
 
 // Each round ends what runs and lets handlers start more; what is not quiet by then never is.
 const MOST_ROUNDS = 10
 
-/** Brings every animation to rest: finite ones end, infinite ones stand at their start. */
-export async function settle(
-  roots: () => Iterable<Document | ShadowRoot>,
-  natives: Natives,
-): Promise<{ isSettled: boolean }> {
+/** Brings everything to rest: finite animations end, infinite ones stand at their start, and what that sets going is through. */
+export async function settle(roots: Roots, pace: Pace, hasCode: boolean): Promise<{ isSettled: boolean }> {
+  let isAtRest = true
   for (let round = 0; round < MOST_ROUNDS; round++) {
+    if (hasCode) ({ isSettled: isAtRest } = await pace.comeToRest(roots))
     const ended = endAnimations(roots())
-    if (ended === 0 && round > 0) return { isSettled: true }
-    if (ended === 0) await task(natives)
-    else await frameAndTask(natives)
+    if (ended === 0 && round > 0) return { isSettled: isAtRest }
+    // Styles that were changed before may start animations only now: they are asked for twice.
+    if (ended === 0) await task(pace)
+    else await realFrame(pace)
   }
   return { isSettled: false }
 }
@@ -36,11 +37,4 @@ function endAnimations(roots: Iterable<Document | ShadowRoot>): number {
   return ended
 }
 
-const task = ({ setTimeout }: Natives) => new Promise<void>((done) => setTimeout(done, 0))
-
-// A frame may never come to a hidden page: the time-out is the other way out.
-const frameAndTask = (natives: Natives) =>
-  new Promise<void>((done) => {
-    natives.requestAnimationFrame(() => natives.setTimeout(done, 0))
-    natives.setTimeout(done, 100)
-  })
+const task = ({ natives: { setTimeout } }: Pace) => new Promise<void>((done) => setTimeout(done, 0))

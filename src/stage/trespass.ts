@@ -1,6 +1,6 @@
 /** Watches for what a component does outside its own case; such a component needs a document for each case. */
 export interface TrespassWatch {
-  /** What the component did outside, in words; undefined while it stayed inside. */
+  /** What the component did outside so far, in words; undefined while it stayed inside. */
   found(): string | undefined
 }
 
@@ -19,15 +19,31 @@ export async function unwatched<T>(work: () => Promise<T>): Promise<T> {
 // React listens for it in every document that it renders into; it tells nothing of one case to another.
 const HARMLESS = new Set(['selectionchange'])
 
-/** Starts watching. Must run before the component's script is loaded. */
-export function watchTrespass(view: Window & typeof globalThis, container: () => Element | undefined): TrespassWatch {
+const ownSheets = new WeakSet<CSSStyleSheet>()
+const ownElements = new WeakSet<Element>()
+
+/** Says that a style sheet of the document is the stage's. */
+export const ownSheet = (sheet: CSSStyleSheet): CSSStyleSheet => {
+  ownSheets.add(sheet)
+  return sheet
+}
+
+/** Says that an element in the document's head or body is the stage's. */
+export const ownElement = <E extends Element>(element: E): E => {
+  ownElements.add(element)
+  return element
+}
+
+/** Starts watching. Must run before the component's script is loaded, when all that stands in the document is the stage's. */
+export function watchTrespass(view: Window & typeof globalThis): TrespassWatch {
+  const { document } = view
   let found: string | undefined
   const isShared = (target: unknown) =>
     target === undefined ||
     target === view ||
-    target === view.document ||
-    target === view.document.documentElement ||
-    target === view.document.body
+    target === document ||
+    target === document.documentElement ||
+    target === document.body
   const wrap = <T extends object>(
     target: T,
     name: keyof T,
@@ -45,24 +61,45 @@ export function watchTrespass(view: Window & typeof globalThis, container: () =>
   )
   wrap(view.HTMLDialogElement.prototype, 'showModal', () => 'opens a modal dialog')
   wrap(view.HTMLElement.prototype, 'showPopover', () => 'opens a popover')
-  return {
-    found: () => {
-      const stranger = [...view.document.body.children].find(
-        (child) => child !== container() && child.localName !== 'script' && child.localName !== 'iframe',
-      )
-      return found ?? (stranger ? `puts <${stranger.localName}> outside of itself` : undefined)
-    },
+  wrap(view.IntersectionObserver.prototype, 'observe', () => 'asks what is in sight')
+  const ours = new Set([...outsiders(document)])
+  return { found: () => found ?? strangerIn(document, ours) }
+}
+
+/** What stands in a document beside its root's own two elements. */
+function* outsiders({ documentElement, head, body }: Document): Generator<Element> {
+  for (const parent of [documentElement, head, body])
+    for (const child of parent.children) if (child !== head && child !== body) yield child
+}
+
+const STYLES = /^(style|link)$/
+
+function strangerIn(document: Document, ours: ReadonlySet<Element>): string | undefined {
+  for (const element of outsiders(document)) {
+    if (ours.has(element) || ownElements.has(element)) continue
+    if (STYLES.test(element.localName)) return 'adds styles to the whole page'
+    return `puts <${element.localName}> outside of itself`
   }
+  if (document.adoptedStyleSheets.some((sheet) => !ownSheets.has(sheet))) return 'adds styles to the whole page'
+  if (document.documentElement.classList.length > 0) return 'sets a class on the whole page'
+  return document.body.attributes.length > 0 ? 'changes the body of the page' : undefined
+}
+
+interface Texts {
+  sheets: readonly { text: string }[]
+  pieces: Readonly<Record<string, { parts: Readonly<Record<string, { inPage?: boolean }>>; module?: { text: string } }>>
 }
 
 /** What can be told from the texts alone. */
-export function trespassInTexts(component: {
-  sheets: readonly { text: string }[]
-  pieces: Readonly<Record<string, { parts: Readonly<Record<string, { inPage?: boolean }>> }>>
-}): string | undefined {
-  const parts = Object.values(component.pieces).flatMap((piece) => Object.values(piece.parts))
-  if (parts.some(({ inPage }) => inPage)) return 'has a part elsewhere in the page'
-  if (component.sheets.some(({ text }) => /position\s*:\s*fixed/.test(text))) return 'has a fixed position'
-  if (component.sheets.some(({ text }) => /::backdrop/.test(text))) return 'styles a backdrop'
+export function trespassInTexts({ sheets, pieces: bySlug }: Texts): string | undefined {
+  const pieces = Object.values(bySlug)
+  const isStyled = (pattern: RegExp) => sheets.some(({ text }) => pattern.test(text))
+  const isAnywhere = (pattern: RegExp) =>
+    isStyled(pattern) || pieces.some(({ module }) => pattern.test(module?.text ?? ''))
+  if (pieces.some(({ parts }) => Object.values(parts).some(({ inPage }) => inPage)))
+    return 'has a part elsewhere in the page'
+  if (isStyled(/position\s*:\s*fixed/)) return 'has a fixed position'
+  if (isStyled(/[\w\])]::backdrop/)) return 'styles a backdrop'
+  if (isAnywhere(/content-visibility\s*:\s*auto/)) return 'is laid out only when it is in sight'
   return undefined
 }

@@ -46,7 +46,7 @@ export async function startApp(folders: readonly string[] = []): Promise<App> {
     stdio: ['ignore', 'pipe', 'inherit'],
   })
   await started(server)
-  const browser = await launchChromium()
+  const browser = await launchChromium({ whole: true })
   const address = `http://${HOST}:${port}`
   return {
     address,

@@ -1,14 +1,22 @@
 import type { Browser } from 'puppeteer-core'
 import type { FileTree } from '@/core/sheet'
 import type { ScenarioResult } from '@/core/scenario'
-import { launchChromium, prepareLibrary, runScenarios, scenarioJobs, type ScenarioOptions } from '@/runner'
+import {
+  launchChromium,
+  PlayPool,
+  prepareLibrary,
+  runScenarios,
+  scenarioJobs,
+  type PoolOptions,
+  type ScenarioOptions,
+} from '@/runner'
 
 /** Performs the scenarios of a library's components; gives back what came of each, by name. */
 export async function playTree(
   tree: FileTree,
-  options: ScenarioOptions & { components?: readonly string[]; only?: readonly string[] } = {},
+  options: ScenarioOptions & PoolOptions & { components?: readonly string[]; only?: readonly string[] } = {},
 ): Promise<Map<string, ScenarioResult>> {
-  const { components, only, ...rest } = options
+  const { components, only, repeat, signal, ...rest } = options
   const { library, tokens, components: prepared } = await prepareLibrary(tree, components ? { components } : {})
   const jobs = prepared
     .flatMap(({ sheet, compiled }) =>
@@ -17,14 +25,16 @@ export async function playTree(
     .filter(({ plan }) => !only || only.includes(plan.scenario.name))
   const results = new Map<string, ScenarioResult>()
   let browser: Promise<Browser> | undefined
+  const pool = new PlayPool(() => (browser ??= launchChromium()), rest)
   try {
     await runScenarios(
-      () => (browser ??= launchChromium()),
+      pool,
       jobs,
-      rest,
+      { ...(repeat !== undefined && { repeat }), ...(signal && { signal }) },
       ({ plan }, result) => void results.set(plan.scenario.name, result),
     )
   } finally {
+    await pool.close()
     await (await browser)?.close()
   }
   return results

@@ -69,25 +69,3 @@ export function fillingOf(
   )
   return { kind: 'component', slug, props, slots, changes, forced }
 }
-
-/** Every component that a component's own sheet puts into slots, at any depth; itself only where it holds itself. */
-export function nestedSlugs(owner: Reachable, others: Others): Set<string> {
-  const found = new Set<string>()
-  const ofValue = (value: SlotValue) => {
-    if (typeof value === 'object' && 'text' in value) return
-    const slug = typeof value === 'string' ? value : value.component
-    const inner = others.get(slug)
-    if (inner && !found.has(slug)) {
-      found.add(slug)
-      ofSheet(inner)
-    }
-    if (typeof value === 'object') Object.values(value.slots ?? {}).forEach(ofValue)
-  }
-  const ofSheet = ({ axes, data }: Reachable) => {
-    Object.values(data.slots).forEach((slot) => ofValue(slot.default))
-    for (const axis of axes)
-      for (const reach of Object.values(axis.reaches).flat()) Object.values(reach.slots ?? {}).forEach(ofValue)
-  }
-  ofSheet(owner)
-  return found
-}

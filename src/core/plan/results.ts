@@ -3,6 +3,8 @@ export interface SourceLine {
   file: string
   line: number
   declaration: string
+  /** Further declarations that it took, such as the one that uses the custom property that this one gives its value. */
+  through?: SourceLine[]
 }
 
 export type Verdict = 'holds' | 'misses' | 'unread'

@@ -1,4 +1,4 @@
-import type { CaseResult, CheckResult } from '../plan'
+import type { CaseResult, CheckResult, SourceLine } from '../plan'
 import type { Lint } from '../lint'
 import { readable } from '../spec'
 import type { Performance, ScenarioResult } from '../scenario'
@@ -48,9 +48,14 @@ export class ComponentTally {
         group,
         makeFinding(key, {
           ...check,
-          ...(check.origin && { origin: { ...check.origin, file: this.near(check.origin.file) } }),
+          ...(check.origin && { origin: this.nearOrigin(check.origin) }),
         }),
       )
+  }
+
+  private nearOrigin({ through, ...line }: SourceLine): SourceLine {
+    const near = { ...line, file: this.near(line.file) }
+    return through ? { ...near, through: through.map((each) => this.nearOrigin(each)) } : near
   }
 
   /** A path as seen from the component's folder; files elsewhere keep the library's path. */

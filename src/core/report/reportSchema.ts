@@ -1,5 +1,7 @@
 import { z } from 'zod'
 
+const sourceLine = z.object({ file: z.string(), line: z.number(), declaration: z.string() })
+
 const lint = z.object({
   code: z.string(),
   severity: z.enum(['error', 'warning']),
@@ -17,7 +19,8 @@ const finding = z.object({
   difference: z.string(),
   cases: z.array(z.string()),
   rule: z.object({ index: z.number(), line: z.number() }),
-  origin: z.object({ file: z.string(), line: z.number(), declaration: z.string() }).optional(),
+  /** The declaration that made it so, the cause first; `through` the others that it took. */
+  origin: sourceLine.extend({ through: z.array(sourceLine).optional() }).optional(),
   message: z.string(),
 })
 

@@ -4,6 +4,8 @@ export interface Pulse {
   due?: number
   /** Something changes from frame to frame: a finite animation runs, or a frame has been asked for. */
   isMoving: boolean
+  /** It moves only because a script has asked for a frame. */
+  wantsFrame?: boolean
   /** An animation without end runs. */
   isTurning: boolean
 }

@@ -2,6 +2,7 @@ import type { CheckResult } from '../plan'
 import { advance, type Clock } from './clock'
 import { judgeEvents } from './judgeEvents'
 import { round, type EventRecord, type Performance, type StepResult } from './result'
+import { LONGEST_MS, untilStill } from './untilStill'
 import { isInput, type Change, type Expected, type Input, type Step } from './step'
 
 /** Why input could not be given, or what is to be known about how it was. */
@@ -15,6 +16,8 @@ export interface PerformanceHost {
   change(change: Change): Promise<void>
   /** Lets finite animations end, in no time. */
   settle(): Promise<{ isSettled: boolean }>
+  /** How often the document has changed so far. */
+  changes(): Promise<number>
   /** Reads and judges what a step expects of parts. */
   look(step: Step & { expected: Expected }): Promise<readonly CheckResult[]>
   /** What the component has sent since the start. */
@@ -72,7 +75,7 @@ async function performStep(step: Step, host: PerformanceHost): Promise<Outcome> 
       await advance(host.clock, host.clock.now + step.ms, host.onMoment && watch(host))
       return HOLDS
     case 'settle':
-      return settled(host)
+      return still(host)
     case 'expect':
       return expectHere(step, host)
     case 'eventually':
@@ -91,6 +94,11 @@ async function settled(host: PerformanceHost): Promise<Outcome> {
   const { isSettled } = await host.settle()
   await host.onMoment?.(host.clock.now)
   return isSettled ? HOLDS : { ...HOLDS, message: 'its animations never come to rest: each end starts new ones' }
+}
+
+async function still(host: PerformanceHost): Promise<Outcome> {
+  const { moving } = await untilStill(host.clock, () => host.changes(), host.onMoment?.bind(host))
+  return moving === undefined ? HOLDS : { ...HOLDS, message: `after ${LONGEST_MS / 1000} s it still moves: ${moving}` }
 }
 
 async function expectHere(step: Step & { kind: 'expect' }, host: PerformanceHost): Promise<Outcome> {

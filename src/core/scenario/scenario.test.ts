@@ -176,6 +176,7 @@ function host(from: number, to: number, given: Partial<PerformanceHost> = {}): P
     act: () => Promise.resolve({}),
     change: () => Promise.resolve(),
     settle: () => Promise.resolve({ isSettled: true }),
+    changes: () => Promise.resolve(0),
     look: (step: Step) => {
       const isThere = clock.now >= from && clock.now < to
       const isWanted = !step.text.includes('visible no')

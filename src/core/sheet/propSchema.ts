@@ -64,7 +64,8 @@ export const slotValueSchema: z.ZodType<SlotValue> = z.lazy(() =>
 ) as z.ZodType<SlotValue>
 
 export const slotSchema = z.strictObject({
-  accepts: z.union([z.literal('any'), oneOrMore(kebabName)]).default('any'),
+  /** An empty list, with `text: true`, takes words only. */
+  accepts: z.union([z.literal('any'), oneOrMore(kebabName), z.array(kebabName).length(0)]).default('any'),
   text: z.boolean().default(false),
   default: slotValueSchema.default('none'),
   about: z.string().optional(),

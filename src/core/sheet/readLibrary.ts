@@ -2,7 +2,7 @@ import { unknownName, type Place, type Problem } from '../problem'
 import { checkShape, readYaml, type YamlSource } from '../yaml'
 import { resolvePath, textOf, type FileTree } from './FileTree'
 import { librarySchema, type LibraryFile } from './librarySchema'
-import { readSheet, SHEET_SUFFIX, type Sheet } from './readSheet'
+import { readSheet, SHEET_SUFFIX, slugOf, type Sheet } from './readSheet'
 
 /** A design system as its folder defines it. */
 export interface Library {
@@ -16,9 +16,10 @@ export const LIBRARY_FILE = 'library.yaml'
 
 /**
  * Reads a library's folder.
+ * @param only slugs of the components that are needed: of all others only those are read that these may hold
  * @returns the library as far as it can be read, and every problem; problems of a sheet bear its path.
  */
-export function readLibrary(tree: FileTree): { library?: Library; problems: Problem[] } {
+export function readLibrary(tree: FileTree, only?: readonly string[]): { library?: Library; problems: Problem[] } {
   const text = textOf(tree, LIBRARY_FILE)
   if (text === undefined) {
     return { problems: [{ file: LIBRARY_FILE, line: 1, column: 1, message: 'the folder holds no library.yaml' }] }
@@ -26,7 +27,7 @@ export function readLibrary(tree: FileTree): { library?: Library; problems: Prob
   const source = readYaml(text, LIBRARY_FILE)
   const { value: data, problems } = checkShape(source, librarySchema)
   const sheets: Sheet[] = []
-  for (const path of tree.paths.filter((path) => path.endsWith(SHEET_SUFFIX))) {
+  for (const path of sheetPaths(tree, only)) {
     const read = readSheet(textOf(tree, path)!, path)
     problems.push(...read.problems)
     if (!read.sheet) continue
@@ -42,6 +43,19 @@ export function readLibrary(tree: FileTree): { library?: Library; problems: Prob
     )
   }
   return { library: { data, source, tree, sheets }, problems }
+}
+
+/** Paths of sheets: all, or those of some components and of whatever they name, to any depth. */
+function sheetPaths(tree: FileTree, only: readonly string[] | undefined): string[] {
+  const all = tree.paths.filter((path) => path.endsWith(SHEET_SUFFIX))
+  if (!only) return all
+  const needed = new Set(all.filter((path) => only.includes(slugOf(path))))
+  for (const path of needed) {
+    // A word too many is a sheet too many; one too few would be a component that is not there.
+    const words = new Set(textOf(tree, path)!.match(/[a-z][a-z0-9-]*/g))
+    for (const other of all) if (words.has(slugOf(other))) needed.add(other)
+  }
+  return all.filter((path) => needed.has(path))
 }
 
 /** What is wrong with a sheet among the library's other files. */

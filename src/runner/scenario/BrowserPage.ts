@@ -2,19 +2,22 @@ import type { Browser, BrowserContext, CDPSession } from 'puppeteer-core'
 import type { Clock } from '@/core/scenario'
 import type { Viewport } from '@/core/sheet'
 import type { PlayStage } from '@/stage'
-import { ADDRESS, callStage, preparePage, type PlayPage } from './PlayPage'
+import { ADDRESS, callStage, HeldComponent, preparePage, type PlayPage } from './PlayPage'
+import type { PlaySetup } from './PlaySetup'
 
 /** A page that keeps its time itself, in any browser. */
 export class BrowserPage implements PlayPage {
   readonly clockKind = 'page'
   readonly clock: Clock
   #now = 0
+  #component: HeldComponent
 
   private constructor(
     private readonly context: BrowserContext,
     readonly session: CDPSession,
     private readonly sheetUrls: ReadonlyMap<string, string>,
   ) {
+    this.#component = new HeldComponent(session)
     const now = () => this.#now
     this.clock = {
       get now() {
@@ -32,6 +35,10 @@ export class BrowserPage implements PlayPage {
     const page = await context.newPage()
     const session = await page.createCDPSession()
     return new BrowserPage(context, session, await preparePage(session, viewport))
+  }
+
+  hold(component: PlaySetup['component']): Promise<void> {
+    return this.#component.hold(component)
   }
 
   async load(): Promise<void> {

@@ -2,8 +2,10 @@ import type { Browser, CDPSession } from 'puppeteer-core'
 import type { Clock } from '@/core/scenario'
 import type { Viewport } from '@/core/sheet'
 import type { PlayStage } from '@/stage'
+import { openTarget } from '../openTarget'
 import { launchShell } from '../shell'
-import { ADDRESS, callStage, preparePage, type PlayPage } from './PlayPage'
+import { ADDRESS, callStage, HeldComponent, preparePage, type PlayPage } from './PlayPage'
+import type { PlaySetup } from './PlaySetup'
 
 // The least that time can pass: enough for tasks that are due at once, and nothing to any timer.
 const SLIVER_MS = 0.001
@@ -25,6 +27,7 @@ export class EnginePage implements PlayPage {
   readonly clockKind = 'engine'
   readonly clock: Clock
   #now = 0
+  #component: HeldComponent
   /** The engine's own ticks at the scenario's start. */
   #offset = 0
   #lastTicks = 0
@@ -34,6 +37,7 @@ export class EnginePage implements PlayPage {
     readonly session: CDPSession,
     private readonly sheetUrls: ReadonlyMap<string, string>,
   ) {
+    this.#component = new HeldComponent(session)
     const now = () => this.#now
     this.clock = {
       get now() {
@@ -47,15 +51,8 @@ export class EnginePage implements PlayPage {
   static async open(executablePath: string, viewport: Viewport): Promise<EnginePage> {
     const browser = await launchShell(executablePath)
     try {
-      const root = await browser.target().createCDPSession()
-      const { targetId } = await root.send('Target.createTarget', {
-        url: 'about:blank',
-        enableBeginFrameControl: true,
-        width: viewport.width,
-        height: viewport.height,
-      })
-      const target = await browser.waitForTarget((each) => (each as { _targetId?: string })._targetId === targetId)
-      const session = await target.createCDPSession()
+      const { width, height } = viewport
+      const session = await openTarget(browser, { enableBeginFrameControl: true, width, height })
       const page = new EnginePage(browser, session, await preparePage(session, viewport))
       const { virtualTimeTicksBase } = await page.session.send('Emulation.setVirtualTimePolicy', {
         policy: 'pause',
@@ -68,6 +65,10 @@ export class EnginePage implements PlayPage {
       await browser.close()
       throw error
     }
+  }
+
+  hold(component: PlaySetup['component']): Promise<void> {
+    return this.#component.hold(component)
   }
 
   async load(): Promise<void> {

@@ -1,10 +1,10 @@
 import type { Acted, Input, Target } from '@/core/scenario'
-import type { AimAt } from '@/stage'
+import type { Aim, AimAt } from '@/stage'
 import { keyFor, readChord, type Key } from './keys'
 import type { PlayPage } from './PlayPage'
 
 /** Input that cannot be given: what was found instead. */
-class Refused extends Error {
+export class Refused extends Error {
   override name = 'Refused'
 }
 
@@ -18,7 +18,13 @@ const DRAG_STEPS = 5
 /** More stops than any component has: who is not reached by then is not reached at all. */
 const MOST_TABS = 60
 
-const NO_KEY: Omit<Key, 'text'> = { key: 'Tab', code: 'Tab', windowsVirtualKeyCode: 9 }
+const TAB: Omit<Key, 'text'> = { key: 'Tab', code: 'Tab', windowsVirtualKeyCode: 9 }
+
+/** @throws Refused */
+function reached(aim: Aim): Point {
+  if ('refused' in aim) throw new Refused(aim.refused)
+  return aim
+}
 
 /** Gives a page pointer, touch and key input through the browser, as a person would. */
 export class Hand {
@@ -41,16 +47,16 @@ export class Hand {
   private async give(input: Input): Promise<string | undefined> {
     switch (input.kind) {
       case 'click':
-        return this.click(await this.point(input.target, true), 1)
+        return this.click(await this.point(input.target), 1)
       case 'double-click': {
-        const at = await this.point(input.target, true)
+        const at = await this.point(input.target)
         await this.click(at, 1)
         return this.click(at, 2)
       }
       case 'tap':
-        return this.tap(await this.point(input.target, true))
+        return this.tap(await this.point(input.target))
       case 'hover':
-        return this.move(await this.point(input.target, false))
+        return this.move(await this.point(input.target))
       case 'leave':
         return this.leave()
       case 'focus':
@@ -66,10 +72,8 @@ export class Hand {
     }
   }
 
-  private async point(target: Target, isPress: boolean): Promise<Point> {
-    const aim = await this.page.call('aim', aimAt(target), isPress)
-    if ('refused' in aim) throw new Refused(aim.refused)
-    return aim
+  private async point(target: Target): Promise<Point> {
+    return reached(await this.page.call('aim', aimAt(target)))
   }
 
   private async mouse(type: string, { x, y }: Point, more: object = {}) {
@@ -95,13 +99,37 @@ export class Hand {
     await this.page.input('Input.dispatchTouchEvent', { type: 'touchEnd', touchPoints: [] })
   }
 
+  /** Points at the element of a state, and holds it pressed where that is asked. */
+  async pointAtState(at: number, isPressed: boolean): Promise<void> {
+    const point = reached(await this.page.call('aimAtState', at))
+    await this.move(point)
+    if (isPressed) await this.mouse('mousePressed', point, { button: 'left', buttons: 1, clickCount: 1 })
+    await this.page.rest()
+  }
+
+  /** Gives the focus to the element of a state, by Tab where that leads there. False where it does not take it. */
+  async focusState(at: number): Promise<boolean> {
+    const isThere = () => this.page.call('stateHasFocus', at)
+    const passed: string[] = []
+    for (let tabs = 0; tabs < MOST_TABS && !(await isThere()); tabs++) {
+      await this.key(TAB)
+      await this.page.rest()
+      const { name } = await this.page.call('active')
+      if (name === 'nothing' && passed.length > 0) break
+      passed.push(name)
+    }
+    const isFocused = (await isThere()) || (await this.page.call('stateHasFocus', at, true))
+    await this.page.rest()
+    return isFocused
+  }
+
   private async leave(): Promise<undefined> {
-    await this.move(await this.point({ kind: 'page' }, false))
+    await this.move(await this.point({ kind: 'page' }))
   }
 
   private async drag({ from, to, by }: Extract<Input, { kind: 'drag' }>): Promise<undefined> {
-    const start = await this.point(from, true)
-    const end = to ? await this.point(to, false) : { x: start.x + by![0], y: start.y + by![1] }
+    const start = await this.point(from)
+    const end = to ? await this.point(to) : { x: start.x + by![0], y: start.y + by![1] }
     await this.move(start)
     await this.mouse('mousePressed', start, { button: 'left', buttons: 1, clickCount: 1 })
     for (let step = 1; step <= DRAG_STEPS; step++) {
@@ -114,7 +142,7 @@ export class Hand {
   }
 
   private async scroll(target: Target, by: readonly [number, number] | undefined): Promise<undefined> {
-    const at = await this.point(target, false)
+    const at = await this.point(target)
     // Pointing at a part has brought it into sight.
     if (!by) return
     await this.move(at)
@@ -136,14 +164,13 @@ export class Hand {
       await this.page.input('Input.dispatchKeyEvent', { type: 'keyUp', ...held, modifiers: 0 })
   }
 
-  private async type(words: string): Promise<undefined> {
+  /** Types all the same where nothing takes text, as a person can: that nothing then happens may be what is to be shown. */
+  private async type(words: string): Promise<string | undefined> {
     const { takesText, name } = await this.page.call('active')
-    if (!takesText)
-      throw new Refused(
-        `nothing that takes text has the focus: ${name === 'nothing' ? 'nothing has it' : `${name} has it`}`,
-      )
-    await this.page.call('caretToEnd')
+    if (takesText) await this.page.call('caretToEnd')
     for (const character of words) await this.key(keyFor(character))
+    if (takesText) return undefined
+    return `nothing that takes text has the focus: ${name === 'nothing' ? 'nothing has it' : `${name} has it`}`
   }
 
   /** Goes on by Tab until the part has the focus; gives it by script where Tab does not lead there, and says so. */
@@ -155,7 +182,7 @@ export class Hand {
     const { name: first } = await this.page.call('active')
     const passed: string[] = []
     for (let tabs = 0; tabs < MOST_TABS; tabs++) {
-      await this.key(NO_KEY)
+      await this.key(TAB)
       await this.page.rest()
       if (await isThere()) return undefined
       const { name } = await this.page.call('active')

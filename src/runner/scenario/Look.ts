@@ -7,6 +7,7 @@ import {
   type Measured,
   type PlannedCase,
   type Profile,
+  type Readings,
   type Request,
 } from '@/core/plan'
 import { MATCH_SEPARATOR } from '@/core/readings'
@@ -128,6 +129,17 @@ export class Looker {
   }
 
   async look(profile: number): Promise<CheckResult[]> {
+    const { claims } = this.profiles[profile]!
+    const { checks } = await this.lookFully(profile)
+    return checks.map((check, at) =>
+      check === 'later' ? unreadCheck(claims[at]!.claim, 'the case to compare with was not read') : check,
+    )
+  }
+
+  /** The same with what was read; what is compared with a case that is not known yet is judged later. */
+  async lookFully(
+    profile: number,
+  ): Promise<{ checks: (CheckResult | 'later')[]; readings: Readings; judge: ContextJudge }> {
     const { requests, claims } = this.profiles[profile]!
     const one = { ...this.one, profile }
     const measured = await readNow(this.page, this.setup.parts, requests)
@@ -147,9 +159,7 @@ export class Looker {
       )
       asked.forEach(({ key }, at) => this.#judge.answer(key, answers[at]!))
     }
-    return claims.map(({ claim }, at) => {
-      const check = this.#judge.judge(one, at, readings, this.elsewhere)
-      return check === 'later' ? unreadCheck(claim, 'the case to compare with was not read') : check
-    })
+    const checks = claims.map((_, at) => this.#judge.judge(one, at, readings, this.elsewhere))
+    return { checks, readings, judge: this.#judge }
   }
 }

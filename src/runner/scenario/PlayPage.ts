@@ -2,7 +2,9 @@ import type { CDPSession, Protocol } from 'puppeteer-core'
 import type { Clock } from '@/core/scenario'
 import type { Viewport } from '@/core/sheet'
 import type { ClockKind, PlayStage } from '@/stage'
-import { answerRequests } from '../answerRequests'
+import type { PlaySetup } from './PlaySetup'
+import { answerRequests, stageAddress } from '../answerRequests'
+import { stagePage, stageProgram } from '../stageProgram'
 
 /** What of the protocol is called here. */
 export type Send = CDPSession['send']
@@ -13,6 +15,8 @@ export interface PlayPage {
   readonly session: CDPSession
   /** The time of the scenario that is being performed. */
   readonly clock: Clock
+  /** Gives the page a component, for all documents until another. */
+  hold(component: PlaySetup['component']): Promise<void>
   /** Opens a fresh document with the stage's program. Time passes meanwhile. */
   load(): Promise<void>
   /** Runs a function of the stage with data, and gives back its data. */
@@ -36,19 +40,47 @@ export interface PlayPage {
 }
 
 /** The page's own address: nothing else can be reached. */
-export const ADDRESS = 'https://stage-play.invalid/'
+export const ADDRESS = stageAddress('play')
+
+/** Starts the stage's program once the document is there. */
+const START = 'breltStart'
+
+/** Keeps a component with a page: the browser hands it to each document, so that it is sent once. */
+export class HeldComponent {
+  #held?: PlaySetup['component']
+  #identifier?: string
+
+  constructor(readonly session: CDPSession) {}
+
+  async hold(component: PlaySetup['component']): Promise<void> {
+    if (this.#held === component) return
+    const before = this.#identifier
+    const text = JSON.stringify(JSON.stringify({ ...component, isolated: true }))
+    const { identifier } = await this.session.send('Page.addScriptToEvaluateOnNewDocument', {
+      source: `if (top === self) globalThis.breltComponent = JSON.parse(${text})`,
+    })
+    this.#held = component
+    this.#identifier = identifier
+    if (before !== undefined)
+      await this.session.send('Page.removeScriptToEvaluateOnNewDocument', { identifier: before })
+  }
+}
 
 /** Prepares a page for the stage's program; gives back where its style sheets come from. */
 export async function preparePage(session: CDPSession, viewport: Viewport): Promise<ReadonlyMap<string, string>> {
   const sheetUrls = new Map<string, string>()
   session.on('CSS.styleSheetAdded', ({ header }) => sheetUrls.set(header.styleSheetId, header.sourceURL))
-  answerRequests(session, ADDRESS, 'play')
+  answerRequests(session, stagePage(`${START}()`))
   await Promise.all([
     session.send('Page.enable'),
     session.send('Runtime.enable'),
     session.send('DOM.enable'),
     session.send('CSS.enable'),
     session.send('Fetch.enable', { patterns: [{ urlPattern: '*' }] }),
+    // The browser keeps the program: sent with each document it would take as long as the document.
+    session.send('Page.addScriptToEvaluateOnNewDocument', {
+      source: `if (top === self) globalThis.${START} = () => { delete globalThis.${START}\n${stageProgram('play')}\n}`,
+    }),
     session.send('Emulation.setDeviceMetricsOverride', {
       width: viewport.width,
       height: viewport.height,

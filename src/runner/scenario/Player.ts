@@ -11,10 +11,15 @@ import {
 import { REFERENCE, stageCaseOf, type StageContext, type StageFilling } from '@/stage'
 import type { PlannedCase } from '@/core/plan'
 import { withOrigins } from './evidence'
-import { Hand } from './Hand'
+import { Hand, Refused } from './Hand'
 import { Looker } from './Look'
 import type { PlayPage } from './PlayPage'
 import type { PlaySetup } from './PlaySetup'
+
+/** @throws CannotStart */
+function mounted({ failure }: { failure?: string }) {
+  if (failure !== undefined) throw new CannotStart(`the component could not be mounted: ${failure}`)
+}
 
 /** Called as a performance goes on. */
 export interface PlayListener {
@@ -29,10 +34,15 @@ export class CannotStart extends Error {
 }
 
 const MOST_SETTLES = 10
+const MOST_RESTS = 60
+/** Pseudo-classes that no input brings about. */
+const OTHER_STATES = /^(?!focus|hover$|active$)/
 
 /** One case of a component, mounted in a fresh document, to be acted on. */
 export class Player {
   readonly #hand: Hand
+  /** Changes of the document when it was last seen at rest. */
+  #changes = -1
   #props: Readonly<Record<string, unknown>>
   #slots: Readonly<Record<string, StageFilling>>
   #contexts: Record<string, string>
@@ -53,27 +63,74 @@ export class Player {
   /** Mounts a case and takes the steps that reach it. @throws CannotStart */
   static async start(page: PlayPage, setup: PlaySetup, one: PlannedCase, before: readonly Step[]): Promise<Player> {
     const player = new Player(page, setup, one)
+    await page.hold(setup.component)
     await page.load()
     await player.applyMedia()
-    const component = { ...setup.component, isolated: true }
     const events = setup.sheet.data.source.kind === 'react' ? [] : Object.keys(setup.sheet.data.events)
     try {
-      await page.passing(page.call('open', component, player.context(), page.clockKind, events))
+      await page.passing(page.call('open', player.context(), page.clockKind, events))
     } catch (error) {
       throw new CannotStart(`the component could not be staged: ${(error as Error).message}`)
     }
     await page.begin()
-    const { failure, forced } = await page.call('mount', stageCaseOf(one))
-    if (failure !== undefined) throw new CannotStart(`the component could not be mounted: ${failure}`)
-    await page.rest()
+    mounted(await page.call('mount', stageCaseOf(one)))
+    await player.comeToRest()
+    mounted(await page.call('reach'))
+    await player.comeToRest()
     for (const step of before) {
+      // Who acts waits until what comes into sight has come.
+      await player.comeToRest()
+      await player.settle()
       const { steps } = await perform([step], player.host())
       if (steps[0]!.verdict !== 'holds')
         throw new CannotStart(`the start could not be reached: ${step.text}: ${steps[0]!.message}`)
     }
     if (before.length > 0) await player.rest(before)
-    await player.force(forced)
+    await player.enterStates()
     return player
+  }
+
+  /** Lets everything happen that the component does by itself and that takes no time. */
+  async comeToRest(): Promise<void> {
+    for (let round = 0; round < MOST_RESTS; round++) {
+      const { changes, wantsFrame } = await this.page.call('stir')
+      if (changes === this.#changes && !wantsFrame) return
+      this.#changes = changes
+      await this.page.rest()
+    }
+  }
+
+  /**
+   * Brings the states about that the case's axes ask for: by real keys and a real pointer, where one pointer and one focus can do
+   * it all, else by the engine.
+   * @throws CannotStart where a state cannot be reached
+   */
+  private async enterStates(): Promise<void> {
+    const states = await this.page.call('states')
+    if (states.length === 0) return
+    await this.settle()
+    await this.comeToRest()
+    const having = (pattern: RegExp) =>
+      states.flatMap(({ pseudo }, at) => (pseudo.some((name) => pattern.test(name)) ? [at] : []))
+    const [focus, hover, active, others] = [/^focus/, /^hover$/, /^active$/, OTHER_STATES].map(having) as [
+      number[],
+      number[],
+      number[],
+      number[],
+    ]
+    const pointed = [...new Set([...hover, ...active])]
+    if (focus.length > 1 || pointed.length > 1 || others.length > 0) return this.force(states.map((_, at) => at))
+    try {
+      // Pointing does not take the focus away.
+      if (focus[0] !== undefined && !(await this.#hand.focusState(focus[0])))
+        throw new CannotStart(`the part "${states[focus[0]]!.part}" does not take the focus`)
+      if (pointed[0] !== undefined) await this.#hand.pointAtState(pointed[0], active.length > 0)
+    } catch (error) {
+      if (!(error instanceof Refused)) throw error
+      throw new CannotStart(error.message)
+    }
+    await this.comeToRest()
+    await this.settle()
   }
 
   /** Before a case that steps have reached is looked at, animations have ended and the pointer rests outside, unless it hovers. */
@@ -83,8 +140,8 @@ export class Player {
     await this.settle()
   }
 
-  private async force(forced: readonly [number, string[]][]) {
-    if (forced.length === 0) return
+  private async force(states: readonly number[]) {
+    const forced = (await Promise.all(states.map((at) => this.page.call('forceState', at)))).flat()
     await this.page.session.send('DOM.getDocument', { depth: 0 })
     for (const [reference, forcedPseudoClasses] of forced) {
       const { result } = await this.page.session.send('Runtime.evaluate', {
@@ -144,6 +201,7 @@ export class Player {
       act: (input) => this.#hand.act(input),
       change: (change) => this.change(change),
       settle: () => this.settle(),
+      changes: () => this.page.call('changes'),
       look: () => Promise.resolve([]),
       events: () => this.events(),
       ...(onStep && { onStep }),

@@ -1,5 +1,6 @@
 import type { CheckResult } from '@/core/plan'
-import { decidingProperties, winningDeclaration } from '../origins'
+import { blame, placesOf } from '../blame'
+import { decidingProperties } from '../origins'
 import { objectOf } from './Look'
 import type { PlayPage } from './PlayPage'
 import type { PlaySetup } from './PlaySetup'
@@ -28,9 +29,11 @@ async function withOrigin(
   if (!objectId) return check
   const { nodeId } = await page.session.send('DOM.requestNode', { objectId })
   const matched = await page.session.send('CSS.getMatchedStylesForNode', { nodeId })
-  const found = winningDeclaration(matched, properties, parts[part]?.pseudo)
-  const url = found?.styleSheetId === undefined ? undefined : page.sheetUrl(found.styleSheetId)
-  const place = found && url ? originalPlace(url, found.line! + 1, found.column! + 1) : undefined
-  if (!found || !place) return check
-  return { ...check, origin: { file: place.file, line: place.line, declaration: found.text.replace(/;$/, '') } }
+  const origin = blame(
+    matched,
+    properties,
+    parts[part]?.pseudo,
+    placesOf({ originalPlace }, (id) => page.sheetUrl(id)),
+  )
+  return origin ? { ...check, origin } : check
 }

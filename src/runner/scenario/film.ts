@@ -5,7 +5,8 @@ import { joinExtents, joinPerformances, type Extent, type Film, type Frame, type
 import type { StageComponent } from '@/stage'
 import { readNow } from './Look'
 import type { PlayPage } from './PlayPage'
-import type { PlayLane, ScenarioJob } from './runScenarios'
+import type { PlayLane } from './PlayLane'
+import type { ScenarioJob } from './scenarioJobs'
 
 /** What is looked at to tell what has changed, of every part. */
 const WATCHED = [

@@ -1,13 +1,8 @@
 export type { PlayListener } from './Player'
 export type { PlaySetup } from './PlaySetup'
-export {
-  PlayLane,
-  runScenario,
-  runScenarios,
-  scenarioJobs,
-  usualClock,
-  type ScenarioJob,
-  type ScenarioOptions,
-} from './runScenarios'
-export { runStepCases } from './runStepCases'
+export { PlayLane, usualClock } from './PlayLane'
+export { PlayPool, type PoolOptions } from './PlayPool'
+export { runScenario, runScenarios, type ScenarioOptions } from './runScenarios'
+export { scenarioJobs, type ScenarioJob } from './scenarioJobs'
+export { runInputCases, type InputResult } from './runInputCases'
 export { filmScenario } from './film'

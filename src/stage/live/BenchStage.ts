@@ -4,10 +4,13 @@ import { extentOf } from '../extent'
 import { shadowsIn, type MountedCase } from '../findPart'
 import type { Forced } from '../forceStates'
 import { forceByAttribute } from '../forceByAttribute'
+import { imitateInput } from '../imitateInput'
 import type { Natives } from '../natives'
-import type { StageCase, StageContext } from '../protocol'
-import { decideMotion, rewriteStates } from '../rewriteStates'
+import { goOn } from '../Pace'
+import { hasCode, type StageCase, type StageContext } from '../protocol'
+import { decideMedia, rewriteStates } from '../rewriteStates'
 import { Stage } from '../Stage'
+import { traceOf } from '../traceOf'
 import type { FromLive, ToLive } from '../liveProtocol'
 import { markupOf } from './markupOf'
 import { Measure } from './Measure'
@@ -39,38 +42,38 @@ export class BenchStage {
     if (this.#stage) throw new Error('a frame is opened once')
     const isCalled = component.pieces[component.slug]?.kind === 'react'
     const log = new EventLog(document, isCalled ? [] : events, () => performance.now() - this.#begun)
-    const stage = await Stage.open(component, this.natives)
+    const stage = await Stage.open(component, goOn(this.natives))
     this.#stage = stage
     log.onNoted = (record) => this.tell({ type: 'event', ...record })
     stage.onEvent = (name, detail) => log.note(name, detail)
     this.surround(context)
     this.#begun = performance.now()
-    this.mount(one)
+    await this.mount(one)
     this.tellRendered(0, this.#begun)
   }
 
   /** Shows it with other props, slots, held states and surroundings; what can stay as it is stays. */
-  update({ one, context, turn }: Extract<ToLive, { type: 'update' }>): void {
+  async update({ one, context, turn }: Extract<ToLive, { type: 'update' }>): Promise<void> {
     const start = performance.now()
     if (context) this.surround(context)
     const [mounted] = this.#stage!.cases
     try {
-      if (!mounted || mounted.failure !== undefined || !canBecome(this.#one!, one)) this.mount(one)
-      else this.change(mounted, one)
+      if (!mounted || mounted.failure !== undefined || !canBecome(this.#one!, one)) await this.mount(one)
+      else await this.change(mounted, one)
     } catch {
       // What cannot be changed in place may still be made anew; if not, the new case tells why.
-      this.mount(one)
+      await this.mount(one)
     }
     this.tellRendered(turn, start)
   }
 
   /** Changes it in place. A component that shows nothing of it takes what was changed only when it starts: it starts anew. */
-  private change(mounted: MountedCase, one: StageCase) {
+  private async change(mounted: MountedCase, one: StageCase) {
     if (isSame([this.#one!.props, this.#one!.slots], [one.props, one.slots])) return
     const before = traceOf(mounted.frame)
     mounted.update!(one.props, one.slots)
     this.#one = one
-    if (traceOf(mounted.frame) === before) this.mount(one)
+    if (traceOf(mounted.frame) === before) await this.mount(one)
   }
 
   private surround(context: StageContext) {
@@ -85,21 +88,23 @@ export class BenchStage {
     if (isSameMotion) return
     for (const sheet of document.adoptedStyleSheets) {
       rewriteStates(sheet)
-      decideMotion(sheet, context.values.motion === 'reduced')
+      decideMedia(sheet, context.values.motion === 'reduced')
     }
     const readable = new CSSStyleSheet()
     readable.replaceSync('* { caret-color: auto }')
     document.adoptedStyleSheets = [...document.adoptedStyleSheets, readable]
   }
 
-  private mount(one: StageCase) {
+  private async mount(one: StageCase) {
     const stage = this.#stage!
     stage.clear()
     stage.container.style.display = ''
     const forced: Forced = new Map()
-    const mounted = stage.mountOne(one, 0, stage.container, forced)
+    const mounted = stage.mountOne(one, 0, stage.container)
     stage.cases.push(mounted)
-    forceByAttribute(forced, shadowsIn(mounted.frame))
+    await stage.bringAbout([mounted], forced)
+    forceByAttribute(forced, [document, ...shadowsIn(mounted.frame)], this.#context?.values.motion === 'reduced')
+    if (hasCode(stage.component)) imitateInput(mounted)
     this.#one = one
   }
 
@@ -122,16 +127,6 @@ export class BenchStage {
 
 const extentIn = ({ frame }: MountedCase) =>
   extentOf([...frame.querySelectorAll('*')].filter((each) => each.checkVisibility()))
-
-/** All that can be told of what stands there: markup, shadow trees, and what fields hold. */
-function traceOf(frame: HTMLElement): string {
-  const fields = [...frame.querySelectorAll<HTMLInputElement>('input, textarea, select')]
-  return [
-    frame.innerHTML,
-    ...[...shadowsIn(frame)].map((root) => root.innerHTML),
-    ...fields.map(({ value, checked, indeterminate }) => `${value}|${checked}|${indeterminate}`),
-  ].join('\n')
-}
 
 /** Whether one case becomes another by props and slots alone, also of what stands in its slots. */
 const canBecome = (before: StageCase, after: StageCase): boolean => isPlain(before) && isPlain(after)

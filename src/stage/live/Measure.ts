@@ -1,6 +1,7 @@
 import { distancesBetween, type Rect } from '@/core/readings'
 import { findParts, type MountedCase } from '../findPart'
-import { deepest, nearestPart, printMatch } from '../play'
+import { deepestAt } from '../hit'
+import { nearestPart, printMatch } from '../play'
 import type { StageComponent, StageContext } from '../protocol'
 import { MEASURE_KEY } from '../measureKey'
 import { tokenNames, type TokenNames } from './tokenNames'
@@ -80,7 +81,7 @@ export class Measure {
   /** The part at a point; what belongs to none is measured as the element that it is. */
   private target(x: number, y: number): Element | undefined {
     const now = this.measured()
-    const found = deepest(x, y)
+    const found = deepestAt(x, y)
     if (!now || !found || found === now.one.frame || !now.one.frame.contains(hostOf(found))) return undefined
     const match = nearestPart(now.component, now.one, found)
     return match ? findParts(now.component, now.one, match.part)[match.index - 1] : found

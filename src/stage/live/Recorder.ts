@@ -1,8 +1,10 @@
 import { changesBetween, type Observation, type Snapshot } from '@/core/record'
 import { EventLog, PageTime } from '../play'
 import { extentOf } from '../extent'
-import { shadowsIn } from '../findPart'
+import { shadowsIn, type MountedCase } from '../findPart'
+import { attempt } from '../mount'
 import type { Natives } from '../natives'
+import { driven } from '../Pace'
 import { Stage } from '../Stage'
 import type { Captor } from './capture'
 import type { FromLive, ToLive } from '../liveProtocol'
@@ -34,20 +36,25 @@ export class Recorder {
     const isCalled = component.pieces[component.slug]?.kind === 'react'
     const log = new EventLog(document, isCalled ? [] : events, () => time.now)
     this.#log = log
-    const stage = await Stage.open(component, this.natives)
+    const stage = await Stage.open(component, driven(this.natives))
     this.#stage = stage
     stage.onEvent = (name, detail) => log.note(name, detail)
     stage.setContext(context)
-    const { failures } = stage.mountLive(one)
+    stage.mountLive(one)
     time.start()
     log.start()
     await time.hold()
+    const [mounted] = stage.cases as [MountedCase]
+    stage.fitFlow()
+    attempt(mounted, mounted.reach)
+    await time.hold()
+    const { failure } = mounted
     this.tell({
       type: 'mounted',
-      ...(failures[0] !== undefined && { failure: failures[0] }),
+      ...(failure !== undefined && { failure }),
       extent: extentOf([...stage.cases[0]!.frame.querySelectorAll('*')].filter((each) => each.checkVisibility())),
     })
-    if (failures[0] !== undefined) return
+    if (failure !== undefined) return
     this.#watch = new Watch(component, (requests) => {
       const { texts, cases } = stage.read([requests], [0], {})
       return cases[0]!.map((number) => (number < 0 ? undefined : texts[number]))

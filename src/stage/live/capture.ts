@@ -1,6 +1,7 @@
 import type { StepFile } from '@/core/sheet'
 import { flatParent, type MountedCase } from '../findPart'
-import { deepest, isDisabled, nearestPart, printMatch } from '../play'
+import { deepestAt } from '../hit'
+import { nearestPart, printMatch } from '../play'
 import type { StageComponent } from '../protocol'
 import { chordOf, isModifier, typedInto } from './keys'
 import { keepFocus } from './keepFocus'
@@ -132,7 +133,7 @@ function isOfComponent({ frame }: MountedCase, element: Element): boolean {
 function pressPlace(to: Captor, element: Element, event: MouseEvent): Place {
   const match = nearestPart(to.component, to.one, element)
   if (!match && !isOfComponent(to.one, element)) return 'page'
-  const isExact = isDisabled(element) || element.matches('input[type="range"]')
+  const isExact = element.matches('input[type="range"]')
   return isExact ? point(to.one, event) : placeAt(to, element, event)
 }
 
@@ -143,7 +144,7 @@ function placeAt({ component, one }: Captor, element: Element, event: MouseEvent
   const root = one.frame.firstElementChild
   if (root && isOfComponent(one, element)) {
     const { left, top, width, height } = root.getBoundingClientRect()
-    const middle = deepest(left + width / 2, top + height / 2)
+    const middle = deepestAt(left + width / 2, top + height / 2)
     if (middle && isOfComponent(one, middle) && !nearestPart(component, one, middle)) return 'root'
   }
   return point(one, event)

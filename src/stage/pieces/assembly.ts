@@ -13,8 +13,10 @@ export interface Spot {
 export interface Instance {
   slug: string
   one: StageNested
-  /** Its first elements, where it has been put. */
-  roots: readonly Element[]
+  /** The case's own component, which all others stand in. */
+  isOwn: boolean
+  /** Its first elements, where they are now: some components render later than they are put. */
+  readonly roots: readonly Element[]
 }
 
 /** Gives what stands other props and slots, keeping elements (and the focus) that stay the same. */
@@ -28,7 +30,7 @@ export const FILL_TAG = 'brelt-fill'
 
 /** A component that was put into a slot. */
 export interface Removable {
-  roots: readonly Element[]
+  readonly roots: readonly Element[]
   update: Update
   remove(): void
 }
@@ -44,12 +46,13 @@ let lastId = 0
 export class Assembly {
   readonly instances: Instance[] = []
   readonly cleanups: (() => void)[] = []
+  #isReached = false
 
   constructor(
     readonly document: Document,
     readonly makers: ReadonlyMap<string, Maker>,
     readonly pieces: Readonly<Record<string, StagePiece>>,
-    /** Called for a nested component once it stands: brings its axes about. */
+    /** Called for a nested component once it has come to rest: brings its axes about. */
     readonly onNested: (instance: Instance) => void,
     /** Called when a component calls a handler that it was given instead of sending an event. */
     readonly onCalled: (slug: string, event: string, given: unknown) => void = () => {},
@@ -71,12 +74,15 @@ export class Assembly {
     const cleanups = this.cleanups.length
     const update = this.put(one, spot)
     // What a component holds stands before it: the last one is the one just put.
-    const { roots } = this.instances.at(-1)!
+    const instance = this.instances.at(-1)!
     const own = this.cleanups.slice(cleanups)
     return {
-      roots,
+      get roots() {
+        return instance.roots
+      },
       update,
       remove: () => {
+        const { roots } = instance
         for (const cleanup of own.toReversed()) {
           cleanup()
           this.cleanups.splice(this.cleanups.indexOf(cleanup), 1)
@@ -86,11 +92,26 @@ export class Assembly {
     }
   }
 
-  /** Called by makers for what they have put. The case's own component is the last: inner ones stand before it. */
-  placed(one: StageNested, roots: readonly Element[], isNested = true): void {
-    const instance = { slug: one.slug, one, roots }
+  /** Called by makers for what they have put; inner ones before what holds them. `roots` are asked anew each time where they may change. */
+  placed(one: StageNested, roots: readonly Element[] | (() => readonly Element[]), isNested = true): void {
+    const now = typeof roots === 'function' ? roots : () => roots
+    const instance: Instance = {
+      slug: one.slug,
+      one,
+      isOwn: !isNested,
+      get roots() {
+        return now()
+      },
+    }
     this.instances.push(instance)
-    if (isNested) this.onNested(instance)
+    // What comes into a slot later is brought about then.
+    if (isNested && this.#isReached) this.onNested(instance)
+  }
+
+  /** Brings the axes of nested components about, now that they stand. */
+  reachNested(): void {
+    this.#isReached = true
+    for (const instance of this.instances) if (!instance.isOwn) this.onNested(instance)
   }
 
   /** An element that takes no room, for a component that needs one around it. */

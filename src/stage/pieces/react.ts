@@ -41,7 +41,8 @@ export class ReactPieces {
       assembly.cleanups.push(() => root.unmount())
       this.react.flushSync(() => root.render(this.elementOf(one, assembly)))
       if (failure !== undefined) throw failure
-      assembly.placed(one, [...container.children], spot.container === undefined)
+      // What suspends, or is put in by an effect, comes later.
+      assembly.placed(one, () => [...container.children], spot.container === undefined)
       return (next) => {
         failure = undefined
         this.react.flushSync(() => root.render(this.elementOf(next, assembly)))

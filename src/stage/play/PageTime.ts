@@ -1,5 +1,6 @@
 import { withGlobal, type Clock as FakeClock } from '@sinonjs/fake-timers'
 import type { Pulse } from '@/core/scenario'
+import { pageTask } from '../pageTask'
 import { animationPulse, runningAnimations, timingOf } from './animations'
 import type { Roots, StageTime } from './StageTime'
 
@@ -159,6 +160,7 @@ export class PageTime implements StageTime {
     const next = Math.min(pulse.due ?? Infinity, ...this.waiting())
     return {
       isMoving: pulse.isMoving || this.#frames.size > 0,
+      wantsFrame: !pulse.isMoving && this.#frames.size > 0,
       isTurning: pulse.isTurning,
       ...(next < Infinity && { due: next }),
     }
@@ -189,16 +191,8 @@ function realFrameOf({ requestAnimationFrame, setTimeout, clearTimeout }: View):
 }
 
 /** Lets tasks that are due run: React's scheduler and others send themselves messages. */
-function taskOf({ MessageChannel }: View): () => Promise<void> {
-  const turn = () =>
-    new Promise<void>((done) => {
-      const { port1, port2 } = new MessageChannel()
-      port1.onmessage = () => {
-        port1.close()
-        done()
-      }
-      port2.postMessage(0)
-    })
+function taskOf(view: View): () => Promise<void> {
+  const turn = pageTask(view)
   return async () => {
     for (let at = 0; at < 3; at++) await turn()
   }

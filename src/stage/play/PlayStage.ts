@@ -27,10 +27,26 @@ export interface Active {
 
 /** What a performance asks of its page. All of it is data in and data out, but for `elementOf`. */
 export interface PlayStage {
-  /** Loads a component's code. Time must pass meanwhile. */
-  open(component: StageComponent, context: StageContext, clock: ClockKind, events: readonly string[]): Promise<void>
-  /** Mounts the one case in sight: from here on time is the scenario's. Gives back what is to be forced, by reference number. */
-  mount(one: StageCase): { failure?: string; forced: [number, string[]][] }
+  /** Loads the code of the component that the page holds. Time must pass meanwhile. */
+  open(context: StageContext, clock: ClockKind, events: readonly string[]): Promise<void>
+  /** Mounts the one case in sight: from here on time is the scenario's. */
+  mount(one: StageCase): { failure?: string }
+  /** Sets what its axes' values set on elements, now that it stands. */
+  reach(): { failure?: string }
+  /** The states that its axes' values ask for, those of components in its slots too, by the order in which they are brought about. */
+  states(): { part: string; pseudo: string[] }[]
+  /** Where a person would point to bring the element of such a state about. */
+  aimAtState(at: number): Aim
+  /** Whether the focus lies in the element of such a state; `give` gives it by script. */
+  stateHasFocus(at: number, give?: boolean): boolean
+  /** What of such states input cannot bring about is left to the engine, by reference number. */
+  forceState(at: number): [number, string[]][]
+  /** How often the document has changed since the page was opened. */
+  changes(): number
+  /** The same, and whether a script waits for a frame. */
+  stir(): { changes: number; wantsFrame: boolean }
+  /** All that the case shows in its nodes, as a text to compare. */
+  traceOf(): string
   setContext(context: StageContext): void
   pulse(): Pulse
   /** Tells what time it is about to be. */
@@ -46,7 +62,7 @@ export interface PlayStage {
   /** Whether an animation is just about to begin or to end; the next frame is then one of the document. */
   isBetween(): boolean
   endFinite(): number
-  aim(at: AimAt, isPress: boolean): Aim
+  aim(at: AimAt): Aim
   /** What has the focus, and whether it is (inside) a match of a part. */
   active(at?: AimAt): Active
   /** Gives the focus by script, for parts that Tab does not reach. */
@@ -70,4 +86,4 @@ export interface PlayStage {
   notes(): string[]
 }
 
-export type PlayWindow = Window & typeof globalThis & { breltStage: PlayStage }
+export type PlayWindow = Window & typeof globalThis & { breltStage: PlayStage; breltComponent?: StageComponent }

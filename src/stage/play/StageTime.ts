@@ -98,6 +98,7 @@ export class EngineTime implements StageTime {
     const next = Math.min(this.#waiting.due() ?? Infinity, pulse.due ?? Infinity)
     return {
       isMoving: pulse.isMoving || this.#waiting.wantsFrame(),
+      wantsFrame: !pulse.isMoving && this.#waiting.wantsFrame(),
       isTurning: pulse.isTurning,
       ...(next < Infinity && { due: next }),
     }

@@ -1,4 +1,5 @@
 import { flatParent, findParts, type MountedCase } from '../findPart'
+import { deepestAt, isInside, pointsOf } from '../hit'
 import type { StageComponent } from '../protocol'
 import { Reader, visibleRect } from '../read'
 
@@ -9,7 +10,7 @@ export type AimAt = { part: string; index: number } | { x: number; y: number } |
 export type Aim = { x: number; y: number } | { refused: string }
 
 /** Finds where a person would point to reach something, and whether it would be reached. */
-export function aim(component: StageComponent, one: MountedCase, at: AimAt, isPress: boolean): Aim {
+export function aim(component: StageComponent, one: MountedCase, at: AimAt): Aim {
   if (at === 'page') return besideComponent(one)
   if ('x' in at) {
     const box = one.host.getBoundingClientRect()
@@ -27,19 +28,11 @@ export function aim(component: StageComponent, one: MountedCase, at: AimAt, isPr
   }
   if (component.parts[at.part]?.pseudo)
     return { refused: `${name} is a pseudo-element, which takes no input: name its element, or a place` }
-  if (isPress && isDisabled(element))
-    return {
-      refused: `${name} is disabled, so it cannot be pressed; to press there all the same, give a place: { at: [x, y] }`,
-    }
-  return pointOn(component, one, element, name)
+  return aimAtElement(component, one, element, name)
 }
 
-export const isDisabled = (element: Element) =>
-  element.matches(':disabled') ||
-  element.closest('[inert]') !== null ||
-  element.closest('[aria-disabled="true"]') !== null
-
-function pointOn(component: StageComponent, one: MountedCase, element: Element, name: string): Aim {
+/** Finds where a person would point to reach an element. */
+export function aimAtElement(component: StageComponent, one: MountedCase, element: Element, name: string): Aim {
   scrollIntoSight(element)
   const reader = new Reader(component, one, {}, () => undefined)
   const hidden = whyHidden(reader, element)
@@ -48,10 +41,19 @@ function pointOn(component: StageComponent, one: MountedCase, element: Element, 
   const points = pointsOf(rect).filter(({ x, y }) => x >= 0 && y >= 0 && x < innerWidth && y < innerHeight)
   if (points.length === 0)
     return { refused: `${name} lies outside of the stage, at ${Math.round(rect.left)}, ${Math.round(rect.top)}` }
-  const free = points.find(({ x, y }) => isInside(deepest(x, y), element))
+  const free = points.find(({ x, y }) => isInside(deepestAt(x, y), element))
   if (free) return free
   const [{ x, y }] = points as [{ x: number; y: number }]
-  return { refused: `${name} is covered by ${describe(component, one, deepest(x, y))}` }
+  if (getComputedStyle(element).pointerEvents === 'none') {
+    // A person points all the same: at what it lies in, such as the button of an icon. What lies below it is something else.
+    const below = points
+      .map((point) => deepestAt(point.x, point.y))
+      .find((found) => !found || !isInside(element, found))
+    if (below === undefined) return { x, y }
+    const what = describe(component, one, below)
+    return { refused: `${name} cannot be pointed at: it has pointer-events: none, and ${what} lies there` }
+  }
+  return { refused: `${name} is covered by ${describe(component, one, deepestAt(x, y))}` }
 }
 
 function whyHidden(reader: Reader, element: Element): string | undefined {
@@ -60,22 +62,9 @@ function whyHidden(reader: Reader, element: Element): string | undefined {
   if (style.display === 'none' || around)
     return around ? 'something around it is not displayed' : 'it has display: none'
   if (style.visibility !== 'visible') return `it has visibility: ${style.visibility}`
-  if (style.pointerEvents === 'none') return 'it has pointer-events: none'
   const { width, height } = element.getBoundingClientRect()
   if (width <= 0 || height <= 0) return `it is ${width} × ${height} px`
   return visibleRect(reader, { element }) ? undefined : 'all of it is clipped away'
-}
-
-/** The centre first, then places nearer to the edges: part of a thing may be covered. */
-function pointsOf({ left, top, width, height }: { left: number; top: number; width: number; height: number }) {
-  const shares = [
-    [0.5, 0.5],
-    [0.25, 0.5],
-    [0.75, 0.5],
-    [0.5, 0.25],
-    [0.5, 0.75],
-  ] as const
-  return shares.map(([x, y]) => ({ x: left + width * x, y: top + height * y }))
 }
 
 /** Scrolls as far as a person could and no further: what is cut off and has no way of scrolling stays cut. */
@@ -109,22 +98,6 @@ const insideWindow = (at: { x: number; y: number }): Aim | undefined =>
 const outside = ({ x, y }: { x: number; y: number }, left: number, top: number): Aim => ({
   refused: `${x}, ${y} lies outside of the stage, at ${Math.round(left)}, ${Math.round(top)}`,
 })
-
-/** The topmost element at a point, in whatever tree it is. */
-export function deepest(x: number, y: number): Element | null {
-  let found = document.elementFromPoint(x, y)
-  for (let inner = found; inner?.shadowRoot;) {
-    inner = inner.shadowRoot.elementFromPoint(x, y)
-    if (!inner || inner === found) break
-    found = inner
-  }
-  return found
-}
-
-function isInside(element: Element | null, target: Element): boolean {
-  for (let link = element; link; link = flatParent(link)) if (link === target) return true
-  return false
-}
 
 /** A match of a part. */
 export interface PartMatch {
@@ -168,7 +141,7 @@ function besideComponent({ frame, host }: MountedCase): Aim {
     [innerWidth / 2, innerHeight - 2],
   ] as const
   for (const [x, y] of places) {
-    const found = deepest(x, y)
+    const found = deepestAt(x, y)
     const isOurs = !found || found === host || found === frame || found.contains(host)
     if (isOurs) return { x, y }
   }

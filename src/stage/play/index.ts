@@ -1,14 +1,4 @@
-export {
-  aim,
-  deepest,
-  describe,
-  isDisabled,
-  nearestPart,
-  printMatch,
-  type Aim,
-  type AimAt,
-  type PartMatch,
-} from './aim'
+export { aim, aimAtElement, describe, nearestPart, printMatch, type Aim, type AimAt, type PartMatch } from './aim'
 export { endFinite, isBetween, runningAnimations } from './animations'
 export { EventLog } from './EventLog'
 export { PageTime } from './PageTime'

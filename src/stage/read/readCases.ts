@@ -1,5 +1,6 @@
 import { MATCH_SEPARATOR } from '@/core/readings'
 import type { MountedCase } from '../findPart'
+import { bringIntoView } from '../intoView'
 import type { PseudoBoxes, StageComponent, StageReadings, StageRequest } from '../protocol'
 import { readBox } from './readBox'
 import { readContrast } from './readContrast'
@@ -57,12 +58,6 @@ export function readCases(
   return { texts: texts.list, reasons: reasons.list, cases: read }
 }
 
-/** What a pointer would find can only be asked of points in the window. Each scroll costs a new layout: a windowful is read before the next. */
-function bringIntoView({ host }: MountedCase) {
-  const { top, bottom } = host.getBoundingClientRect()
-  if (top < 0 || bottom > innerHeight) host.scrollIntoView({ block: 'start', behavior: 'instant' })
-}
-
 function readRequest(reader: Reader, request: StageRequest): string {
   const matches = reader.matches(request.part)
   // Nearly all readings are this one: the first match's style.
@@ -98,7 +93,7 @@ function readMatch(reader: Reader, match: Match, { name, argument, origin }: Sta
     case 'box':
       return readBox(reader, match, name, argument)
     case 'document':
-      return readDocument(match, name, argument)
+      return readDocument(reader, match, name, argument)
     case 'text':
       return readText(reader, match, name)
     case 'paint':

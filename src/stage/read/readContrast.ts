@@ -1,5 +1,6 @@
 import { contrastRatio, over, readColor, type Rgba } from '@/core/readings'
 import { flatParent } from '../findPart'
+import { allAt, isInside } from '../hit'
 import { textRects } from './readText'
 import { Unread, type Match, type Reader } from './Reader'
 
@@ -78,10 +79,9 @@ function layersOf({ element, pseudo }: Match): Layer[] {
 /** Elements under the middle of the part that are painted before it; none where the part is out of sight. */
 function elementsBehind(element: Element): Element[] {
   const [box = element.getBoundingClientRect()] = textRects(element)
-  const root = element.getRootNode() as Document | ShadowRoot
-  const stack = root.elementsFromPoint(box.left + box.width / 2, box.top + box.height / 2)
-  const at = stack.findIndex((each) => each === element || element.contains(each))
-  return at < 0 ? [] : stack.slice(at + 1)
+  const stack = allAt(box.left + box.width / 2, box.top + box.height / 2, element.ownerDocument)
+  const at = stack.findIndex((each) => isInside(each, element))
+  return at < 0 ? [] : stack.slice(at + 1).filter((each) => !isInside(each, element))
 }
 
 function lowest(front: Rgba, layers: readonly Layer[], back: Rgba, opacity = 1): string {

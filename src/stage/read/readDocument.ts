@@ -1,7 +1,13 @@
-import { Unread, type Match } from './Reader'
+import { takesFocus } from '../focusTarget'
+import { Unread, type Match, type Reader } from './Reader'
 
 /** Reads what the tree of nodes says of an element. */
-export function readDocument({ element, pseudo }: Match, name: string, argument: string | undefined): string {
+export function readDocument(
+  { one }: Reader,
+  { element, pseudo }: Match,
+  name: string,
+  argument: string | undefined,
+): string {
   if (pseudo) throw new Unread(`a pseudo-element has no ${name}`)
   switch (name) {
     case 'attr':
@@ -12,7 +18,7 @@ export function readDocument({ element, pseudo }: Match, name: string, argument:
       return typeof value === 'object' ? JSON.stringify(value) : String(value)
     }
     case 'focused':
-      return (element.getRootNode() as Document | ShadowRoot).activeElement === element ? 'yes' : 'no'
+      return hasFocus(element, one.focused) ? 'yes' : 'no'
     case 'focusable':
       return isFocusable(element) ? 'yes' : 'no'
     default:
@@ -20,9 +26,18 @@ export function readDocument({ element, pseudo }: Match, name: string, argument:
   }
 }
 
-/** Whether Tab reaches the element. */
-function isFocusable(element: Element): boolean {
-  if (!(element instanceof HTMLElement || element instanceof SVGElement) || element.tabIndex < 0) return false
-  if (element.matches(':disabled') || element.closest('[inert]')) return false
-  return element.checkVisibility({ visibilityProperty: true })
+/** Whether an element has the focus, as its own tree tells it. A focus that is forced is no less one. */
+function hasFocus(element: Element, forced: Element | undefined): boolean {
+  const root = element.getRootNode() as Document | ShadowRoot
+  if (!forced) return root.activeElement === element
+  // A tree knows of the focus inside of a host only that the host has it.
+  let known: Element | null = forced
+  while (known && known.getRootNode() !== root) {
+    const tree: Node = known.getRootNode()
+    known = tree instanceof ShadowRoot ? tree.host : null
+  }
+  return known === element
 }
+
+/** Whether Tab reaches the element. */
+const isFocusable = (element: Element): boolean => takesFocus(element) && element.tabIndex >= 0

@@ -1,4 +1,6 @@
 import { round } from '@/core/readings'
+import { flatParent } from '../findPart'
+import { deepestAt, isInside } from '../hit'
 import { Unread, type Match, type Reader } from './Reader'
 
 // A pointer target is looked for this far around the middle of the part; nothing larger fits the window.
@@ -30,11 +32,17 @@ const PIXEL = 1
 const snap = (extent: number, half: number) => (Math.abs(extent - half) <= PIXEL ? half : Math.round(extent))
 
 function hits(element: Element, x: number, y: number): boolean {
-  const found = (element.getRootNode() as Document | ShadowRoot).elementFromPoint(x, y)
+  const found = deepestAt(x, y, element.ownerDocument)
   if (!found) return false
-  if (found === element || element.contains(found)) return true
-  const label = found.closest('label')
+  if (isInside(found, element)) return true
+  const label = closest(found, 'label') as HTMLLabelElement | null
   return label !== null && label.control === element
+}
+
+/** The nearest element that fits, going up as things are drawn. */
+function closest(element: Element, selector: string): Element | null {
+  for (let link: Element | null = element; link; link = flatParent(link)) if (link.matches(selector)) return link
+  return null
 }
 
 /** The greatest distance at which `isHit` still holds, found by doubling and halving. */

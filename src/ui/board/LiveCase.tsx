@@ -3,21 +3,16 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import type { Case } from '@/core/matrix'
 import type { FromBoard } from '@/stage'
+import { useIsolation } from './isolation'
 import type { BoardModel } from './model'
 import { contextOf, stageCase } from './stageCase'
 import { useBoardFrame } from './useBoardFrame'
 import { HUNG, Trouble } from './Trouble'
-import { useReloadForElements } from './useReloadForElements'
 
 /** One case, rendered live in a frame of its own. Isolated components are shown so, one document each. */
-export function LiveCase({
-  model,
-  one,
-  width,
-  height,
-  isIsolated = model.component.isolated,
-  scale = 1,
-}: LiveCaseProps) {
+export function LiveCase({ model: given, one, width, height, scale = 1 }: LiveCaseProps) {
+  const { model } = useIsolation(given)
+  const isIsolated = model.component.isolated
   const { viewport, contexts } = model
   const [root, setRoot] = useState<{ left: number; top: number; width: number; height: number }>()
   const [problem, setProblem] = useState<string>()
@@ -41,8 +36,7 @@ export function LiveCase({
     if (message.type === 'broken') setProblem(message.reason)
     if (message.type === 'rendered') setProblem(message.failures[0]?.[1])
   }
-  const { frame, state, send, frameKey, retry, reload, address } = useBoardFrame(model.slug, onMessage)
-  useReloadForElements(model, reload)
+  const { frame, state, send, frameKey, retry, address } = useBoardFrame(model, onMessage)
   useEffect(() => {
     sendRef.current = send
   }, [send])
@@ -99,6 +93,5 @@ export interface LiveCaseProps {
   one: Case
   width: number
   height: number
-  isIsolated?: boolean
   scale?: number
 }

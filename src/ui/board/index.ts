@@ -12,8 +12,8 @@ export {
   type Lane,
   type Placement,
 } from './placement'
-export { contextOf, stageCase } from './stageCase'
-export { useReloadForElements } from './useReloadForElements'
+export { useIsolation } from './isolation'
+export { contextOf, isBeforeSteps, stageCase } from './stageCase'
 export { useBoardFrame } from './useBoardFrame'
 export { HUNG, Trouble } from './Trouble'
 export { StageSource } from './stageAddress'

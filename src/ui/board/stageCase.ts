@@ -1,11 +1,39 @@
 import type { Case } from '@/core/matrix'
-import { othersOf, settingsOf } from '@/core/plan'
+import { fillingOf, othersOf, settingsOf, type Filling } from '@/core/plan'
+import type { SlotValue, StepFile } from '@/core/sheet'
 import { stageCaseOf, type StageCase, type StageContext } from '@/stage'
 import type { BoardModel } from './model'
 
-/** A case as the stage takes it. */
-export const stageCase = ({ reachable, nested }: BoardModel, { key, values }: Case): StageCase =>
-  stageCaseOf({ key, settings: settingsOf(reachable, values, othersOf(nested)) })
+/** A case as the stage takes it. Steps that need no input are taken on the board too. */
+export function stageCase(model: BoardModel, { key, values }: Case): StageCase {
+  const others = othersOf(model.nested)
+  const settings = settingsOf(model.reachable, values, others)
+  const staged = stageCaseOf({ key, settings })
+  const steps = settings.steps.flatMap(({ files }) => files)
+  if (steps.length === 0 || steps.some(isInput)) return staged
+  const props: Record<string, unknown> = { ...staged.props }
+  const slots: Record<string, Filling> = { ...staged.slots }
+  try {
+    for (const step of steps) {
+      if (typeof step !== 'object') continue
+      if ('set' in step) Object.assign(props, step.set)
+      if ('fill' in step)
+        for (const [slot, value] of Object.entries(step.fill))
+          slots[slot] = fillingOf(model.reachable, slot, value as SlotValue, others, 'given')
+    }
+  } catch (error) {
+    return { ...staged, problem: (error as Error).message }
+  }
+  return { ...staged, then: { props, slots } }
+}
+
+/** Whether a case is reached by input, which only a run gives: the board shows it before its steps. */
+export const isBeforeSteps = ({ reachable }: BoardModel, { values }: Pick<Case, 'values'>): boolean =>
+  settingsOf(reachable, values)
+    .steps.flatMap(({ files }) => files)
+    .some(isInput)
+
+const isInput = (step: StepFile) => typeof step !== 'object' || !('set' in step || 'fill' in step)
 
 /** The context that surrounds a case, by its place among a model's contexts. */
 export const contextOf = (contexts: readonly StageContext[], values: Readonly<Record<string, string>>): number =>

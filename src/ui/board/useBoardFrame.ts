@@ -1,8 +1,37 @@
 'use client'
 
+import { useEffect, useRef } from 'react'
 import { fromBoardSchema, type FromBoard, type ToBoard } from '@/stage'
+import { noteTrespass } from './isolation'
+import type { BoardModel } from './model'
 import { useStageFrame } from './useStageFrame'
 
-/** The frame of a board of cases. */
-export const useBoardFrame = (slug: string, onMessage: (message: FromBoard) => void) =>
-  useStageFrame<ToBoard, FromBoard>('board', slug, fromBoardSchema, onMessage)
+/** The frame of a board of cases. Whoever shows it takes its model from `useIsolation`, which hears of what is found here. */
+export function useBoardFrame(model: BoardModel, onMessage: (message: FromBoard) => void) {
+  const frame = useStageFrame<ToBoard, FromBoard>('board', model.slug, fromBoardSchema, (message) => {
+    if (message.type === 'trespass') noteTrespass(model, message.reason)
+    else if (message.type === 'opened' && message.trespass !== undefined) {
+      noteTrespass(model, message.trespass)
+      if (!model.canForceIsolation) onMessage(message)
+    } else onMessage(message)
+  })
+  useReloadFor(model, frame.reload)
+  return frame
+}
+
+/**
+ * Loads a frame anew when the code of a custom element changes, since its name can be defined only once in a page, and when the
+ * component turns out to need a document of its own: what it has left in this one is not to be there.
+ */
+function useReloadFor({ component }: BoardModel, reload: () => void) {
+  const code = Object.values(component.pieces)
+    .map((piece) => (piece.kind === 'element' ? piece.module.text : ''))
+    .join('')
+  const now = `${component.isolated}${code}`
+  const last = useRef(now)
+  useEffect(() => {
+    if (last.current === now) return
+    last.current = now
+    reload()
+  }, [now, reload])
+}

@@ -2,14 +2,15 @@
 
 import { useMemo, useRef, useState } from 'react'
 import { coverSpace } from '@/core/matrix'
-import { defaultPlacement, layOut, type BoardModel } from '../board'
+import { defaultPlacement, layOut, useIsolation, type BoardModel } from '../board'
 import { geometryOf, LiveBoard } from '../matrix'
 
 const ZOOM = 1
 const START = { width: 120, height: 60 }
 
 /** Every case of the component as it is being defined, without heads and marks. */
-export function AllCases({ model }: { model: BoardModel }) {
+export function AllCases({ model: given }: { model: BoardModel }) {
+  const { model } = useIsolation(given)
   const scroller = useRef<HTMLDivElement>(null)
   const [cell, setCell] = useState({ width: 0, height: 0 })
   const [failures, setFailures] = useState<ReadonlyMap<string, string>>(new Map())
@@ -19,8 +20,7 @@ export function AllCases({ model }: { model: BoardModel }) {
     const coverage = coverSpace(model.space, 'each')
     return coverage.kind === 'cases' ? coverage.cases : []
   }, [model.space])
-  const [trespass, setTrespass] = useState<string>()
-  if (model.component.isolated || trespass !== undefined)
+  if (model.component.isolated)
     return (
       <p className="p-4 text-quiet">
         Each case of this component needs a document of its own: the Matrix shows them all.
@@ -39,7 +39,6 @@ export function AllCases({ model }: { model: BoardModel }) {
               now.width === size.width && now.height === size.height ? now : { width: size.width, height: size.height },
             )
           }
-          onTrespass={setTrespass}
           onFailures={setFailures}
         />
       </div>

@@ -4,7 +4,7 @@ import { Crosshair } from 'lucide-react'
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
 import { coverSpace, type Case } from '@/core/matrix'
 import type { Census, FromBoard, PartPlace, Picked } from '@/stage'
-import { contextOf, stageCase, useBoardFrame, useReloadForElements, type BoardModel } from '../board'
+import { contextOf, stageCase, useBoardFrame, useIsolation, type BoardModel } from '../board'
 import { IconButton } from '../editing'
 
 export interface PictureProps {
@@ -30,7 +30,7 @@ interface Size {
 
 /** The component, large and live, its parts outlined and numbered. */
 export function Picture({
-  model,
+  model: given,
   one,
   lit,
   onLight,
@@ -48,6 +48,7 @@ export function Picture({
   const [pointed, setPointed] = useState<Picked>()
   const [problem, setProblem] = useState<string>()
   const [opened, setOpened] = useState(0)
+  const { model } = useIsolation(given)
   const { isolated } = model.component
   useLayoutEffect(() => {
     const element = box.current!
@@ -90,8 +91,7 @@ export function Picture({
         return setProblem(message.reason)
     }
   }
-  const { frame, state, send, retry, reload, frameKey, address } = useBoardFrame(model.slug, onMessage)
-  useReloadForElements(model, reload)
+  const { frame, state, send, retry, frameKey, address } = useBoardFrame(model, onMessage)
   useEffect(() => {
     sendRef.current = send
   }, [send])

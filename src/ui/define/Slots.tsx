@@ -135,7 +135,7 @@ function Accepts({
   return (
     <DropdownMenu.Root>
       <DropdownMenu.Trigger className="field max-w-44 truncate" aria-label={`Components that ${name} accepts`}>
-        {accepts === 'any' ? 'any component' : accepts.join(', ')}
+        {accepts === 'any' ? 'any component' : accepts.join(', ') || 'no component'}
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
         <DropdownMenu.Content className="floating max-h-72 overflow-auto py-1" align="start" sideOffset={2}>

@@ -2,7 +2,7 @@
 
 import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
 import type { FromBoard, StageCase, StageContext } from '@/stage'
-import { HUNG, Trouble, useBoardFrame, type BoardModel } from '../board'
+import { HUNG, Trouble, useBoardFrame, useIsolation, type BoardModel } from '../board'
 
 /** One thing that is shown, with its words. */
 export interface Shown {
@@ -18,7 +18,7 @@ const AHEAD = '600px'
 
 /** Cases as they render, one beside the other, as many as there is room for; each under its caption. */
 export function Showing({
-  model,
+  model: given,
   context,
   items,
   columns,
@@ -31,6 +31,7 @@ export function Showing({
   columns?: number
   label: string
 }) {
+  const { model } = useIsolation(given)
   const box = useRef<HTMLDivElement>(null)
   const [width, setWidth] = useState(0)
   const [isNear, setNear] = useState(false)
@@ -85,7 +86,7 @@ function Laid({
   const { isolated } = model.component
   const [natural, setNatural] = useState<{ width: number; height: number }>()
   const [problems, setProblems] = useState<readonly string[]>([])
-  const { frame, state, send, retry, frameKey, address } = useBoardFrame(model.slug, (message: FromBoard) => {
+  const { frame, state, send, retry, frameKey, address } = useBoardFrame(model, (message: FromBoard) => {
     if (message.type === 'opened')
       setNatural(isolated ? { width: Math.min(width, WINDOW.width), height: WINDOW.height } : message)
     if (message.type === 'rendered') setProblems(message.failures.map(([, text]) => text))

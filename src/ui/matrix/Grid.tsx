@@ -3,7 +3,7 @@
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { memo, useCallback, useEffect, useRef, type ReactNode, type RefObject } from 'react'
 import type { Case } from '@/core/matrix'
-import { LiveCase, type BoardLayout, type BoardModel } from '../board'
+import { isBeforeSteps, LiveCase, type BoardLayout, type BoardModel } from '../board'
 import { Mark, markLabel, type MarkKind } from '../marks'
 import { cellLeft, type Geometry } from './geometry'
 import { neighbour } from './neighbour'
@@ -205,6 +205,9 @@ const Row = memo(function Row(props: RowProps) {
   )
 })
 
+// Below this no word is legible.
+const LEAST_NOTED_ZOOM = 0.5
+
 const keysOf = (cells: readonly (Case | undefined)[]) => cells.flatMap((one) => (one ? [one.key] : []))
 
 /** A value in a head: pressed, all cases that have it are selected. */
@@ -307,8 +310,12 @@ function Cell({
           width={geometry.cellWidth / zoom}
           height={geometry.cellHeight / zoom}
           scale={zoom}
-          isIsolated
         />
+      )}
+      {zoom >= LEAST_NOTED_ZOOM && isBeforeSteps(model, one) && (
+        <span className="pointer-events-none absolute right-0 bottom-0 bg-sheet/90 px-1 text-xs text-quiet">
+          before its steps
+        </span>
       )}
       <button
         ref={button}

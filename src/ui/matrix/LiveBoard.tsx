@@ -3,7 +3,7 @@
 import { useEffect, useMemo, useState, type RefObject } from 'react'
 import type { Case } from '@/core/matrix'
 import type { FromBoard } from '@/stage'
-import { contextOf, stageCase, useBoardFrame, useReloadForElements, type BoardLayout, type BoardModel } from '../board'
+import { contextOf, stageCase, useBoardFrame, type BoardLayout, type BoardModel } from '../board'
 import { boardCells, type Geometry } from './geometry'
 
 export interface LiveBoardProps {
@@ -20,33 +20,18 @@ export interface LiveBoardProps {
   /** Cases from which the size of a cell is taken. */
   sample: readonly Case[]
   onSize(cell: { width: number; height: number }): void
-  onTrespass(what: string): void
   onFailures(failures: ReadonlyMap<string, string>): void
 }
 
 /** The frame in which the board's cases live. It is as large as the board; only what is near the reader's sight is mounted. */
 export function LiveBoard(props: LiveBoardProps) {
-  const {
-    model,
-    layout,
-    geometry,
-    zoom,
-    ownContext,
-    cell,
-    scroller,
-    headHeight,
-    sample,
-    onSize,
-    onTrespass,
-    onFailures,
-  } = props
+  const { model, layout, geometry, zoom, ownContext, cell, scroller, headHeight, sample, onSize, onFailures } = props
   // Counts openings: each but a mere change of styles lays the cases out anew.
   const [opened, setOpened] = useState(0)
   const [problem, setProblem] = useState<string>()
   const [rendered, setRendered] = useState({ mounted: undefined as number | undefined, milliseconds: 0, count: 0 })
   const onMessage = (message: FromBoard) => {
     if (message.type === 'opened') {
-      if (message.trespass !== undefined && model.canForceIsolation) return onTrespass(message.trespass)
       onSize(message)
       if (message.kept !== true) setOpened((count) => count + 1)
     } else if (message.type === 'broken') setProblem(message.reason)
@@ -56,14 +41,13 @@ export function LiveBoard(props: LiveBoardProps) {
       onFailures(new Map(message.failures))
     }
   }
-  const { frame, state, send, retry, reload, frameKey, address } = useBoardFrame(model.slug, onMessage)
+  const { frame, state, send, retry, frameKey, address } = useBoardFrame(model, onMessage)
 
   // The document's own context comes first; cells in others bear theirs themselves.
   const contexts = useMemo(
     () => [model.contexts[ownContext]!, ...model.contexts.filter((_, index) => index !== ownContext)],
     [model, ownContext],
   )
-  useReloadForElements(model, reload)
   useEffect(() => {
     if (state.phase !== 'ready') return
     setProblem(undefined)

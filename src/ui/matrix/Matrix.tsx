@@ -4,7 +4,16 @@ import { useQuery } from '@tanstack/react-query'
 import { ToggleGroup } from 'radix-ui'
 import { useCallback, useMemo, useRef, useState } from 'react'
 import { coverSpace, parseCaseKey, type Case } from '@/core/matrix'
-import { layOut, MOST_CELLS, printPlacement, readPlacement, type BoardModel, type Placement } from '../board'
+import {
+  isBeforeSteps,
+  layOut,
+  MOST_CELLS,
+  printPlacement,
+  readPlacement,
+  useIsolation,
+  type BoardModel,
+  type Placement,
+} from '../board'
 import { TitleBlock, useKeys, type Findable, type LibraryFacts } from '../frame'
 import { request, RunProvider, useRuns } from '../live'
 import { Mark, MARK_NAMES, type MarkKind } from '../marks'
@@ -66,7 +75,8 @@ export function Matrix(props: MatrixProps) {
 
 const HEAD_LINE = 18
 
-function Board({ library, libraries, slug, query, model }: MatrixProps & { model: BoardModel }) {
+function Board({ library, libraries, slug, query, model: given }: MatrixProps & { model: BoardModel }) {
+  const { model, trespass } = useIsolation(given)
   const { states } = useRuns()
   const state = states.find((each) => each.slug === slug)
   const { placement, zoom, selectedKey, place, setZoom, select } = useAddress(model, query)
@@ -79,12 +89,15 @@ function Board({ library, libraries, slug, query, model }: MatrixProps & { model
       setFailures((now) => ([...now.keys()].join() === [...next.keys()].join() ? now : next)),
     [],
   )
-  const [trespass, setTrespass] = useState<string>()
   const scroller = useRef<HTMLDivElement>(null)
-  const stepAxes = model.reachable.axes.flatMap(({ name, reaches }) =>
-    Object.values(reaches).some((each) => each.some(({ steps }) => steps?.length)) ? [name] : [],
+  const hasInput = useMemo(
+    () =>
+      model.reachable.axes.some(({ name, values }) =>
+        values.some((value) => isBeforeSteps(model, { values: { [name]: value } })),
+      ),
+    [model],
   )
-  const isIsolated = model.component.isolated || trespass !== undefined
+  const isIsolated = model.component.isolated
 
   const covered = useMemo(() => (model.chosen ? new Set(model.chosen) : undefined), [model])
   const layout = useMemo(() => layOut(model.space, placement, covered), [model, placement, covered])
@@ -177,10 +190,10 @@ function Board({ library, libraries, slug, query, model }: MatrixProps & { model
           The first {layout.count.toLocaleString('en')} cases are shown. Hold an axis to see the others.
         </p>
       )}
-      {stepAxes.length > 0 && (
+      {hasInput && (
         <p className="border-b border-line bg-sheet px-3 py-1 text-quiet">
-          {stepAxes.join(', ')}: reached by steps of real input, which only a run takes. The board shows these cases
-          before their steps; marks and readings are those after them.
+          Cases marked “before its steps” are reached by real input, which only a run gives. Marks and readings are
+          those after the steps.
         </p>
       )}
       {trespass !== undefined && (
@@ -202,7 +215,6 @@ function Board({ library, libraries, slug, query, model }: MatrixProps & { model
               key={ownContext}
               {...{ model, layout, geometry, zoom, cell, scroller, headHeight, sample, ownContext }}
               onSize={setCell}
-              onTrespass={setTrespass}
               onFailures={keepFailures}
             />
           )}

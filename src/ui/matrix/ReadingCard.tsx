@@ -172,6 +172,11 @@ function CheckRow({
               <dt className="text-quiet">source</dt>
               <dd>
                 <SourceLines library={library} file={origin.file} line={origin.line} />
+                {origin.through?.map(({ file, line, declaration }) => (
+                  <p key={`${file}:${line}`} className="num text-quiet">
+                    {file.slice(file.lastIndexOf('/') + 1)}:{line} {declaration}
+                  </p>
+                ))}
               </dd>
             </>
           )}

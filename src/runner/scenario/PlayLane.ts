@@ -1,0 +1,125 @@
+import type { Browser } from 'puppeteer-core'
+import type { Performance, ScenarioPlan } from '@/core/scenario'
+import type { ClockKind } from '@/stage'
+import { findShell } from '../findShell'
+import { BrowserPage } from './BrowserPage'
+import { EnginePage } from './EnginePage'
+import { CannotStart, Player, type PlayListener } from './Player'
+import type { PlaySetup } from './PlaySetup'
+import type { PlayPage } from './PlayPage'
+import type { ScenarioJob } from './scenarioJobs'
+
+const USUAL_LIMIT_MS = 10_000
+
+/** The clock that is used where nobody says. */
+export const usualClock = (): ClockKind => (findShell() === undefined ? 'page' : 'engine')
+
+/** Work that took longer than its limit. */
+class OutOfTime extends Error {
+  override name = 'OutOfTime'
+  constructor(limit: number) {
+    super(`it did not come to an end within ${limit / 1000} s of real time: its code may never return`)
+  }
+}
+
+/** A page that performs one scenario after another, opened anew when it is lost. */
+export class PlayLane {
+  #page?: PlayPage
+
+  constructor(
+    readonly browser: () => Promise<Browser>,
+    readonly clockKind: ClockKind,
+    readonly limit = USUAL_LIMIT_MS,
+  ) {}
+
+  /** Performs a scenario once, in a fresh document. Whatever the component does, it comes back within the limit. */
+  async play({ setup, plan }: ScenarioJob, listener: PlayListener = {}): Promise<Performance> {
+    const [issue] = plan.issues
+    if (issue) return nothing(plan, issue.message)
+    const { problem } = plan.one.settings
+    if (problem !== undefined) return nothing(plan, problem)
+    let reached = 0
+    const noting: PlayListener = {
+      ...listener,
+      onStep: async (result) => {
+        reached = result.index + 1
+        await listener.onStep?.(result)
+      },
+    }
+    try {
+      // What a browser takes to start is not the component's time.
+      await this.open(setup)
+      return await this.within(() => this.playUnwatched(setup, plan, noting))
+    } catch (error) {
+      if (error instanceof OutOfTime) return nothing(plan, error.message, reached, 'misses')
+      if (error instanceof CannotStart) return nothing(plan, error.message)
+      await this.close()
+      return nothing(plan, `its page was lost: ${(error as Error).message}`, reached)
+    }
+  }
+
+  /** Does some work in the lane's page, and gives the page up when that takes too long. @throws OutOfTime */
+  async within<T>(work: () => Promise<T>): Promise<T> {
+    let timer: NodeJS.Timeout | undefined
+    const limit = new Promise<never>((_, reject) => {
+      timer = setTimeout(() => reject(new OutOfTime(this.limit)), this.limit)
+    })
+    const working = work()
+    working.catch(() => {}) // lost with its page
+    try {
+      return await Promise.race([working, limit])
+    } catch (error) {
+      // What still runs can only be stopped with its page.
+      if (error instanceof OutOfTime) await this.close()
+      throw error
+    } finally {
+      clearTimeout(timer)
+    }
+  }
+
+  private async playUnwatched(setup: PlaySetup, plan: ScenarioPlan, listener: PlayListener): Promise<Performance> {
+    const page = await this.open(setup)
+    const player = await Player.start(page, setup, plan.one, plan.before)
+    return player.perform(plan, listener)
+  }
+
+  /** The lane's page; opened where there is none. */
+  async open({ viewport }: Pick<PlaySetup, 'viewport'>): Promise<PlayPage> {
+    this.#page ??=
+      this.clockKind === 'engine'
+        ? await EnginePage.open(findShell()!, viewport)
+        : await BrowserPage.open(await this.browser(), viewport)
+    return this.#page
+  }
+
+  async close(): Promise<void> {
+    const page = this.#page
+    this.#page = undefined
+    await page?.close()
+  }
+}
+
+/** What a scenario comes to that could not be performed to its end: the step at which it stopped says why. */
+export function nothing(
+  { scenario }: ScenarioPlan,
+  message: string,
+  reached = 0,
+  verdict: 'unread' | 'misses' = 'unread',
+): Performance {
+  const at = Math.min(reached, scenario.steps.length - 1)
+  return {
+    verdict,
+    steps: scenario.steps.map(({ index, text, line }) => ({
+      index,
+      step: text,
+      line,
+      from: 0,
+      at: 0,
+      verdict: index < at ? 'holds' : index === at ? verdict : 'open',
+      message: index === at ? message : '',
+    })),
+    events: [],
+    duration: 0,
+    notes: [],
+  }
+}

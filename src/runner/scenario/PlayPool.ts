@@ -1,0 +1,55 @@
+import { availableParallelism } from 'node:os'
+import type { Browser } from 'puppeteer-core'
+import type { ClockKind } from '@/stage'
+import { PlayLane, usualClock } from './PlayLane'
+
+const MOST_LANES = Math.max(1, Math.min(3, availableParallelism()))
+
+export interface PoolOptions {
+  /** @defaultValue the engine's where such a browser is installed, else the page's */
+  clock?: ClockKind
+  /** How many work side by side. @defaultValue one a core, at most 3 */
+  lanes?: number
+  /** Longest that one performance may take of real time, in ms. @defaultValue 10000 */
+  limit?: number
+}
+
+/** Pages in which components are acted on, one thing at a time each, kept from one component to the next. Opened as they are first needed. */
+export class PlayPool {
+  #lanes: PlayLane[] = []
+  #free: PlayLane[] = []
+  #waiting: ((lane: PlayLane) => void)[] = []
+
+  constructor(
+    readonly browser: () => Promise<Browser>,
+    readonly options: PoolOptions = {},
+  ) {}
+
+  /** Does some work with a lane of the pool, when one is free. */
+  async use<T>(work: (lane: PlayLane) => Promise<T>): Promise<T> {
+    const lane = await this.take()
+    try {
+      return await work(lane)
+    } finally {
+      const next = this.#waiting.shift()
+      if (next) next(lane)
+      else this.#free.push(lane)
+    }
+  }
+
+  private take(): Promise<PlayLane> | PlayLane {
+    const free = this.#free.pop()
+    if (free) return free
+    const { clock = usualClock(), lanes = MOST_LANES, limit } = this.options
+    if (this.#lanes.length < lanes) {
+      const lane = new PlayLane(this.browser, clock, limit)
+      this.#lanes.push(lane)
+      return lane
+    }
+    return new Promise((done) => this.#waiting.push(done))
+  }
+
+  async close(): Promise<void> {
+    await Promise.all(this.#lanes.map((lane) => lane.close()))
+  }
+}

@@ -1,0 +1,91 @@
+import {
+  unreadCase,
+  type CaseResult,
+  type CheckResult,
+  type ContextJudge,
+  type Elsewhere,
+  type Plan,
+  type PlannedCase,
+  type Readings,
+} from '@/core/plan'
+import { stepsToReach } from '@/core/scenario'
+import type { Census } from '@/stage'
+import { Looker } from './Look'
+import { withOrigins } from './evidence'
+import { CannotStart, Player } from './Player'
+import type { PlayLane } from './PlayLane'
+import type { PlayPool } from './PlayPool'
+import type { PlaySetup } from './PlaySetup'
+
+/** What came of a case that was brought about by real input. */
+export type InputResult =
+  | { kind: 'unread'; one: PlannedCase; result: CaseResult }
+  | {
+      kind: 'read'
+      one: PlannedCase
+      judge: ContextJudge
+      readings: Readings
+      /** `later`: compared with a case that had not been read yet. */
+      checks: (CheckResult | 'later')[]
+      census: Census
+      /** All that the case shows in its nodes. */
+      trace: string
+    }
+
+export interface InputCaseOptions {
+  /** Readings of cases that others are compared with. */
+  elsewhere: Elsewhere
+  signal?: AbortSignal
+}
+
+/**
+ * Brings cases about as a person would, by real pointer and keys, each in a document of its own, and reads and judges them.
+ * @param onRead called with each as it is known, in any order
+ */
+export async function runInputCases(
+  pool: PlayPool,
+  setup: PlaySetup,
+  plan: Plan,
+  cases: readonly PlannedCase[],
+  { elsewhere, signal }: InputCaseOptions,
+  onRead: (result: InputResult) => void,
+): Promise<void> {
+  await Promise.all(
+    cases.map((one) =>
+      pool.use(async (lane) => {
+        if (!signal?.aborted) onRead(await readByInput(lane, setup, plan, one, elsewhere))
+      }),
+    ),
+  )
+}
+
+async function readByInput(
+  lane: PlayLane,
+  setup: PlaySetup,
+  plan: Plan,
+  one: PlannedCase,
+  elsewhere: Elsewhere,
+): Promise<InputResult> {
+  const unread = (reason: string): InputResult => ({ kind: 'unread', one, result: unreadCase(plan, one, reason) })
+  const { steps, issues } = stepsToReach(setup.sheet, setup.library, one.settings)
+  const problem = issues[0]?.message ?? one.settings.problem
+  if (problem !== undefined) return unread(problem)
+  try {
+    const page = await lane.open(setup)
+    return await lane.within(async () => {
+      await Player.start(page, setup, one, steps)
+      const { parts } = setup.component
+      const look = { parts, space: plan.space, tokens: setup.tokens, tolerance: setup.library.data.tolerance }
+      const looked = await new Looker(page, look, one, plan.profiles, elsewhere).lookFully(one.profile)
+      const census = await page.call('census')
+      const trace = await page.call('traceOf')
+      const told = looked.checks.filter((check): check is CheckResult => check !== 'later')
+      const withLines = await withOrigins(page, setup, told)
+      const checks = looked.checks.map((check) => (check === 'later' ? check : withLines[told.indexOf(check)]!))
+      return { kind: 'read', one, ...looked, checks, census, trace }
+    })
+  } catch (error) {
+    if (!(error instanceof CannotStart)) await lane.close()
+    return unread((error as Error).message)
+  }
+}

@@ -1,0 +1,38 @@
+import { comeToRest, realFrame, type Roots } from './comeToRest'
+import type { Natives } from './natives'
+import { StillTime } from './StillTime'
+
+/** How a stage waits for what components do by themselves. */
+export interface Pace {
+  natives: Natives
+  comeToRest(roots: Roots): Promise<{ isSettled: boolean }>
+}
+
+type View = Window & typeof globalThis
+
+/**
+ * Time stands still: for pages in which cases are read. Takes the page's timers away, so it comes before any component's code.
+ * @param onTurn called while something is waited for: the page's code has come back
+ */
+export function standStill(view: View, onTurn: () => void = () => {}): Pace {
+  const time = new StillTime(view)
+  return { natives: time.natives, comeToRest: (roots) => comeToRest(view, time, roots, onTurn) }
+}
+
+// A component on the bench goes on by itself: only what comes at once is waited for.
+const LIVE_FRAMES = 2
+
+/** Real time goes on: what comes in the first frames is waited for. */
+export const goOn = (natives: Natives): Pace => ({
+  natives,
+  comeToRest: async () => {
+    for (let frame = 0; frame < LIVE_FRAMES; frame++) await realFrame({ natives })
+    return { isSettled: true }
+  },
+})
+
+/** Whoever drives the page lets time pass. */
+export const driven = (natives: Natives): Pace => ({
+  natives,
+  comeToRest: () => Promise.resolve({ isSettled: true }),
+})

@@ -1,0 +1,33 @@
+'use client'
+
+import { useMemo, useSyncExternalStore } from 'react'
+import type { BoardModel } from './model'
+
+// What frames have found out about components: true of all that show them, until their files change.
+const found = new Map<string, string>()
+const listeners = new Set<() => void>()
+
+const keyOf = ({ slug, fingerprint }: Pick<BoardModel, 'slug' | 'fingerprint'>) => `${slug}|${fingerprint}`
+
+/** Called by a frame whose component has reached out of its case. */
+export function noteTrespass(model: BoardModel, reason: string): void {
+  if (!model.canForceIsolation || found.has(keyOf(model))) return
+  found.set(keyOf(model), reason)
+  for (const listener of listeners) listener()
+}
+
+const subscribe = (listener: () => void) => {
+  listeners.add(listener)
+  return () => void listeners.delete(listener)
+}
+
+/** A model as it is to be shown: with documents of their own where a frame has found that its component needs them, and why. */
+export function useIsolation(given: BoardModel): { model: BoardModel; trespass: string | undefined } {
+  const read = () => found.get(keyOf(given))
+  const trespass = useSyncExternalStore(subscribe, read, () => undefined)
+  const model = useMemo(
+    () => (trespass === undefined ? given : { ...given, component: { ...given.component, isolated: true } }),
+    [given, trespass],
+  )
+  return { model, trespass }
+}
