@@ -77,18 +77,9 @@ async function openPage(browser: Browser, url: string, size: { width: number; he
   return page
 }
 
-/** Presses what a person would: a control by its role and name. */
-export async function press(page: Page, role: string, name: string): Promise<void> {
-  for (let tries = 3; ; tries--) {
-    const control = await page.waitForSelector(`aria/${name}[role="${role}"]`, { timeout: 10_000 })
-    try {
-      return await control!.click()
-    } catch (error) {
-      // The view was rendered anew between finding and pressing: what was found has gone, another has come.
-      if (tries === 0 || !String(error).includes('detached')) throw error
-    }
-  }
-}
+/** Presses what a person would: a control by its role and name, once it stands still. */
+export const press = (page: Page, role: string, name: string): Promise<void> =>
+  page.locator(`aria/${name}[role="${role}"]`).setTimeout(10_000).click()
 
 /** Waits until the text of what `selector` finds fits. */
 export const waitForText = (page: Page, selector: string, pattern: RegExp, timeout = 30_000) =>

@@ -1,11 +1,17 @@
 'use client'
 
-import { useEffect, useState } from 'react'
+import { replaceEqualDeep } from '@tanstack/react-query'
+import { useEffect, useRef, useState } from 'react'
 import type { Draft } from '@/core/draft'
 import type { DraftOrder } from './carryOut'
 
-/** Has a draft made in a worker, so that typing never waits for it. */
-export function useDraft(order: DraftOrder | undefined): { draft?: Draft; problem?: string; isDrafting: boolean } {
+/**
+ * Has a draft made in a worker, so that typing never waits for it. An order of the same content keeps its draft: sheet
+ * and survey come anew with every save, and what has been picked out of a draft must outlive that.
+ */
+export function useDraft(ordered: DraftOrder | undefined): { draft?: Draft; problem?: string; isDrafting: boolean } {
+  const last = useRef<DraftOrder>(undefined)
+  const order = (last.current = replaceEqualDeep(last.current, ordered))
   const [answer, setAnswer] = useState<{ order: DraftOrder; draft?: Draft; problem?: string }>()
   useEffect(() => {
     if (!order) return
