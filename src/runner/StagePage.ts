@@ -12,7 +12,7 @@ import {
 import { byBackendNode } from './accessibility'
 import { PageWatch } from './PageWatch'
 import { borderBox } from './pseudo'
-import { stagePage, stageProgram } from './stageProgram'
+import { stagePage, stageProgram, START, startScript } from './stageProgram'
 import { answerRequests, stageAddress } from './answerRequests'
 import { openTarget, rootSession } from './openTarget'
 
@@ -58,7 +58,7 @@ export class StagePage {
     session.on('DOM.pseudoElementAdded', ({ parentId, pseudoElement }) => this.notePseudo(parentId, pseudoElement))
     session.on('Runtime.bindingCalled', ({ payload }) => this.#watch.beat(Number(payload)))
     session.on('Inspector.targetCrashed', () => this.#watch.crash())
-    answerRequests(session, stagePage(stageProgram('runner')))
+    answerRequests(session, stagePage(`${START}()`))
     await Promise.all([
       session.send('Page.enable'),
       session.send('Inspector.enable'),
@@ -67,6 +67,7 @@ export class StagePage {
       session.send('DOM.enable'),
       session.send('CSS.enable'),
       session.send('Fetch.enable', { patterns: [{ urlPattern: '*' }] }),
+      session.send('Page.addScriptToEvaluateOnNewDocument', { source: startScript(stageProgram('runner')) }),
       session.send('Emulation.setDeviceMetricsOverride', {
         width: viewport.width,
         height: viewport.height,

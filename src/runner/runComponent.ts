@@ -74,6 +74,8 @@ class ComponentRun {
   #acted: CaseResult[] = []
   /** Why nothing of the component can be read any more. */
   #lost?: string
+  /** The page that the first chunk was read in. */
+  #opened?: StagePage
   #incidents = new Set<string>()
   #notes = new Map<string, number>()
   #trial: StateTrial
@@ -115,7 +117,7 @@ class ComponentRun {
   /** What a component's code does shows in its first chunk: only then is the rest of the work divided. */
   private async readFirst() {
     const first = this.mayTrespass ? this.#chunks.shift() : undefined
-    if (first) await this.work([first])
+    if (first) this.#opened = await this.work([first])
   }
 
   private async readChunks() {
@@ -123,7 +125,19 @@ class ComponentRun {
     const cases = this.#chunks.reduce((sum, chunk) => sum + chunk.cases.length, 0)
     const perLane = this.isIsolated ? DOCUMENTS_PER_CHUNK : CASES_PER_CHUNK
     const count = Math.min(MOST_LANES, this.#chunks.length, Math.ceil(cases / perLane))
-    await Promise.all(Array.from({ length: count }, () => this.work(this.#chunks)))
+    const works = await Promise.allSettled(Array.from({ length: Math.max(1, count) }, () => this.work(this.#chunks)))
+    const pages = works.flatMap((work) => (work.status === 'fulfilled' && work.value ? [work.value] : []))
+    await Promise.all(pages.map((page) => this.finish(page)))
+    const failed = works.find((work) => work.status === 'rejected')
+    if (failed) throw failed.reason
+  }
+
+  /** Hands a page on to the next component. */
+  private async finish(page: StagePage) {
+    // A page that has been lost has nothing to tell.
+    const counted = await page.census().catch(() => undefined)
+    if (counted) this.census = joinCensus(this.census, counted)
+    this.pools.stages.give(page)
   }
 
   private divide(cases: readonly PlannedCase[]): Chunk[] {
@@ -143,9 +157,10 @@ class ComponentRun {
     return { values: { theme: 'default', ...inContext }, properties: this.setup.tokens.customProperties(inContext) }
   }
 
-  /** Works at chunks in a page, until there are none. */
-  private async work(chunks: Chunk[]) {
-    let page: StagePage | undefined
+  /** Works at chunks in a page, until there are none; gives back the page, if one is open. */
+  private async work(chunks: Chunk[]): Promise<StagePage | undefined> {
+    let page = this.#opened
+    this.#opened = undefined
     try {
       for (let chunk = chunks.shift(); chunk && !this.listener.signal?.aborted; chunk = chunks.shift()) {
         let { cases } = chunk
@@ -167,11 +182,10 @@ class ComponentRun {
           }
         }
       }
-      // A page that has been lost has nothing to tell.
-      const counted = await page?.census().catch(() => undefined)
-      if (counted) this.census = joinCensus(this.census, counted)
-    } finally {
+      return page
+    } catch (error) {
       if (page) this.pools.stages.give(page)
+      throw error
     }
   }
 

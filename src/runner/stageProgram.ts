@@ -21,6 +21,16 @@ export function stagePage(program: string): string {
   return `<!doctype html><html lang="en"><head><meta charset="utf-8"><title>Stage</title></head><body><script>${safe}</script></body></html>`
 }
 
+/** What a page calls when its document is there. */
+export const START = 'breltStart'
+
+/**
+ * What a browser is to run in each new document of a page: it keeps the program there, ready to be started. Sent with each
+ * document it would take as long as the document, and be compiled anew for each.
+ */
+export const startScript = (program: string): string =>
+  `if (top === self) globalThis.${START} = function breltProgram() { delete globalThis.${START}\n${program}\n}`
+
 /** No network, no forms, no frames but the stage's own: a component's code is hostile until proven otherwise. */
 export const STAGE_POLICY =
   "default-src 'none'; script-src 'unsafe-inline' blob:; style-src 'unsafe-inline'; img-src data: blob:; font-src data:; media-src data: blob:; form-action 'none'; base-uri 'none'"

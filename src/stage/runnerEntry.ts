@@ -6,8 +6,12 @@ import type { StageWindow } from './RunnerStage'
 import { Stage } from './Stage'
 import { watchTrespass } from './trespass'
 
+/** The function that this program is the body of. */
+declare const breltProgram: () => void
+
 const view = window as unknown as StageWindow
-const program = document.currentScript?.textContent ?? ''
+// Documents that are opened in the page run the same program.
+const program = `(${String(breltProgram)})()`
 // Component code may replace the binding; the runner listens to the one it made.
 const beat = view.breltBeat
 const pace = standStill(view, () => beat?.('-1'))

@@ -2,8 +2,9 @@ import type { Browser, BrowserContext, CDPSession } from 'puppeteer-core'
 import type { Clock } from '@/core/scenario'
 import type { Viewport } from '@/core/sheet'
 import type { PlayStage } from '@/stage'
-import { ADDRESS, callStage, HeldComponent, preparePage, type PlayPage } from './PlayPage'
+import { callStage, HeldComponent, newAddress, preparePage, type PlayPage } from './PlayPage'
 import type { PlaySetup } from './PlaySetup'
+import { PointerTrace } from './PointerTrace'
 
 /** A page that keeps its time itself, in any browser. */
 export class BrowserPage implements PlayPage {
@@ -11,6 +12,7 @@ export class BrowserPage implements PlayPage {
   readonly clock: Clock
   #now = 0
   #component: HeldComponent
+  #pointer = new PointerTrace()
 
   private constructor(
     private readonly context: BrowserContext,
@@ -42,8 +44,9 @@ export class BrowserPage implements PlayPage {
   }
 
   async load(): Promise<void> {
+    for (const event of this.#pointer.leaving()) await this.input('Input.dispatchMouseEvent', event)
     const loaded = new Promise<void>((done) => this.session.once('Page.loadEventFired', () => done()))
-    await this.session.send('Page.navigate', { url: ADDRESS })
+    await this.session.send('Page.navigate', { url: newAddress() })
     await loaded
   }
 
@@ -61,6 +64,7 @@ export class BrowserPage implements PlayPage {
   }
 
   async input<K extends Parameters<CDPSession['send']>[0]>(method: K, params: object): Promise<void> {
+    this.#pointer.note(method, params)
     await this.session.send(method as 'Input.dispatchKeyEvent', params as never)
   }
 

@@ -4,8 +4,9 @@ import type { Viewport } from '@/core/sheet'
 import type { PlayStage } from '@/stage'
 import { openTarget } from '../openTarget'
 import { launchShell } from '../shell'
-import { ADDRESS, callStage, HeldComponent, preparePage, type PlayPage } from './PlayPage'
+import { callStage, HeldComponent, newAddress, preparePage, type PlayPage } from './PlayPage'
 import type { PlaySetup } from './PlaySetup'
+import { PointerTrace } from './PointerTrace'
 
 // The least that time can pass: enough for tasks that are due at once, and nothing to any timer.
 const SLIVER_MS = 0.001
@@ -28,6 +29,7 @@ export class EnginePage implements PlayPage {
   readonly clock: Clock
   #now = 0
   #component: HeldComponent
+  #pointer = new PointerTrace()
   /** The engine's own ticks at the scenario's start. */
   #offset = 0
   #lastTicks = 0
@@ -72,8 +74,9 @@ export class EnginePage implements PlayPage {
   }
 
   async load(): Promise<void> {
+    for (const event of this.#pointer.leaving()) await this.input('Input.dispatchMouseEvent', event)
     const loaded = new Promise<void>((done) => this.session.once('Page.loadEventFired', () => done()))
-    await this.passing(Promise.all([this.session.send('Page.navigate', { url: ADDRESS }), loaded]))
+    await this.passing(Promise.all([this.session.send('Page.navigate', { url: newAddress() }), loaded]))
   }
 
   call<K extends keyof PlayStage>(name: K, ...given: Parameters<PlayStage[K]>) {
@@ -144,6 +147,7 @@ export class EnginePage implements PlayPage {
   }
 
   async input<K extends Parameters<CDPSession['send']>[0]>(method: K, params: object): Promise<void> {
+    this.#pointer.note(method, params)
     let isDone = false
     const sent = this.session.send(method as 'Input.dispatchKeyEvent', params as never).finally(() => (isDone = true))
     sent.catch(() => {}) // awaited below

@@ -4,7 +4,7 @@ import type { Viewport } from '@/core/sheet'
 import type { ClockKind, PlayStage } from '@/stage'
 import type { PlaySetup } from './PlaySetup'
 import { answerRequests, stageAddress } from '../answerRequests'
-import { stagePage, stageProgram } from '../stageProgram'
+import { stagePage, stageProgram, START, startScript } from '../stageProgram'
 
 /** What of the protocol is called here. */
 export type Send = CDPSession['send']
@@ -39,11 +39,10 @@ export interface PlayPage {
   close(): Promise<void>
 }
 
-/** The page's own address: nothing else can be reached. */
-export const ADDRESS = stageAddress('play')
+let lastDocument = 0
 
-/** Starts the stage's program once the document is there. */
-const START = 'breltStart'
+/** An address for one document: nothing else can be reached, and nothing that is kept there is found by the next. */
+export const newAddress = (): string => stageAddress(`play${++lastDocument}`)
 
 /** Keeps a component with a page: the browser hands it to each document, so that it is sent once. */
 export class HeldComponent {
@@ -77,10 +76,7 @@ export async function preparePage(session: CDPSession, viewport: Viewport): Prom
     session.send('DOM.enable'),
     session.send('CSS.enable'),
     session.send('Fetch.enable', { patterns: [{ urlPattern: '*' }] }),
-    // The browser keeps the program: sent with each document it would take as long as the document.
-    session.send('Page.addScriptToEvaluateOnNewDocument', {
-      source: `if (top === self) globalThis.${START} = () => { delete globalThis.${START}\n${stageProgram('play')}\n}`,
-    }),
+    session.send('Page.addScriptToEvaluateOnNewDocument', { source: startScript(stageProgram('play')) }),
     session.send('Emulation.setDeviceMetricsOverride', {
       width: viewport.width,
       height: viewport.height,

@@ -1,3 +1,4 @@
+import { createRequire } from 'node:module'
 import type * as TS from 'typescript'
 import { kebabCase, type CodeProp, type CodeReading } from '@/core/code'
 import { resolvePath, textOf, type FileTree } from '@/core/sheet'
@@ -6,14 +7,15 @@ import { TypeScope } from './TypeScope'
 
 type Ts = typeof TS
 
+// Required, and only where there is something to read: as an import its nine megabytes are gone through twice more, for half a second.
+const loadTypeScript = (): Ts => createRequire(import.meta.url)('typescript') as Ts
+
 /**
  * Reads what a TSX module's component takes, from its types alone: nothing of it is run.
  * @param wanted the export; without it, the first that looks like a component
  */
 export async function readTsx(tree: FileTree, path: string, wanted?: string): Promise<CodeReading> {
-  const ts = await import('typescript').then(
-    (module) => (module as { default?: Ts }).default ?? (module as unknown as Ts),
-  )
+  const ts = loadTypeScript()
   const scope = new TypeScope(
     ts,
     path,
