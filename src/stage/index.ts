@@ -6,7 +6,7 @@ export { EMPTY_CENSUS, joinCensus, type Census } from './census'
 export { lintCensus } from './lintCensus'
 export { FRAME_TAG } from './documentStyles'
 export { SHARED_REACT } from './pieces'
-export type { Active, Aim, AimAt, ClockKind, PlayStage } from './play'
+export type { Active, Aim, AimAt, ClockKind, PlayStage, Stir } from './play'
 export { MEASURE_KEY } from './measureKey'
 export { REFERENCE } from './reference'
 export {

@@ -16,6 +16,7 @@ import {
   type AimAt,
   type PlayWindow,
   type StageTime,
+  type Stir,
 } from './play'
 import { collectForced, targetsOf, type Forced, type Target } from './forceStates'
 import { takesFocus } from './focusTarget'
@@ -70,6 +71,16 @@ function activeElement(): Element | null {
   return active
 }
 
+function stir(): Stir {
+  const { isMoving, wantsFrame = false } = opened().time.pulse()
+  return {
+    changes: changes(),
+    // Frames that are asked for while an animation runs are not told apart: they come with its own.
+    wantsFrame: wantsFrame && isMoving,
+    isBetween: runningAnimations(roots()).some(isBetween),
+  }
+}
+
 const failureOf = ({ failure }: MountedCase) => (failure === undefined ? {} : { failure })
 
 const TEXT_INPUTS = /^(text|search|url|tel|email|password|number|date|time|month|week|datetime-local)$/
@@ -102,14 +113,14 @@ view.breltStage = {
     stage!.mountLive(one)
     time!.start()
     log!.start()
-    return failureOf(opened().one)
+    return { ...failureOf(opened().one), ...stir() }
   },
   reach: () => {
     const { one, stage: opening } = opened()
     opening.fitFlow()
     attempt(one, one.reach)
     attempt(one, () => (targets = targetsOf(opening.component, one)))
-    return failureOf(one)
+    return { ...failureOf(one), ...stir(), states: targets.length }
   },
   states: () => {
     // What a state's step has rendered anew is another element.
@@ -130,28 +141,17 @@ view.breltStage = {
     return opening.references(forced)
   },
   changes: () => changes(),
-  stir: () => {
-    const { isMoving, wantsFrame = false } = opened().time.pulse()
-    // Frames that are asked for while an animation runs are not told apart: they come with its own.
-    return { changes: changes(), wantsFrame: wantsFrame && isMoving }
-  },
+  stir,
   traceOf: () => traceOf(opened().one.frame),
   setContext: (context) => opened().stage.setContext(context),
   pulse: () => opened().time.pulse(),
   tell: (to) => opened().time.tell?.(to),
-  measureLag: () => time?.measureLag?.(),
   lag: () => time?.lag ?? 0,
   goTo: async (to) => {
     await opened().time.goTo?.(to)
     return opened().time.now
   },
   hold: async () => opened().time.hold?.(),
-  wantFrame: () => time?.wantFrame?.(),
-  isBetween: () => {
-    const found = runningAnimations(roots()).some(isBetween)
-    if (found) time?.wantFrame?.()
-    return found
-  },
   endFinite: () => endFinite(roots()),
   aim: (at) => aim(opened().component, opened().one, at),
   active: (at) => {

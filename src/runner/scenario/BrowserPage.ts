@@ -1,7 +1,7 @@
 import type { Browser, BrowserContext, CDPSession } from 'puppeteer-core'
 import type { Clock } from '@/core/scenario'
 import type { Viewport } from '@/core/sheet'
-import type { PlayStage } from '@/stage'
+import type { PlayStage, Stir } from '@/stage'
 import { callStage, HeldComponent, newAddress, preparePage, type PlayPage } from './PlayPage'
 import type { PlaySetup } from './PlaySetup'
 import { PointerTrace } from './PointerTrace'
@@ -68,8 +68,9 @@ export class BrowserPage implements PlayPage {
     await this.session.send(method as 'Input.dispatchKeyEvent', params as never)
   }
 
-  async rest(): Promise<void> {
+  async rest(): Promise<Stir> {
     await this.call('hold')
+    return this.call('stir')
   }
 
   sheetUrl(styleSheetId: string): string | undefined {

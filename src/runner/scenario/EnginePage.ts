@@ -1,7 +1,7 @@
 import type { Browser, CDPSession } from 'puppeteer-core'
 import type { Clock } from '@/core/scenario'
 import type { Viewport } from '@/core/sheet'
-import type { PlayStage } from '@/stage'
+import type { PlayStage, Stir } from '@/stage'
 import { openTarget } from '../openTarget'
 import { launchShell } from '../shell'
 import { callStage, HeldComponent, newAddress, preparePage, type PlayPage } from './PlayPage'
@@ -101,12 +101,9 @@ export class EnginePage implements PlayPage {
   /** Lets the document's timeline and its timers show the same time. */
   async begin(): Promise<void> {
     this.#now = 0
-    await this.call('measureLag')
     await this.frame()
     // Ahead of all frames so far: how far apart those of a scenario stand must not hang on what was measured.
     this.#offset = this.#lastTicks + Math.max(0, await this.call('lag')) + FRAME_LEAD_MS
-    // Asked for, so that it is a frame of the document too and not of the compositor alone.
-    await this.call('measureLag')
     await this.frame()
   }
 
@@ -142,8 +139,13 @@ export class EnginePage implements PlayPage {
   }
 
   /** Draws frames until every animation that is to begin or to end at this moment has done so. */
-  private async finished() {
-    for (let frame = 0; frame < MOST_MORE_FRAMES && (await this.call('isBetween')); frame++) await this.frame(BLUR_MS)
+  private async finished(): Promise<Stir> {
+    let stir = await this.call('stir')
+    for (let frame = 0; frame < MOST_MORE_FRAMES && stir.isBetween; frame++) {
+      await this.frame(BLUR_MS)
+      stir = await this.call('stir')
+    }
+    return stir
   }
 
   async input<K extends Parameters<CDPSession['send']>[0]>(method: K, params: object): Promise<void> {
@@ -158,13 +160,11 @@ export class EnginePage implements PlayPage {
     await sent
   }
 
-  async rest(): Promise<void> {
-    await this.call('wantFrame')
+  async rest(): Promise<Stir> {
     await this.frame()
     await this.pass(SLIVER_MS)
-    await this.call('wantFrame')
     await this.frame()
-    await this.finished()
+    return this.finished()
   }
 
   sheetUrl(styleSheetId: string): string | undefined {

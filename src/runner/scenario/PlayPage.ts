@@ -1,7 +1,7 @@
 import type { CDPSession, Protocol } from 'puppeteer-core'
 import type { Clock } from '@/core/scenario'
 import type { Viewport } from '@/core/sheet'
-import type { ClockKind, PlayStage } from '@/stage'
+import type { ClockKind, PlayStage, Stir } from '@/stage'
 import type { PlaySetup } from './PlaySetup'
 import { answerRequests, stageAddress } from '../answerRequests'
 import { stagePage, stageProgram, START, startScript } from '../stageProgram'
@@ -30,8 +30,8 @@ export interface PlayPage {
   begin(): Promise<void>
   /** Sends input, with the frames that it waits for. */
   input<K extends Parameters<Send>[0]>(method: K, params: object): Promise<void>
-  /** Lets everything happen that input has brought about in no time. */
-  rest(): Promise<void>
+  /** Lets everything happen that input has brought about in no time; gives back what is under way then. */
+  rest(): Promise<Stir>
   /** The file that a style sheet of the page was made from. */
   sheetUrl(styleSheetId: string): string | undefined
   /** A picture of what is seen now, as PNG in base64. */

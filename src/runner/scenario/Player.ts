@@ -8,7 +8,7 @@ import {
   type ScenarioPlan,
   type Step,
 } from '@/core/scenario'
-import { REFERENCE, stageCaseOf, type StageContext, type StageFilling } from '@/stage'
+import { REFERENCE, stageCaseOf, type StageContext, type StageFilling, type Stir } from '@/stage'
 import type { PlannedCase } from '@/core/plan'
 import { withOrigins } from './evidence'
 import { Hand, Refused } from './Hand'
@@ -37,6 +37,9 @@ const MOST_SETTLES = 10
 const MOST_RESTS = 60
 /** Pseudo-classes that no input brings about. */
 const OTHER_STATES = /^(?!focus|hover$|active$)/
+
+/** What pages have been told of motion: it outlives a document. */
+const motionOf = new WeakMap<PlayPage, string>()
 
 /** One case of a component, mounted in a fresh document, to be acted on. */
 export class Player {
@@ -73,10 +76,12 @@ export class Player {
       throw new CannotStart(`the component could not be staged: ${(error as Error).message}`)
     }
     await page.begin()
-    mounted(await page.call('mount', stageCaseOf(one)))
-    await player.comeToRest()
-    mounted(await page.call('reach'))
-    await player.comeToRest()
+    const there = await page.call('mount', stageCaseOf(one))
+    mounted(there)
+    await player.comeToRest(there)
+    const reached = await page.call('reach')
+    mounted(reached)
+    await player.comeToRest(reached)
     for (const step of before) {
       // Who acts waits until what comes into sight has come.
       await player.comeToRest()
@@ -86,17 +91,19 @@ export class Player {
         throw new CannotStart(`the start could not be reached: ${step.text}: ${steps[0]!.message}`)
     }
     if (before.length > 0) await player.rest(before)
-    await player.enterStates()
+    if (before.length > 0 || reached.states > 0) await player.enterStates()
     return player
   }
 
-  /** Lets everything happen that the component does by itself and that takes no time. */
-  async comeToRest(): Promise<void> {
-    for (let round = 0; round < MOST_RESTS; round++) {
-      const { changes, wantsFrame } = await this.page.call('stir')
-      if (changes === this.#changes && !wantsFrame) return
-      this.#changes = changes
-      await this.page.rest()
+  /**
+   * Lets everything happen that the component does by itself and that takes no time.
+   * @param known what is under way, where that has been told
+   */
+  async comeToRest(known?: Stir): Promise<void> {
+    let stir = known ?? (await this.page.call('stir'))
+    for (let round = 0; round < MOST_RESTS && (stir.changes !== this.#changes || stir.wantsFrame); round++) {
+      this.#changes = stir.changes
+      stir = await this.page.rest()
     }
   }
 
@@ -162,10 +169,12 @@ export class Player {
   }
 
   private async applyMedia() {
-    const reduced = this.#contexts.motion === 'reduced'
+    const value = this.#contexts.motion === 'reduced' ? 'reduce' : 'no-preference'
+    if (motionOf.get(this.page) === value) return
     await this.page.session.send('Emulation.setEmulatedMedia', {
-      features: [{ name: 'prefers-reduced-motion', value: reduced ? 'reduce' : 'no-preference' }],
+      features: [{ name: 'prefers-reduced-motion', value }],
     })
+    motionOf.set(this.page, value)
   }
 
   private async change(change: Change) {

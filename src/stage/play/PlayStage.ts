@@ -25,14 +25,24 @@ export interface Active {
   isPart: boolean
 }
 
+/** What is under way in a page at a moment. */
+export interface Stir {
+  /** How often the document has changed so far. */
+  changes: number
+  /** A script waits for a frame. */
+  wantsFrame: boolean
+  /** An animation is just about to begin or to end. */
+  isBetween: boolean
+}
+
 /** What a performance asks of its page. All of it is data in and data out, but for `elementOf`. */
 export interface PlayStage {
   /** Loads the code of the component that the page holds. Time must pass meanwhile. */
   open(context: StageContext, clock: ClockKind, events: readonly string[]): Promise<void>
   /** Mounts the one case in sight: from here on time is the scenario's. */
-  mount(one: StageCase): { failure?: string }
-  /** Sets what its axes' values set on elements, now that it stands. */
-  reach(): { failure?: string }
+  mount(one: StageCase): Stir & { failure?: string }
+  /** Sets what its axes' values set on elements, now that it stands; tells how many states they ask for. */
+  reach(): Stir & { failure?: string; states: number }
   /** The states that its axes' values ask for, those of components in its slots too, by the order in which they are brought about. */
   states(): { part: string; pseudo: string[] }[]
   /** Where a person would point to bring the element of such a state about. */
@@ -43,24 +53,18 @@ export interface PlayStage {
   forceState(at: number): [number, string[]][]
   /** How often the document has changed since the page was opened. */
   changes(): number
-  /** The same, and whether a script waits for a frame. */
-  stir(): { changes: number; wantsFrame: boolean }
+  stir(): Stir
   /** All that the case shows in its nodes, as a text to compare. */
   traceOf(): string
   setContext(context: StageContext): void
   pulse(): Pulse
   /** Tells what time it is about to be. */
   tell(time: number): void
-  /** Has the next frame tell how far the document's timeline lies behind its timers, in ms. */
-  measureLag(): void
+  /** How far the document's timeline lay behind its timers in the last frame, in ms. */
   lag(): number
   goTo(time: number): Promise<number>
   /** Called after all input: what it has started stands still until time goes on. */
   hold(): Promise<void>
-  /** Makes the next frame one of the document. */
-  wantFrame(): void
-  /** Whether an animation is just about to begin or to end; the next frame is then one of the document. */
-  isBetween(): boolean
   endFinite(): number
   aim(at: AimAt): Aim
   /** What has the focus, and whether it is (inside) a match of a part. */

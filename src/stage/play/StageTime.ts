@@ -9,10 +9,7 @@ export interface StageTime {
   start(): void
   /** Tells what time it is about to be; only where the engine keeps it. */
   tell?(time: number): void
-  /** Makes the next frame one of the document, not of the compositor alone: only such tell of animations that have ended. */
-  wantFrame?(): void
-  /** Has the next frame tell how far the document's timeline lies behind `performance.now()`, in ms. */
-  measureLag?(): void
+  /** How far the document's timeline lay behind `performance.now()` in the last frame, in ms. */
   readonly lag?: number
   /** What has kept the clock from being exact. */
   notes?(): string[]
@@ -37,8 +34,6 @@ export class EngineTime implements StageTime {
   lag = 0
   #started: () => void
   private readonly ahead: () => number
-  readonly measureLag: () => void
-  readonly wantFrame: () => void
 
   constructor(
     view: Window & typeof globalThis,
@@ -46,9 +41,13 @@ export class EngineTime implements StageTime {
   ) {
     const exact = view.performance.now.bind(view.performance)
     const frame = view.requestAnimationFrame.bind(view)
-    // Outside of a frame the timeline is an estimate (Chromium's AnimationClock): only a frame's own time can be trusted.
-    this.wantFrame = () => void frame(() => {})
-    this.measureLag = () => frame((time) => (this.lag = exact() - time))
+    // Always asked for: each frame is then one of the document, not of the compositor alone, and only such tell of animations
+    // that have ended. Outside of a frame the timeline is an estimate (Chromium's AnimationClock): only a frame's time can be trusted.
+    const onFrame = (time: number) => {
+      this.lag = exact() - time
+      frame(onFrame)
+    }
+    frame(onFrame)
     this.#waiting = noteTimers(view, () => this.#now)
     const begun = exact()
     let started = begun
@@ -76,7 +75,6 @@ export class EngineTime implements StageTime {
 
   tell(time: number): void {
     this.#now = time
-    this.wantFrame()
   }
 
   /** By the scenario's own time: the engine's stands a few hundredths of a millisecond apart, now here, now there. */

@@ -2,6 +2,6 @@ export { aim, aimAtElement, describe, nearestPart, printMatch, type Aim, type Ai
 export { endFinite, isBetween, runningAnimations } from './animations'
 export { EventLog } from './EventLog'
 export { PageTime } from './PageTime'
-export type { Active, ClockKind, PlayStage, PlayWindow } from './PlayStage'
+export type { Active, ClockKind, PlayStage, PlayWindow, Stir } from './PlayStage'
 export { EngineTime, type StageTime } from './StageTime'
 export { watchUncontrolled } from './uncontrolled'
