@@ -10,6 +10,7 @@ import {
   type StageCase,
 } from '@/stage'
 import { byBackendNode } from './accessibility'
+import { atMost } from './atMost'
 import { PageWatch } from './PageWatch'
 import { borderBox } from './pseudo'
 import { stagePage, stageProgram, START, startScript } from './stageProgram'
@@ -276,9 +277,7 @@ export class StagePage {
   /** Closes the page, even one whose code never returns. */
   async close(): Promise<void> {
     this.session.send('Runtime.terminateExecution').catch(() => {})
-    const closed = this.root
-      .send('Target.disposeBrowserContext', { browserContextId: this.browserContextId })
-      .catch(() => {})
-    await Promise.race([closed, new Promise((done) => setTimeout(done, 1000))])
+    const { browserContextId } = this
+    await atMost(1000, this.root.send('Target.disposeBrowserContext', { browserContextId }))
   }
 }

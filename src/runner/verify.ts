@@ -43,6 +43,7 @@ export async function verifyLibrary(
   const { clock, workers = 2 } = options
   const pools = openPools(() => Promise.resolve(browser), library.data.viewport, { ...(clock && { clock }) })
   pools.stages.warm(Math.min(workers, components.length))
+  pools.plays.warm(played(prepared), library.data.viewport)
   const startedAt = new Date()
   const start = performance.now()
   const total = components.reduce((sum, { plan }) => sum + plan.cases.filter(({ judged }) => judged).length, 0)
@@ -85,6 +86,15 @@ export async function verifyLibrary(
     },
     tallies,
   )
+}
+
+/** How much there certainly is that needs real input. */
+function played({ components, withScenarios }: PreparedLibrary): number {
+  const counts = components.map(({ sheet, plan }) => {
+    const steps = plan.cases.filter(({ settings }) => settings.steps.length > 0).length
+    return steps + (withScenarios ? sheet.data.scenarios.length : 0)
+  })
+  return counts.reduce((sum, count) => sum + count, 0)
 }
 
 /** Performs the scenarios of all components. */

@@ -2,6 +2,7 @@ import type { Browser, BrowserContext, CDPSession } from 'puppeteer-core'
 import type { Clock } from '@/core/scenario'
 import type { Viewport } from '@/core/sheet'
 import type { PlayStage, Stir } from '@/stage'
+import { atMost } from '../atMost'
 import { callStage, HeldComponent, newAddress, preparePage, type PlayPage } from './PlayPage'
 import type { PlaySetup } from './PlaySetup'
 import { PointerTrace } from './PointerTrace'
@@ -84,6 +85,6 @@ export class BrowserPage implements PlayPage {
 
   async close(): Promise<void> {
     this.session.send('Runtime.terminateExecution').catch(() => {})
-    await Promise.race([this.context.close().catch(() => {}), new Promise((done) => setTimeout(done, 1000))])
+    await atMost(1000, this.context.close())
   }
 }

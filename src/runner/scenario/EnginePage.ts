@@ -1,7 +1,8 @@
-import type { Browser, CDPSession } from 'puppeteer-core'
+import type { Browser, CDPSession, Protocol } from 'puppeteer-core'
 import type { Clock } from '@/core/scenario'
 import type { Viewport } from '@/core/sheet'
 import type { PlayStage, Stir } from '@/stage'
+import { atMost } from '../atMost'
 import { openTarget } from '../openTarget'
 import { launchShell } from '../shell'
 import { callStage, HeldComponent, newAddress, preparePage, type PlayPage } from './PlayPage'
@@ -91,7 +92,8 @@ export class EnginePage implements PlayPage {
     while (!isDone) {
       let timer: NodeJS.Timeout | undefined
       const lost = new Promise<void>((later) => (timer = setTimeout(later, LOST_AFTER_MS)))
-      await Promise.race([this.pass(LOADING_MS), lost])
+      // It stands still while anything is fetched: else it would be let pass again and again until that has come.
+      await Promise.race([this.pass(LOADING_MS, 'pauseIfNetworkFetchesPending'), lost])
       clearTimeout(timer)
     }
     await this.session.send('Emulation.setVirtualTimePolicy', { policy: 'pause' })
@@ -108,9 +110,9 @@ export class EnginePage implements PlayPage {
   }
 
   /** Lets virtual time pass. */
-  private async pass(ms: number) {
+  private async pass(ms: number, policy: Protocol.Emulation.VirtualTimePolicy = 'advance') {
     const expired = new Promise<void>((done) => this.session.once('Emulation.virtualTimeBudgetExpired', () => done()))
-    await this.session.send('Emulation.setVirtualTimePolicy', { policy: 'advance', budget: ms })
+    await this.session.send('Emulation.setVirtualTimePolicy', { policy, budget: ms })
     await expired
   }
 
@@ -182,8 +184,7 @@ export class EnginePage implements PlayPage {
 
   /** The browser is this page's own: it goes with it, however the page's code behaves. */
   async close(): Promise<void> {
-    const { browser } = this
-    await Promise.race([browser.close().catch(() => {}), new Promise((done) => setTimeout(done, 500))])
-    browser.process()?.kill('SIGKILL')
+    await atMost(500, this.browser.close())
+    this.browser.process()?.kill('SIGKILL')
   }
 }

@@ -1,5 +1,6 @@
 import type { Browser } from 'puppeteer-core'
 import type { Performance, ScenarioPlan } from '@/core/scenario'
+import type { Viewport } from '@/core/sheet'
 import type { ClockKind } from '@/stage'
 import { findShell } from '../findShell'
 import { BrowserPage } from './BrowserPage'
@@ -24,7 +25,7 @@ class OutOfTime extends Error {
 
 /** A page that performs one scenario after another, opened anew when it is lost. */
 export class PlayLane {
-  #page?: PlayPage
+  #page?: Promise<PlayPage>
 
   constructor(
     readonly browser: () => Promise<Browser>,
@@ -84,18 +85,29 @@ export class PlayLane {
   }
 
   /** The lane's page; opened where there is none. */
-  async open({ viewport }: Pick<PlaySetup, 'viewport'>): Promise<PlayPage> {
-    this.#page ??=
-      this.clockKind === 'engine'
-        ? await EnginePage.open(findShell()!, viewport)
-        : await BrowserPage.open(await this.browser(), viewport)
+  open({ viewport }: Pick<PlaySetup, 'viewport'>): Promise<PlayPage> {
+    if (!this.#page) {
+      const opening = this.openPage(viewport)
+      this.#page = opening
+      // Whoever asks next tries again.
+      opening.catch(() => this.#page === opening && (this.#page = undefined))
+    }
     return this.#page
+  }
+
+  private async openPage(viewport: Viewport): Promise<PlayPage> {
+    return this.clockKind === 'engine'
+      ? EnginePage.open(findShell()!, viewport)
+      : BrowserPage.open(await this.browser(), viewport)
   }
 
   async close(): Promise<void> {
     const page = this.#page
     this.#page = undefined
-    await page?.close()
+    await page?.then(
+      (opened) => opened.close(),
+      () => {},
+    )
   }
 }
 

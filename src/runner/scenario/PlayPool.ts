@@ -1,5 +1,6 @@
 import { availableParallelism } from 'node:os'
 import type { Browser } from 'puppeteer-core'
+import type { Viewport } from '@/core/sheet'
 import type { ClockKind } from '@/stage'
 import { PlayLane, usualClock } from './PlayLane'
 
@@ -25,6 +26,23 @@ export class PlayPool {
     readonly options: PoolOptions = {},
   ) {}
 
+  /** Opens pages ahead, while others prepare what is to be done in them. */
+  warm(count: number, viewport: Viewport): void {
+    const { lanes = MOST_LANES } = this.options
+    for (let at = this.#lanes.length; at < Math.min(count, lanes); at++) {
+      const lane = this.add()
+      this.#free.push(lane)
+      lane.open({ viewport }).catch(() => {}) // told to whoever uses it
+    }
+  }
+
+  private add(): PlayLane {
+    const { clock = usualClock(), limit } = this.options
+    const lane = new PlayLane(this.browser, clock, limit)
+    this.#lanes.push(lane)
+    return lane
+  }
+
   /** Does some work with a lane of the pool, when one is free. */
   async use<T>(work: (lane: PlayLane) => Promise<T>): Promise<T> {
     const lane = await this.take()
@@ -40,12 +58,7 @@ export class PlayPool {
   private take(): Promise<PlayLane> | PlayLane {
     const free = this.#free.pop()
     if (free) return free
-    const { clock = usualClock(), lanes = MOST_LANES, limit } = this.options
-    if (this.#lanes.length < lanes) {
-      const lane = new PlayLane(this.browser, clock, limit)
-      this.#lanes.push(lane)
-      return lane
-    }
+    if (this.#lanes.length < (this.options.lanes ?? MOST_LANES)) return this.add()
     return new Promise((done) => this.#waiting.push(done))
   }
 
