@@ -1,4 +1,5 @@
-import { spawn, execFileSync } from 'node:child_process'
+import { spawn } from 'node:child_process'
+import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import type { Browser } from 'puppeteer-core'
 import { treeOf, type FileTree } from '@/core/sheet'
@@ -33,6 +34,9 @@ export async function fixedCost(browser: Browser): Promise<number> {
   return milliseconds / prepared.components.length
 }
 
+// Going through the pages of twenty processes takes its share of the machine that is measured.
+const MEMORY_EVERY_MS = 1000
+
 export interface CommandCost {
   seconds: number
   /** Most memory of all processes together, what they share counted once, in MB. */
@@ -47,19 +51,40 @@ export async function commandCost(...given: string[]): Promise<CommandCost> {
     env: { ...process.env, BRELT_HOME: process.cwd(), NODE_OPTIONS: '' },
   })
   let memory = 0
-  const watch = setInterval(() => (memory = Math.max(memory, memoryOf(run.pid!))), 250)
+  const watch = setInterval(() => (memory = Math.max(memory, memoryOf(run.pid!))), MEMORY_EVERY_MS)
   await new Promise((done) => run.once('exit', done))
   clearInterval(watch)
   return { seconds: (performance.now() - start) / 1000, memory }
 }
 
 /** Proportional memory of a process and all below it, in MB; 0 where the system does not tell. */
-function memoryOf(pid: number): number {
+function memoryOf(root: number): number {
   try {
-    const script = `tree() { echo $1; for c in $(pgrep -P $1); do tree $c; done; }; for p in $(tree ${pid}); do awk '/^Pss:/{print $2}' /proc/$p/smaps_rollup 2>/dev/null; done`
-    const lines = execFileSync('bash', ['-c', script], { encoding: 'utf8' }).trim().split('\n')
-    return Math.round(lines.reduce((sum, line) => sum + Number(line || 0), 0) / 1000)
+    const parents = readdirSync('/proc')
+      .filter((name) => /^\d+$/.test(name))
+      .map((name) => [Number(name), parentOf(name)] as const)
+    const family = new Set([root])
+    for (let size = 0; size < family.size;) {
+      size = family.size
+      for (const [pid, parent] of parents) if (family.has(parent)) family.add(pid)
+    }
+    return Math.round([...family].reduce((sum, pid) => sum + proportionalOf(pid), 0) / 1000)
   } catch {
     return 0
+  }
+}
+
+function parentOf(pid: string): number {
+  return Number(fieldOf(`/proc/${pid}/status`, /^PPid:\s+(\d+)/m))
+}
+
+const proportionalOf = (pid: number) => Number(fieldOf(`/proc/${pid}/smaps_rollup`, /^Pss:\s+(\d+)/m))
+
+/** A process may have ended since it was listed. */
+function fieldOf(file: string, pattern: RegExp): string {
+  try {
+    return pattern.exec(readFileSync(file, 'utf8'))?.[1] ?? '0'
+  } catch {
+    return '0'
   }
 }

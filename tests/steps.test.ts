@@ -69,6 +69,20 @@ describe.each(['engine', 'page'] as const)('steps, by the %s clock', (clock) => 
     })
   }, 120_000)
 
+  test('nothing of one document is left for the next: no pointer, nothing that was kept', async () => {
+    const tree = yard(
+      `
+  - { name: first, steps: [{ hover: gate }, { expect: { gate: { color: "rgb(0, 0, 255)" }, log: { text: Hut 1 } } }] }
+  - { name: second, steps: [{ expect: { gate: { color: "not rgb(0, 0, 255)" }, log: { text: Hut 1 } } }] }`,
+      `(root) => {
+  localStorage.seen = Number(localStorage.seen ?? 0) + 1
+  root.querySelector('.log').textContent += ' ' + localStorage.seen
+}`,
+    )
+    const results = await playTree(tree, { clock, lanes: 1 })
+    expect([...results.values()].flatMap(troublesOf)).toEqual([])
+  }, 60_000)
+
   test('input acts wherever a person could act, also where nothing then happens', async () => {
     const tree = thing({
       sheet: `

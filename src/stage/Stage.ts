@@ -66,7 +66,6 @@ export class Stage {
     document.body.append(container)
     const stage = new Stage(component, pace, container, lastReference)
     stage.#makers = await loadPieces(component)
-    await document.fonts.ready
     return stage
   }
 
