@@ -121,6 +121,16 @@ describe('the Guide view', () => {
     await page.close()
   }, 120_000)
 
+  test('opens at its top: bringing states about deep in the page moves nothing', async () => {
+    const page = await app.open('/firnline/valley-tabs/guide')
+    await page.waitForFunction(
+      () => [...document.querySelectorAll('iframe')].some(({ dataset }) => Number(dataset.showing) > 0),
+      { timeout: 60_000 },
+    )
+    expect(await page.evaluate(() => document.documentElement.scrollTop)).toBe(0)
+    await page.close()
+  }, 90_000)
+
   test('is written in place: the page follows, what is not there is told at its line, and it can be undone', async () => {
     const page = await app.open('/bells/bell/guide')
     await press(page, 'button', 'Write a guide')
