@@ -38,6 +38,8 @@ export interface CompareOptions {
   most?: number
   seed?: number
   lanes?: number
+  /** Scenarios are performed too: all of them must hold. */
+  withScenarios?: boolean
 }
 
 /** Has both read every case of a library, and tells where they differ. */
@@ -45,17 +47,25 @@ export async function compare(
   browsers: { brelt: Browser; oracle: Browser },
   tree: FileTree,
   library: OracleLibrary,
-  { components, most = Infinity, seed = 1, lanes = 2 }: CompareOptions = {},
+  { components, most = Infinity, seed = 1, lanes = 2, withScenarios }: CompareOptions = {},
 ): Promise<Comparison> {
   const prepared = await prepareLibrary(tree, components ? { components } : {})
   const results: { slug: string; result: CaseResult }[] = []
+  const comparison: Comparison = { compared: 0, skipped: 0, differences: [] }
   await verifyLibrary(
     browsers.brelt,
-    { ...prepared, withScenarios: false },
-    { onCase: (slug, result) => results.push({ slug, result }) },
+    { ...prepared, withScenarios: withScenarios === true },
+    {
+      onCase: (slug, result) => results.push({ slug, result }),
+      onScenario: (slug, { verdict, performance, name }) =>
+        verdict !== 'holds' &&
+        comparison.differences.push({
+          ...{ slug, key: '', part: '', reading: name, oracle: 'it holds' },
+          brelt: `${verdict}: ${performance.steps.map(({ message }) => message).join(' ')}`,
+        }),
+    },
   )
   const oracle = new Oracle(browsers.oracle, library)
-  const comparison: Comparison = { compared: 0, skipped: 0, differences: [] }
   const slugs = [...new Set(results.map(({ slug }) => slug))]
   const queue = slugs.flatMap((own) =>
     chosen(
@@ -178,7 +188,7 @@ export function compareSeed(
   most = CASES_A_SEED,
 ): Promise<Comparison> {
   const files = generateLibrary(seed)
-  return compare(browsers, treeOf(files), oracleLibraryOf(files), { most, seed })
+  return compare(browsers, treeOf(files), oracleLibraryOf(files), { most, seed, withScenarios: true })
 }
 
 // Enough to meet each state now and then; over many seeds all are met.

@@ -39,12 +39,17 @@ const shape = (slug: string, depth: number): fc.Arbitrary<Shape> =>
     contexts: fc.constantFrom('none', 'theme', 'direction'),
   }) as fc.Arbitrary<Shape>
 
-const library = fc.record({ inner: shape('rope', 0), outer: shape('peg', 1) })
+const library = fc.record({
+  inner: shape('rope', 0),
+  outer: shape('peg', 1),
+  // Ways in which a component comes in that is in none of the cases.
+  also: fc.constantFrom('none', 'example', 'scenario', 'guide'),
+})
 
 /** The library of a seed: always the same. */
 export function generateLibrary(seed: number): Generated {
   const [made] = fc.sample(library, { seed, numRuns: 1 })
-  const { inner, outer } = made!
+  const { inner, outer, also } = made!
   const files: Generated = {
     'library.yaml': JSON.stringify({
       library: 1,
@@ -55,11 +60,22 @@ export function generateLibrary(seed: number): Generated {
     }),
     'base.css': `:root { --ground: rgb(240, 240, 250); --ink: rgb(20, 30, 40) } :root[data-theme=night] { --ground: rgb(10, 20, 30); --ink: rgb(230, 230, 220) } body { font: 16px/20px "Liberation Sans", sans-serif; color: var(--ink); background: var(--ground) }`,
   }
-  for (const each of [inner, outer]) Object.assign(files, componentFiles(each, each === outer ? inner : undefined))
+  Object.assign(files, componentFiles(inner, undefined), componentFiles(outer, inner, alsoHeld(also, inner)))
+  if (also === 'guide') files[`c/${outer.slug}/${outer.slug}.md`] = `See [it](#1&lead/=${inner.slug}).\n`
   return files
 }
 
-function componentFiles(shape: Shape, held: Shape | undefined): Generated {
+/** What of a sheet brings the inner component into the outer one's slot beside its cases. */
+function alsoHeld(way: string, { slug }: Shape): object {
+  if (way === 'guide') return { guide: 'peg.md' }
+  if (way === 'example') return { examples: { 'With it': { slots: { lead: slug } } } }
+  if (way === 'none') return {}
+  return {
+    scenarios: [{ name: 'It comes', steps: [{ fill: { lead: slug } }, { expect: { held: { present: 'yes' } } }] }],
+  }
+}
+
+function componentFiles(shape: Shape, held: Shape | undefined, more: object = {}): Generated {
   const code = { markup: markupCode, react: reactCode, element: elementCode }[shape.kind](shape)
   const own = {
     ...code.files,
@@ -69,7 +85,7 @@ function componentFiles(shape: Shape, held: Shape | undefined): Generated {
   return Object.fromEntries(
     Object.entries({
       ...own,
-      [`${shape.slug}.sheet.yaml`]: JSON.stringify(sheetOf(shape, code.source, held), null, 1),
+      [`${shape.slug}.sheet.yaml`]: JSON.stringify({ ...sheetOf(shape, code.source, held), ...more }, null, 1),
     }).map(([path, text]) => [`c/${shape.slug}/${path}`, text]),
   )
 }
@@ -198,8 +214,15 @@ function expectations(parts: Record<string, unknown>) {
     'attr(data-is)': 'not zzz',
     'state.disabled': 'yes or no',
   }
+  const places = {
+    'covers(text)': 'yes or no',
+    'overlaps(note)': 'yes or no',
+    'gap(lead)': 'not 1234px',
+    'offset-x(root)': 'not 1234px',
+    'offset-y(root)': 'not 1234px',
+  }
   const pointer = { 'target.width': 'not 1234px', 'target.height': 'not 1234px', 'within(root)': 'yes or no' }
-  const all = { ...styles, ...boxes, ...document, ...pointer }
+  const all = { ...styles, ...boxes, ...document, ...places, ...pointer }
   return Object.fromEntries(
     Object.entries(parts).map(([name, part]) => {
       const isPseudo = typeof part === 'object' && part !== null && 'pseudo' in part

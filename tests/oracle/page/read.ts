@@ -76,7 +76,38 @@ export function read(parts: Record<string, OraclePart>, box: Element, roots: Ele
         a.left >= b.left - 0.5 && a.top >= b.top - 0.5 && a.right <= b.right + 0.5 && a.bottom <= b.bottom + 0.5
       if (reading === 'within') return { text: yes(inside(rect, otherRect)) }
       if (reading === 'covers') return { text: yes(inside(otherRect, rect)) }
-      return { skipped: 'not asked' }
+      const meets = (a: number, b: number, c: number, d: number) => Math.min(b, d) - Math.max(a, c) > 0.5
+      return {
+        text: yes(
+          meets(rect.left, rect.right, otherRect.left, otherRect.right) &&
+            meets(rect.top, rect.bottom, otherRect.top, otherRect.bottom),
+        ),
+      }
+    }
+    case 'gap': {
+      const from = other()
+      if (!from) return { absent: true }
+      const apart = (a: number, b: number, c: number, d: number) => Math.max(0, c - b, a - d)
+      return {
+        text: px(
+          Math.hypot(
+            apart(rect.left, rect.right, from.left, from.right),
+            apart(rect.top, rect.bottom, from.top, from.bottom),
+          ),
+        ),
+      }
+    }
+    case 'offset-x':
+    case 'offset-y': {
+      const from = other()
+      if (!from) return { absent: true }
+      return {
+        text: px(
+          reading === 'offset-x'
+            ? rect.left + rect.width / 2 - from.left - from.width / 2
+            : rect.top + rect.height / 2 - from.top - from.height / 2,
+        ),
+      }
     }
     case 'target.width':
     case 'target.height':
