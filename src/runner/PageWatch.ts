@@ -1,3 +1,5 @@
+import { patience } from './patience'
+
 /** Component code did not come back in time, or took its page down. `caseIndex` is what was being mounted. */
 export class StageHang extends Error {
   override name = 'StageHang'
@@ -48,8 +50,9 @@ export class PageWatch {
     const start = Date.now()
     this.#lastBeat = start
     this.#beating = undefined
-    const limit = !hasCode ? PATIENT_LIMIT_MS : isMounting ? MOUNT_LIMIT_MS : CALL_LIMIT_MS
-    const longest = hasCode ? LONGEST_CALL_MS : PATIENT_LIMIT_MS
+    const times = patience()
+    const limit = !hasCode ? PATIENT_LIMIT_MS : times * (isMounting ? MOUNT_LIMIT_MS : CALL_LIMIT_MS)
+    const longest = hasCode ? times * LONGEST_CALL_MS : PATIENT_LIMIT_MS
     let timer: NodeJS.Timeout | undefined
     let isAsked = false
     const hang = new Promise<never>((_, reject) => {
@@ -57,7 +60,7 @@ export class PageWatch {
         const silence = Date.now() - this.#lastBeat
         if (this.#crashed) reject(new StageHang('its page crashed', this.#beating))
         else if (silence > limit || Date.now() - start > longest)
-          reject(new StageHang(`its code did not return within ${limit / 1000} s`, this.#beating))
+          reject(new StageHang(`its code did not return within ${Math.round(limit / 100) / 10} s`, this.#beating))
         else if (silence > limit / 3 && !isAsked) {
           // A page that answers only waits for something, or for its share of a busy machine.
           isAsked = true

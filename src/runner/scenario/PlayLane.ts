@@ -3,6 +3,7 @@ import type { Performance, ScenarioPlan } from '@/core/scenario'
 import type { Viewport } from '@/core/sheet'
 import type { ClockKind } from '@/stage'
 import { findShell } from '../findShell'
+import { patience } from '../patience'
 import { BrowserPage } from './BrowserPage'
 import { EnginePage } from './EnginePage'
 import { CannotStart, Player, type PlayListener } from './Player'
@@ -19,7 +20,7 @@ export const usualClock = (): ClockKind => (findShell() === undefined ? 'page' :
 class OutOfTime extends Error {
   override name = 'OutOfTime'
   constructor(limit: number) {
-    super(`it did not come to an end within ${limit / 1000} s of real time: its code may never return`)
+    super(`it did not come to an end within ${Math.round(limit / 100) / 10} s of real time: its code may never return`)
   }
 }
 
@@ -62,13 +63,14 @@ export class PlayLane {
   /** Does some work in the lane's page, and gives the page up when that takes too long. @throws OutOfTime */
   async within<T>(work: () => Promise<T>): Promise<T> {
     let timer: NodeJS.Timeout | undefined
-    const limit = new Promise<never>((_, reject) => {
-      timer = setTimeout(() => reject(new OutOfTime(this.limit)), this.limit)
+    const limit = this.limit * patience()
+    const out = new Promise<never>((_, reject) => {
+      timer = setTimeout(() => reject(new OutOfTime(limit)), limit)
     })
     const working = work()
     working.catch(() => {}) // lost with its page
     try {
-      return await Promise.race([working, limit])
+      return await Promise.race([working, out])
     } catch (error) {
       // What still runs can only be stopped with its page.
       if (error instanceof OutOfTime) await this.close()

@@ -1,4 +1,5 @@
 import { flatParent } from '../findPart'
+import { shownTextOf, textNodesIn } from '../flatText'
 import { Unread, type Match, type Reader } from './Reader'
 
 const SLACK_PX = 0.5
@@ -30,17 +31,15 @@ function shownText(reader: Reader, match: Match): string {
     return field.value || field.placeholder
   }
   if (element instanceof HTMLSelectElement) return element.selectedOptions[0]?.label ?? ''
-  const text = element instanceof HTMLElement ? element.innerText : (element.textContent ?? '')
-  return text.replace(/\s+/g, ' ').trim()
+  return shownTextOf(element).replace(/\s+/g, ' ').trim()
 }
 
 /** Boxes of the runs of text in an element, hidden ones left out. */
 export function textRects(element: Element): DOMRect[] {
   const rects: DOMRect[] = []
-  const walker = element.ownerDocument.createTreeWalker(element, NodeFilter.SHOW_TEXT)
   const range = element.ownerDocument.createRange()
-  for (let node = walker.nextNode(); node; node = walker.nextNode()) {
-    if (!node.nodeValue?.trim()) continue
+  for (const node of textNodesIn(element)) {
+    if (!node.data.trim()) continue
     range.selectNodeContents(node)
     rects.push(...[...range.getClientRects()].filter(({ width, height }) => width > 0 && height > 0))
   }

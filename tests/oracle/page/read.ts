@@ -142,7 +142,36 @@ function shownText(element: Element): string {
   if (element instanceof HTMLInputElement || element instanceof HTMLTextAreaElement)
     return element.value || element.placeholder
   if (element instanceof HTMLSelectElement) return element.selectedOptions[0]?.label ?? ''
-  return (element instanceof HTMLElement ? element.innerText : (element.textContent ?? '')).replace(/\s+/g, ' ').trim()
+  const text = isFlat(element)
+    ? element instanceof HTMLElement
+      ? element.innerText
+      : (element.textContent ?? '')
+    : textOfCopy(element)
+  return text.replace(/\s+/g, ' ').trim()
+}
+
+const isFlat = (element: Element): boolean =>
+  !element.shadowRoot && element.localName !== 'slot' && [...element.children].every((child) => isFlat(child))
+
+/** What the browser says of a plain copy, in which all stands where it is rendered. */
+function textOfCopy(element: Element): string {
+  const copy = copyOf(element)
+  document.body.append(copy)
+  const { innerText } = copy
+  copy.remove()
+  return innerText
+}
+
+function copyOf(element: Element): HTMLElement {
+  const copy = document.createElement('div')
+  const { display, visibility, textTransform } = getComputedStyle(element)
+  copy.style.cssText = `display:${display};visibility:${visibility};text-transform:${textTransform}`
+  const assigned = element instanceof HTMLSlotElement ? element.assignedNodes({ flatten: true }) : []
+  const nodes = element.shadowRoot?.childNodes ?? (assigned.length > 0 ? assigned : element.childNodes)
+  for (const node of nodes)
+    if (node instanceof Element) copy.append(/^(style|script)$/.test(node.localName) ? '' : copyOf(node))
+    else if (node instanceof Text) copy.append(node.data)
+  return copy
 }
 
 /** A pixel of it can be seen or would be, were it painted: nothing up the tree hides it and something is left after clipping. */
