@@ -53,6 +53,19 @@ spec:
   })
 })
 
+test('text is read as it is shown, through shadow trees and slots', async () => {
+  const { findings } = await verify({
+    sheet: `${ELEMENT}parts: { root: test-thing, label: "test-thing::part(label)" }
+slots: { default: { accepts: [], text: true, default: Save now } }
+spec: [{ expect: { root: { text: SAVE NOW then so }, label: { text: SAVE NOW, text.lines: 1, text.clipped: no } } }]
+`,
+    'components/thing/thing.js': element(
+      '<style>span { text-transform: uppercase } i { visibility: hidden }</style><span part="label"><slot></slot></span><div>then <b hidden>never</b><i>not</i>so</div>',
+    ),
+  })
+  expect(findings).toEqual([])
+})
+
 describe('the pointer and the focus', () => {
   const states = `axes: { state: { of: state, values: { rest: {}, hover: { pseudo: hover }, focus: { pseudo: [focus, focus-visible] } } } }\n`
 
