@@ -59,6 +59,7 @@ test('text is read as it is shown, through shadow trees and slots', async () => 
 slots: { default: { accepts: [], text: true, default: Save now } }
 spec: [{ expect: { root: { text: SAVE NOW then so }, label: { text: SAVE NOW, text.lines: 1, text.clipped: no } } }]
 `,
+    markup: '',
     'components/thing/thing.js': element(
       '<style>span { text-transform: uppercase } i { visibility: hidden }</style><span part="label"><slot></slot></span><div>then <b hidden>never</b><i>not</i>so</div>',
     ),

@@ -20,7 +20,7 @@ export async function benchModelOf(
   const unsupported = unsupportedKind(sheet)
   if (unsupported) return { problem: unsupported }
   const nested = benchSlugs(sheet, othersOf(library.sheets), more)
-  const { compiled, problems } = await compileComponent(sheet, library, nested)
+  const { compiled, problems } = await compileComponent(sheet, library, { more: nested })
   if (!compiled) return { problem: problems.map(describeProblem).join('\n') }
   const onBench = library.sheets.filter((each) => each.slug === slug || nested.has(each.slug))
   const contexts = tokenContexts(tokens)

@@ -61,7 +61,7 @@ export async function prepareLibrary(tree: FileTree, selection: Selection = {}):
   const components: PreparedComponent[] = []
   for (const [index, sheet] of sheets.entries()) {
     const cases = casesOf(sheet, library, selection, problems)
-    const { compiled, problems: faults } = await compileComponent(sheet, library)
+    const { compiled, problems: faults } = await compileComponent(sheet, library, { isForRun: true })
     problems.push(...faults)
     const lints = [
       ...(index === 0 ? lintTokens(library, tokens) : []),

@@ -22,20 +22,32 @@ export const unsupportedKind = ({ data, slug }: Sheet): string | undefined =>
     ? `${slug} is of kind "${data.source.kind}", which this version reads but does not render yet`
     : undefined
 
+function guideOf({ file, data }: Sheet, { tree }: Library): string {
+  const path = data.guide === undefined ? undefined : resolvePath(file, data.guide)
+  return path === undefined || !tree.paths.includes(path) ? '' : (textOf(tree, path) ?? '')
+}
+
+export interface CompileOptions {
+  /** Components that may be put into its slots, besides those that its sheet puts there. */
+  more?: Iterable<string>
+  /** Leaves out what only its guide and its examples show: a run shows none of it, and code that is loaded may change what is read. */
+  isForRun?: boolean
+}
+
 /**
  * Turns a component's files, and those of the components in its slots, into what the stage mounts.
- * @param more components that may be put into its slots, besides those that its sheet puts there
  * Problems are faults of its files: a template, style sheet or module that cannot be read.
  */
 export async function compileComponent(
   sheet: Sheet,
   library: Library,
-  more: Iterable<string> = [],
+  { more = [], isForRun = false }: CompileOptions = {},
 ): Promise<{ compiled?: CompiledComponent; problems: Problem[] }> {
   if (sheet.data.source.kind === 'page') return { problems: [] }
-  const guide = sheet.data.guide === undefined ? undefined : resolvePath(sheet.file, sheet.data.guide)
-  const words = guide === undefined || !library.tree.paths.includes(guide) ? '' : textOf(library.tree, guide)
-  const nested = nestedSlugs(sheet, othersOf(library.sheets), words)
+  const others = othersOf(library.sheets)
+  const nested = isForRun
+    ? nestedSlugs({ axes: sheet.axes, data: { ...sheet.data, examples: {} } }, others)
+    : nestedSlugs(sheet, others, guideOf(sheet, library))
   for (const slug of more) nested.add(slug)
   nested.delete(sheet.slug)
   // What stands around comes last: a component may style what its slots hold.
