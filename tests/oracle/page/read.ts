@@ -35,7 +35,9 @@ export function read(parts: Record<string, OraclePart>, box: Element, roots: Ele
     return elements(part!)[Number(at ?? 1) - 1]?.getBoundingClientRect()
   }
   const otherIsPseudo = argument !== undefined && parts[argument.replace(/\[.*/, '')]?.pseudo !== undefined
-  if (!STRAIGHT.has(reading!)) {
+  // Without a part it is the property of that name.
+  const isProperty = reading === 'gap' && argument === undefined
+  if (isProperty || !STRAIGHT.has(reading!)) {
     const value = getComputedStyle(element, pseudo).getPropertyValue(wanted.reading)
     return value === '' ? { skipped: 'no computed value' } : { text: value.trim() }
   }
