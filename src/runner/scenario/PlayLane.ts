@@ -31,7 +31,8 @@ export class PlayLane {
   constructor(
     readonly browser: () => Promise<Browser>,
     readonly clockKind: ClockKind,
-    readonly limit = USUAL_LIMIT_MS,
+    /** Longest that one performance may take of real time, in ms. @defaultValue 10 s, more on a busy machine */
+    readonly limit?: number,
   ) {}
 
   /** Performs a scenario once, in a fresh document. Whatever the component does, it comes back within the limit. */
@@ -63,7 +64,7 @@ export class PlayLane {
   /** Does some work in the lane's page, and gives the page up when that takes too long. @throws OutOfTime */
   async within<T>(work: () => Promise<T>): Promise<T> {
     let timer: NodeJS.Timeout | undefined
-    const limit = this.limit * patience()
+    const limit = this.limit ?? USUAL_LIMIT_MS * patience()
     const out = new Promise<never>((_, reject) => {
       timer = setTimeout(() => reject(new OutOfTime(limit)), limit)
     })
