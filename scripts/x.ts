@@ -1,8 +1,12 @@
-import { generateLibrary } from '../tests/oracle/generate'
-import { writeFileSync, mkdirSync } from 'node:fs'
-import { dirname } from 'node:path'
-for (const s of [178, 446])
-  for (const [p, t] of Object.entries(generateLibrary(s))) {
-    mkdirSync(dirname(`/tmp/seed/${s}/${p}`), { recursive: true })
-    writeFileSync(`/tmp/seed/${s}/${p}`, t)
-  }
+import { launchChromium } from '@/runner'
+import { commandCost, fixedCost } from '../bench/fixed'
+import { brelt, handWritten, limit } from '../bench/ways'
+for (let i = 0; i < 2; i++) console.log('firnline', await commandCost('demo/firnline'))
+for (const c of ['trail-tile', 'busy-veil']) for (let i = 0; i < 2; i++) console.log(c, await commandCost('demo/firnline', '--component', c))
+const b = await launchChromium()
+console.log('fixed', await fixedCost(b), await fixedCost(b))
+await brelt(b, 90)
+for (let i = 0; i < 2; i++) console.log('90', await brelt(b, 90), 'paused', await handWritten(b, 90, 500, 4))
+console.log('5040', await brelt(b, 5040), 'limit', await limit(b, 5040))
+console.log('5040', await brelt(b, 5040), 'limit', await limit(b, 5040))
+process.exit(0)
