@@ -1,4 +1,4 @@
-import { patience } from './patience'
+import { limitText, patience } from './patience'
 
 /** Component code did not come back in time, or took its page down. `caseIndex` is what was being mounted. */
 export class StageHang extends Error {
@@ -60,7 +60,7 @@ export class PageWatch {
         const silence = Date.now() - this.#lastBeat
         if (this.#crashed) reject(new StageHang('its page crashed', this.#beating))
         else if (silence > limit || Date.now() - start > longest)
-          reject(new StageHang(`its code did not return within ${Math.round(limit / 100) / 10} s`, this.#beating))
+          reject(new StageHang(`its code did not return within ${limitText(limit)}`, this.#beating))
         else if (silence > limit / 3 && !isAsked) {
           // A page that answers only waits for something, or for its share of a busy machine.
           isAsked = true

@@ -4,6 +4,9 @@ import { availableParallelism, loadavg } from 'node:os'
 const USUAL_LOAD = 2
 const MOST = 4
 
+/** A limit in words, for those who are told that it was passed. */
+export const limitText = (ms: number): string => `${Math.round(ms / 100) / 10} s`
+
 /**
  * How many times longer than usual code may take before it counts as never returning: on a machine that others keep busy too, it
  * only waits for its turn.

@@ -104,13 +104,16 @@ export function* shadowsIn(element: Element | ShadowRoot): Generator<ShadowRoot>
   }
 }
 
+/** What is rendered in an element: its shadow tree where it has an open one, what a slot is given where it is given any. */
+export function flatChildren(element: Element): readonly Node[] {
+  const given = element instanceof HTMLSlotElement ? element.assignedNodes() : []
+  return given.length > 0 ? given : [...(element.shadowRoot ?? element).childNodes]
+}
+
 /** All elements inside one, through open shadow trees, in the order in which they are drawn. */
 export function* insideOf(element: Element): Generator<Element> {
-  const children =
-    element instanceof HTMLSlotElement && element.assignedElements().length > 0
-      ? element.assignedElements()
-      : [...(element.shadowRoot ?? element).children]
-  for (const child of children) {
+  for (const child of flatChildren(element)) {
+    if (!(child instanceof Element)) continue
     yield child
     yield* insideOf(child)
   }

@@ -1,9 +1,4 @@
-/** What is rendered in an element: its shadow tree where it has an open one, what a slot is given where it is given any. */
-function flatChildren(element: Element): readonly Node[] {
-  if (element.shadowRoot) return [...element.shadowRoot.childNodes]
-  const given = element instanceof HTMLSlotElement ? element.assignedNodes() : []
-  return given.length > 0 ? given : [...element.childNodes]
-}
+import { flatChildren } from './findPart'
 
 /** All text that is rendered in an element, also by shadow trees and slots. */
 export function* textNodesIn(element: Element): Generator<Text> {

@@ -3,7 +3,7 @@ import type { Performance, ScenarioPlan } from '@/core/scenario'
 import type { Viewport } from '@/core/sheet'
 import type { ClockKind } from '@/stage'
 import { findShell } from '../findShell'
-import { patience } from '../patience'
+import { limitText, patience } from '../patience'
 import { BrowserPage } from './BrowserPage'
 import { EnginePage } from './EnginePage'
 import { CannotStart, Player, type PlayListener } from './Player'
@@ -20,7 +20,7 @@ export const usualClock = (): ClockKind => (findShell() === undefined ? 'page' :
 class OutOfTime extends Error {
   override name = 'OutOfTime'
   constructor(limit: number) {
-    super(`it did not come to an end within ${Math.round(limit / 100) / 10} s of real time: its code may never return`)
+    super(`it did not come to an end within ${limitText(limit)} of real time: its code may never return`)
   }
 }
 
