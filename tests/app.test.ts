@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import type { Page } from 'puppeteer-core'
 import { boardFrame, press, stageFrames, startApp, waitForText, type App } from './support/app'
+import { until } from './support/until'
 
 let app: App
 beforeAll(async () => {
@@ -68,11 +69,7 @@ describe('the wall', () => {
             .catch(() => ''),
         ),
       )
-    let found: string[] = []
-    for (let tries = 0; tries < 300 && !TOLD.every((told) => found.includes(told)); tries++) {
-      await new Promise((done) => setTimeout(done, 100))
-      found = await shown()
-    }
+    const found = await until(shown, (now) => TOLD.every((told) => now.includes(told)))
     // The icon and the readout are drawn: they have no text of their own.
     expect(found).toEqual(expect.arrayContaining(TOLD))
     await page.close()
@@ -280,9 +277,23 @@ describe('the matrix', () => {
 describe('components that misbehave', () => {
   test('a script that never returns closes its board, not the application', async () => {
     const page = await app.open('/odd-hut/looper/matrix')
-    await waitForText(page, '[role=alert]', /does not come back/, 20_000)
+    await waitForText(page, '[role=alert]', /stopped responding/, 20_000)
     await page.keyboard.press('?')
     await waitForText(page, '[role=dialog]', /Find anything/)
+    await page.close()
+  })
+
+  test('a component that answers late is shown as soon as it does', async () => {
+    const page = await app.open('/odd-hut/late-riser/matrix')
+    await waitForText(page, '[role=alert]', /stopped responding/)
+    await page.waitForSelector('[role=alert]', { hidden: true })
+    const frame = await boardFrame(page)
+    expect(
+      await frame.evaluate(() =>
+        [...document.querySelectorAll('brelt-case')].map((one) => one.shadowRoot?.textContent),
+      ),
+    ).toEqual([expect.stringContaining('Up at last')])
+    expect(await page.$eval('iframe', (shown) => getComputedStyle(shown).visibility)).toBe('visible')
     await page.close()
   })
 
@@ -292,11 +303,7 @@ describe('components that misbehave', () => {
     const veil = () => getComputedStyle(document.querySelector('.veil')!).opacity
     // A frame that is still loading has no veil yet.
     const veils = () => Promise.all(stageFrames(page).map((frame) => frame.evaluate(veil).catch(() => '')))
-    let found: string[] = []
-    for (let tries = 0; tries < 50 && !(found.length === 2 && found.every(Boolean)); tries++) {
-      await new Promise((done) => setTimeout(done, 100))
-      found = await veils()
-    }
+    const found = await until(veils, (now) => now.length === 2 && now.every(Boolean))
     expect(found.toSorted()).toEqual(['0.2', '0.6'])
     await press(page, 'button', 'Verify')
     await page.waitForFunction(() => document.querySelectorAll('[data-case][data-mark=holds]').length === 2, {

@@ -6,6 +6,7 @@ import type { Frame, Page } from 'puppeteer-core'
 import ts from 'typescript'
 import { launchChromium } from '@/runner'
 import { press, startApp, waitForText, type App } from './support/app'
+import { until } from './support/until'
 
 let app: App
 
@@ -113,8 +114,7 @@ describe('the bench', () => {
         return null // the old frame, which has just gone
       }
     }
-    for (let tries = 0; tries < 100 && !(await isThere()); tries++) await new Promise((done) => setTimeout(done, 100))
-    expect(await isThere()).not.toBeNull()
+    expect(await until(isThere, Boolean)).not.toBeNull()
     await page.close()
   }, 120_000)
 

@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import type { Page } from 'puppeteer-core'
 import { press, stageFrames, startApp, waitForText, type App } from './support/app'
+import { until } from './support/until'
 
 let app: App
 const scratch = mkdtempSync(join(tmpdir(), 'brelt-define-'))
@@ -119,14 +120,12 @@ async function shown(page: Page, selector: string, property: string): Promise<st
 }
 
 async function untilShown(page: Page, selector: string, property: string, wanted: string) {
-  const end = Date.now() + 15_000
-  let last = ''
-  while (Date.now() < end) {
-    last = await shown(page, selector, property)
-    if (last === wanted) return
-    await new Promise((done) => setTimeout(done, 50))
-  }
-  throw new Error(`${selector} shows ${property} ${last}, not ${wanted}`)
+  expect(
+    await until(
+      () => shown(page, selector, property),
+      (value) => value === wanted,
+    ),
+  ).toBe(wanted)
 }
 
 describe('a component from nothing', () => {

@@ -5,6 +5,7 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import type { Page } from 'puppeteer-core'
 import { parse } from 'yaml'
 import { boardFrame, press, startApp, waitForText, type App } from './support/app'
+import { until } from './support/until'
 
 let app: App
 const scratch = mkdtempSync(join(tmpdir(), 'brelt-specify-'))
@@ -88,16 +89,15 @@ interface State {
 
 async function verify(page: Page, slug: string): Promise<State> {
   await press(page, 'button', 'Verify')
-  for (let tries = 60; tries > 0; tries--) {
+  const ended = await until(async () => {
     const { going, components } = await get<{ going: string | null; components: (State & { isOutdated: boolean })[] }>(
       page,
       '/api/libraries/signs/states',
     )
-    const state = components.find((each) => each.slug === slug)
-    if (!going && state && !state.isOutdated) return state
-    await new Promise((done) => setTimeout(done, 250))
-  }
-  throw new Error('the run did not end')
+    return components.find((each) => each.slug === slug && !going && !each.isOutdated)
+  }, Boolean)
+  if (!ended) throw new Error('the run did not end')
+  return ended
 }
 
 /** Puts a whole text into an editor. */

@@ -24,7 +24,7 @@ export function RecordStage({ model, recording }: { model: BoardModel; recording
     })
     setPlaced(true)
   }, [extent])
-  const fault = live.state.phase === 'hung' ? HUNG : problem
+  const fault = live.isHung ? HUNG : problem
   return (
     <section aria-label="Recording" className="flex min-h-0 flex-1 flex-col">
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-line bg-sheet px-3 py-1">
@@ -49,9 +49,10 @@ export function RecordStage({ model, recording }: { model: BoardModel; recording
         </button>
       </div>
       <div ref={box} className="min-h-0 flex-1 overflow-auto bg-paper" data-recording={isOver ? 'over' : 'on'}>
-        {fault ? (
+        {fault !== undefined && (
           <Trouble text={fault} onRetry={() => startOver(start)} className="flex-col items-start" />
-        ) : (
+        )}
+        {problem === undefined && (
           <iframe
             key={live.frameKey}
             ref={live.frame}
@@ -62,6 +63,7 @@ export function RecordStage({ model, recording }: { model: BoardModel; recording
             data-staged={isPlaced}
             className="border-0"
             style={{ width: viewport.width, height: viewport.height, opacity: isOver ? 0.6 : 1, colorScheme: 'light' }}
+            hidden={live.isHung}
           />
         )}
       </div>

@@ -31,11 +31,11 @@ export function useRecording(model: BoardModel, events: readonly string[]) {
     }
     if (message.type === 'broken') setProblem(message.reason)
   })
-  const { state, send, reload } = live
+  const { phase, send, reload } = live
   // What is recorded is the component as it was when the recording began: later changes of the sheet do not disturb it.
   const first = useRef({ component: { ...model.component, isolated: true }, events })
   useEffect(() => {
-    if (state.phase === 'ready')
+    if (phase === 'ready')
       send({
         type: 'open',
         purpose: 'record',
@@ -43,7 +43,7 @@ export function useRecording(model: BoardModel, events: readonly string[]) {
         ...opened,
         events: [...first.current.events],
       })
-  }, [state.phase, send, opened])
+  }, [phase, send, opened])
   const again = useCallback(
     (from: Readonly<Record<string, string>>) => {
       setStart(from)

@@ -48,7 +48,7 @@ export function BenchFrame({
   const [isOpen, setOpen] = useState(false)
   const [needed, setNeeded] = useState(0)
   const turn = useRef(0)
-  const { frame, state, send, retry, reload, frameKey, address } = useStageFrame<ToLive, FromLive>(
+  const { frame, phase, isHung, send, retry, reload, frameKey, address } = useStageFrame<ToLive, FromLive>(
     'live',
     model.slug,
     fromLiveSchema,
@@ -73,13 +73,13 @@ export function BenchFrame({
     reload()
   }, [model, reload])
   useEffect(() => {
-    if (state.phase !== 'ready' || opened.current !== model) return
+    if (phase !== 'ready' || opened.current !== model) return
     shown.current = { settings, context }
     const one = caseOf(settings)
     send({ type: 'open', purpose: 'bench', component: model.component, events: model.events, one, context })
     // What is shown first is what is set then; all later changes are told one by one.
-  }, [state.phase, frameKey, send, model])
-  const isReady = state.phase === 'ready'
+  }, [phase, frameKey, send, model])
+  const isReady = phase === 'ready'
   const show = useCallback(
     (next: Bench['settings'], around: StageContext) => {
       const { settings: known, context: before } = shown.current
@@ -115,7 +115,6 @@ export function BenchFrame({
       window.removeEventListener('blur', onBlur)
     }
   }, [send])
-  const isHung = state.phase === 'hung'
   const fault = isHung ? HUNG : problem
   return (
     <>

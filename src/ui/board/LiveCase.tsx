@@ -36,13 +36,13 @@ export function LiveCase({ model: given, one, width, height, scale = 1 }: LiveCa
     if (message.type === 'broken') setProblem(message.reason)
     if (message.type === 'rendered') setProblem(message.failures[0]?.[1])
   }
-  const { frame, state, send, frameKey, retry, address } = useBoardFrame(model, onMessage)
+  const { frame, phase, isHung, send, frameKey, retry, address } = useBoardFrame(model, onMessage)
   useEffect(() => {
     sendRef.current = send
   }, [send])
   const own = contexts[contextOf(contexts, one.values)]!
   useEffect(() => {
-    if (state.phase === 'ready')
+    if (phase === 'ready')
       send({
         type: 'open',
         component: { ...model.component, isolated: isIsolated },
@@ -50,7 +50,7 @@ export function LiveCase({ model: given, one, width, height, scale = 1 }: LiveCa
         sample: [staged],
         width: viewport.width,
       })
-  }, [state.phase, send, model, own, staged, viewport.width, isIsolated])
+  }, [phase, send, model, own, staged, viewport.width, isIsolated])
 
   const shift =
     isIsolated && root
@@ -62,13 +62,14 @@ export function LiveCase({ model: given, one, width, height, scale = 1 }: LiveCa
       style={{ width, height, scale: String(scale), transformOrigin: '0 0' }}
       data-live={one.key}
     >
-      {state.phase === 'hung' || problem !== undefined ? (
+      {(isHung || problem !== undefined) && (
         <Trouble
           className="h-full flex-col items-start justify-center text-xs"
           text={problem ?? HUNG}
           onRetry={retry}
         />
-      ) : (
+      )}
+      {problem === undefined && (
         <iframe
           key={frameKey}
           ref={frame}
@@ -81,6 +82,7 @@ export function LiveCase({ model: given, one, width, height, scale = 1 }: LiveCa
             width: isIsolated ? viewport.width : width,
             height: isIsolated ? viewport.height : height,
             transform: shift,
+            visibility: isHung ? 'hidden' : 'visible',
           }}
         />
       )}

@@ -1,5 +1,5 @@
 /** What is said of a frame that does not answer. */
-export const HUNG = 'Its code does not come back.'
+export const HUNG = 'The component stopped responding.'
 
 /** Why a component cannot be seen, and a way of trying again where there is one. */
 export function Trouble({

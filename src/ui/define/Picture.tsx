@@ -4,7 +4,7 @@ import { Crosshair } from 'lucide-react'
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
 import { coverSpace, type Case } from '@/core/matrix'
 import type { Census, FromBoard, PartPlace, Picked } from '@/stage'
-import { contextOf, stageCase, useBoardFrame, useIsolation, type BoardModel } from '../board'
+import { contextOf, HUNG, stageCase, Trouble, useBoardFrame, useIsolation, type BoardModel } from '../board'
 import { IconButton } from '../editing'
 
 export interface PictureProps {
@@ -91,7 +91,7 @@ export function Picture({
         return setProblem(message.reason)
     }
   }
-  const { frame, state, send, retry, frameKey, address } = useBoardFrame(model, onMessage)
+  const { frame, phase, isHung, send, retry, frameKey, address } = useBoardFrame(model, onMessage)
   useEffect(() => {
     sendRef.current = send
   }, [send])
@@ -99,7 +99,7 @@ export function Picture({
   const staged = useMemo(() => stageCase(model, one), [model, one])
   const context = model.contexts[contextOf(model.contexts, one.values)]!
   useEffect(() => {
-    if (state.phase !== 'ready') return
+    if (phase !== 'ready') return
     send({
       type: 'open',
       component: model.component,
@@ -107,7 +107,7 @@ export function Picture({
       sample: [staged],
       width: model.viewport.width,
     })
-  }, [state.phase, send, model, context, staged])
+  }, [phase, send, model, context, staged])
   const zoom = size && natural && !isolated ? zoomFor(size, natural) : 1
   useEffect(() => {
     if (!size || opened === 0) return
@@ -142,7 +142,7 @@ export function Picture({
   const frameSize = isolated ? model.viewport : size
   return (
     <div className="relative h-full overflow-clip" ref={box} data-picture={one.key}>
-      {frameSize && state.phase !== 'hung' && (
+      {frameSize && (
         <iframe
           key={frameKey}
           ref={frame}
@@ -155,6 +155,7 @@ export function Picture({
             ...frameSize,
             colorScheme: 'light',
             transform: isolated ? `translate(${shift.x}px, ${shift.y}px)` : undefined,
+            visibility: isHung ? 'hidden' : 'visible',
           }}
         />
       )}
@@ -184,18 +185,12 @@ export function Picture({
           )}
         </div>
       )}
-      {(problem !== undefined || state.phase === 'hung') && (
-        <div
-          role="alert"
-          className="absolute inset-x-0 bottom-0 flex items-center gap-2 border-t border-line bg-sheet p-2 text-miss"
-        >
-          {problem ?? 'The component’s code does not come back. Its frame was closed.'}
-          {state.phase === 'hung' && (
-            <button type="button" className="control" onClick={retry}>
-              Open it again
-            </button>
-          )}
-        </div>
+      {(problem !== undefined || isHung) && (
+        <Trouble
+          text={problem ?? HUNG}
+          onRetry={isHung ? retry : undefined}
+          className="absolute inset-x-0 bottom-0 items-center border-t border-line bg-sheet"
+        />
       )}
     </div>
   )

@@ -86,7 +86,7 @@ function Laid({
   const { isolated } = model.component
   const [natural, setNatural] = useState<{ width: number; height: number }>()
   const [problems, setProblems] = useState<readonly string[]>([])
-  const { frame, state, send, retry, frameKey, address } = useBoardFrame(model, (message: FromBoard) => {
+  const { frame, phase, isHung, send, retry, frameKey, address } = useBoardFrame(model, (message: FromBoard) => {
     if (message.type === 'opened')
       setNatural(isolated ? { width: Math.min(width, WINDOW.width), height: WINDOW.height } : message)
     if (message.type === 'rendered') setProblems(message.failures.map(([, text]) => text))
@@ -95,9 +95,9 @@ function Laid({
   const staged = useMemo(() => items.map((item) => item.staged), [items])
   const room = Math.max(200, width - 2 * GAP)
   useEffect(() => {
-    if (state.phase === 'ready')
+    if (phase === 'ready')
       send({ type: 'open', component: model.component, contexts: [context], sample: staged, width: room })
-  }, [state.phase, send, model.component, context, staged, room])
+  }, [phase, send, model.component, context, staged, room])
   const layout = useMemo(() => {
     if (!natural) return undefined
     // A matrix is seen whole where that leaves it legible; else it scrolls.
@@ -134,27 +134,25 @@ function Laid({
   }, [send, staged, layout, isolated, model.viewport])
   return (
     <div className="relative" style={layout ? { width: layout.width, height: layout.height } : { height: 80 }}>
-      {state.phase === 'hung' ? (
-        <Trouble text={HUNG} onRetry={retry} />
-      ) : (
-        <iframe
-          key={frameKey}
-          ref={frame}
-          src={address}
-          sandbox="allow-scripts"
-          title={label}
-          tabIndex={-1}
-          data-showing={layout ? items.length : 0}
-          className="pointer-events-none absolute border-0"
-          style={{
-            // Else a dark page would put a ground of its own behind what is transparent.
-            colorScheme: 'light',
-            ...(isolated
-              ? { left: GAP, top: GAP, width: layout?.cell.width ?? 0, height: layout?.cell.height ?? 0 }
-              : { left: 0, top: 0, width: layout?.width ?? 0, height: layout?.height ?? 0 }),
-          }}
-        />
-      )}
+      {isHung && <Trouble text={HUNG} onRetry={retry} />}
+      <iframe
+        key={frameKey}
+        ref={frame}
+        src={address}
+        sandbox="allow-scripts"
+        title={label}
+        tabIndex={-1}
+        data-showing={layout ? items.length : 0}
+        className="pointer-events-none absolute border-0"
+        style={{
+          // Else a dark page would put a ground of its own behind what is transparent.
+          colorScheme: 'light',
+          ...(isolated
+            ? { left: GAP, top: GAP, width: layout?.cell.width ?? 0, height: layout?.cell.height ?? 0 }
+            : { left: 0, top: 0, width: layout?.width ?? 0, height: layout?.height ?? 0 }),
+          visibility: isHung ? 'hidden' : 'visible',
+        }}
+      />
       {layout &&
         items.map((item, at) => (
           <figcaption

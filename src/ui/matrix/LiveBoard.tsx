@@ -3,7 +3,7 @@
 import { useEffect, useMemo, useState, type RefObject } from 'react'
 import type { Case } from '@/core/matrix'
 import type { FromBoard } from '@/stage'
-import { contextOf, stageCase, useBoardFrame, type BoardLayout, type BoardModel } from '../board'
+import { contextOf, HUNG, stageCase, Trouble, useBoardFrame, type BoardLayout, type BoardModel } from '../board'
 import { boardCells, type Geometry } from './geometry'
 
 export interface LiveBoardProps {
@@ -41,7 +41,7 @@ export function LiveBoard(props: LiveBoardProps) {
       onFailures(new Map(message.failures))
     }
   }
-  const { frame, state, send, retry, frameKey, address } = useBoardFrame(model, onMessage)
+  const { frame, phase, isHung, send, retry, frameKey, address } = useBoardFrame(model, onMessage)
 
   // The document's own context comes first; cells in others bear theirs themselves.
   const contexts = useMemo(
@@ -49,7 +49,7 @@ export function LiveBoard(props: LiveBoardProps) {
     [model, ownContext],
   )
   useEffect(() => {
-    if (state.phase !== 'ready') return
+    if (phase !== 'ready') return
     setProblem(undefined)
     send({
       type: 'open',
@@ -58,7 +58,7 @@ export function LiveBoard(props: LiveBoardProps) {
       sample: sample.map((one) => stageCase(model, one)),
       width: model.viewport.width,
     })
-  }, [state.phase, send, model, contexts, sample])
+  }, [phase, send, model, contexts, sample])
 
   const cells = useMemo(
     () =>
@@ -95,20 +95,9 @@ export function LiveBoard(props: LiveBoardProps) {
     }
   }, [opened, cells, cell, zoom, send, scroller, headHeight])
 
-  if (state.phase === 'hung') {
-    return (
-      <div role="alert" className="p-4">
-        <p className="mb-2 text-miss">
-          The component’s code does not come back. The board was closed so that Brelt keeps working.
-        </p>
-        <button type="button" className="control" onClick={retry}>
-          Open the board again
-        </button>
-      </div>
-    )
-  }
   return (
     <>
+      {isHung && <Trouble text={HUNG} onRetry={retry} className="relative z-10 flex-col items-start" />}
       {problem !== undefined && (
         <p role="alert" className="absolute z-10 bg-sheet p-3 text-miss">
           The component cannot be shown: {problem}
@@ -125,7 +114,12 @@ export function LiveBoard(props: LiveBoardProps) {
         data-milliseconds={rendered.milliseconds}
         data-renderings={rendered.count}
         className="pointer-events-none absolute top-0 left-0 border-0"
-        style={{ width: Math.max(1, geometry.width), height: Math.max(1, geometry.height), colorScheme: 'light' }}
+        style={{
+          width: Math.max(1, geometry.width),
+          height: Math.max(1, geometry.height),
+          colorScheme: 'light',
+          visibility: isHung ? 'hidden' : 'visible',
+        }}
       />
     </>
   )
