@@ -97,7 +97,7 @@ export function LiveBoard(props: LiveBoardProps) {
 
   return (
     <>
-      {isHung && <Trouble text={HUNG} onRetry={retry} className="relative z-10 flex-col items-start" />}
+      {isHung && <Trouble text={HUNG} onRetry={retry} className="relative z-10 flex-col items-start bg-sheet" />}
       {problem !== undefined && (
         <p role="alert" className="absolute z-10 bg-sheet p-3 text-miss">
           The component cannot be shown: {problem}
