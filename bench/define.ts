@@ -98,14 +98,14 @@ const KINDS: Record<string, FileTree> = {
   markup: treeOf({
     'library.yaml': 'library: 1\nname: Bench',
     'peg.sheet.yaml': `${HEAD}source: { kind: markup, markup: peg.liquid, styles: [peg.css] }`,
-    'peg.liquid': '<p data-peg class="{{ props.variant }}"><b>Coat</b></p>',
+    'peg.liquid': '<p data-peg tabindex="0" class="{{ props.variant }}"><b>Coat</b></p>',
     'peg.css': CSS,
   }),
   react: treeOf({
     'library.yaml': 'library: 1\nname: Bench',
     'peg.sheet.yaml': `${HEAD}source: { kind: react, module: peg.tsx, export: Peg, styles: [peg.css] }`,
     'peg.tsx':
-      'export const Peg = ({ variant }: { variant: string }) => <p data-peg className={variant}><b>Coat</b></p>',
+      'export const Peg = ({ variant }: { variant: string }) => <p data-peg tabIndex={0} className={variant}><b>Coat</b></p>',
     'peg.css': CSS,
   }),
   element: treeOf({
@@ -114,7 +114,7 @@ const KINDS: Record<string, FileTree> = {
       '"[data-peg]"',
       'coat-peg',
     ),
-    'peg.js': `customElements.define('coat-peg', class extends HTMLElement { constructor() { super(); this.attachShadow({ mode: 'open' }).innerHTML = '<b>Coat</b>' } set variant(name) { this.className = name } get variant() { return this.className } })`,
+    'peg.js': `customElements.define('coat-peg', class extends HTMLElement { constructor() { super(); this.attachShadow({ mode: 'open' }).innerHTML = '<b>Coat</b>' } connectedCallback() { this.tabIndex = 0 } set variant(name) { this.className = name } get variant() { return this.className } })`,
     'peg.css': CSS.replace('[data-peg]', 'coat-peg'),
   }),
 }
