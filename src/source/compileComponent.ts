@@ -1,6 +1,6 @@
 import { originalPositionFor } from '@jridgewell/trace-mapping'
 import { nestedSlugs, othersOf } from '@/core/plan'
-import { resolvePath, textOf, type Library, type Sheet } from '@/core/sheet'
+import { findFile, LIBRARY_FILE, resolvePath, textOf, type Library, type Sheet } from '@/core/sheet'
 import type { Place, Problem } from '@/core/problem'
 import type { StageComponent, StagePiece } from '@/stage'
 import { compileScript, tracedPath, type CompiledScript } from './compileScript'
@@ -53,7 +53,7 @@ export async function compileComponent(
   // What stands around comes last: a component may style what its slots hold.
   const sheets = [...library.sheets.filter(({ slug }) => nested.has(slug)), sheet]
   const work: Work = { library, styles: [], problems: [] }
-  for (const path of library.data.styles) await addStyles(work, resolvePath('library.yaml', path)!)
+  for (const path of library.data.styles) await addStyles(work, findFile(library.tree, LIBRARY_FILE, path)!)
   const pieces: Record<string, StagePiece> = {}
   for (const each of sheets) {
     const piece = await compilePiece(work, each)
@@ -117,7 +117,7 @@ async function compilePiece(work: Work, sheet: Sheet): Promise<StagePiece | unde
         ? { kind: 'react', parts, module, export: source.export, events: Object.keys(sheet.data.events) }
         : { kind: 'element', parts, module, tag: source.tag }
   }
-  for (const path of source.styles) await addStyles(work, own(path))
+  for (const path of source.styles) await addStyles(work, findFile(tree, sheet.file, path)!)
   return piece
 }
 

@@ -1,8 +1,12 @@
+import { statSync } from 'node:fs'
+import { resolve } from 'node:path'
 import { TraceMap } from '@jridgewell/trace-mapping'
 import type { BuildFailure } from 'esbuild'
 import { textOf, type FileTree } from '@/core/sheet'
 import type { Problem } from '@/core/problem'
-import { fromTree } from './fromTree'
+import { ASSET_LOADERS, entryOf, fromTree } from './fromTree'
+import { isBare } from './PackageReach'
+import { keepUp, restoreUp } from './upwards'
 
 /** A module and all that it imports, as one ES module, with the styles that it imports. */
 export interface CompiledScript {
@@ -19,23 +23,41 @@ const kept = new Map<string, { inputs: ReadonlyMap<string, string | undefined>; 
 export async function compileScript(tree: FileTree, path: string): Promise<CompiledScript> {
   const key = `${tree.folder ?? ''}|${path}`
   const known = kept.get(key)
-  if (known && [...known.inputs].every(([input, text]) => textOf(tree, input) === text)) return known.compiled
+  if (known && [...known.inputs].every(([input, mark]) => markOf(tree, input) === mark)) return known.compiled
   const { inputs, compiled } = await bundle(tree, path)
   kept.delete(key)
   if (compiled.problems.length === 0)
-    kept.set(key, { inputs: new Map(inputs.map((input) => [input, textOf(tree, input)])), compiled })
+    kept.set(key, { inputs: new Map(inputs.map((input) => [input, markOf(tree, input)])), compiled })
   const [oldest] = kept.keys()
   if (kept.size > MOST_KEPT && oldest !== undefined) kept.delete(oldest)
   return compiled
 }
 
+/** What changes when an input does: a library's file is its text, one of a package the time at which it was written. */
+const markOf = (tree: FileTree, input: string): string | undefined =>
+  textOf(tree, input) ??
+  (tree.folder === undefined
+    ? undefined
+    : String(statSync(resolve(tree.folder, input), { throwIfNoEntry: false })?.mtimeMs))
+
+// What bundlers put into a build, and code takes for granted.
+const DEFINED = {
+  'process.env.NODE_ENV': '"production"',
+  'process.env': '{"NODE_ENV":"production"}',
+  'import.meta.env': '{"MODE":"production","PROD":true,"DEV":false,"SSR":false,"BASE_URL":"/"}',
+  global: 'globalThis',
+}
+
 async function bundle(tree: FileTree, path: string): Promise<{ inputs: string[]; compiled: CompiledScript }> {
   const { build } = await import('esbuild')
   const problems: Problem[] = []
+  const folder = tree.folder ?? '/'
   try {
     const { outputFiles, metafile } = await build({
-      entryPoints: [path],
-      outdir: '/',
+      entryPoints: [entryOf(tree, path)],
+      // Inputs and maps are told from here.
+      absWorkingDir: folder,
+      outdir: folder,
       bundle: true,
       write: false,
       metafile: true,
@@ -44,7 +66,8 @@ async function bundle(tree: FileTree, path: string): Promise<{ inputs: string[];
       target: 'es2023',
       jsx: 'automatic',
       logLevel: 'silent',
-      define: { 'process.env.NODE_ENV': '"production"' },
+      define: DEFINED,
+      loader: ASSET_LOADERS,
       plugins: [fromTree(tree, problems)],
     })
     const ending = (end: string) => outputFiles.find((file) => file.path.endsWith(end))?.text
@@ -62,10 +85,19 @@ async function bundle(tree: FileTree, path: string): Promise<{ inputs: string[];
       file: location ? libraryPath(location.file) : path,
       line: location?.line ?? 1,
       column: (location?.column ?? 0) + 1,
-      message: text,
+      message: plainFault(text),
     }))
     return { inputs: [], compiled: { problems: [...problems, ...faults] } }
   }
+}
+
+/** What esbuild says of a name that leads nowhere, in our words. */
+function plainFault(text: string): string {
+  const name = /^Could not resolve "(.*)"$/.exec(text)?.[1]
+  if (name === undefined) return text
+  return isBare(name)
+    ? `no package "${name}" is installed in the library's folder or above it, and no alias leads to it`
+    : `no file "${name}"`
 }
 
 /** `library:components/a.tsx` → `components/a.tsx`. */
@@ -76,9 +108,9 @@ function traceOf(map: string): TraceMap {
   const read = JSON.parse(map) as { sources: string[] }
   // The trace resolves sources as addresses: what looks like a relative path would lose its folders.
   return new TraceMap(
-    JSON.stringify({ ...read, sources: read.sources.map((source) => `library:///${libraryPath(source)}`) }),
+    JSON.stringify({ ...read, sources: read.sources.map((source) => `library:///${keepUp(libraryPath(source))}`) }),
   )
 }
 
 /** The library's path behind a source of such a map. */
-export const tracedPath = (source: string) => decodeURI(source.replace(/^library:\/+/, ''))
+export const tracedPath = (source: string) => restoreUp(decodeURI(source.replace(/^library:\/+/, '')))

@@ -1,43 +1,36 @@
+import { posix } from 'node:path'
 import { TraceMap } from '@jridgewell/trace-mapping'
-import type { ImporterResult } from 'sass'
-import { resolvePath, textOf, type FileTree } from '@/core/sheet'
+import type { Importer } from 'sass'
+import { isPackaged, resolvePath, textOf, type FileTree } from '@/core/sheet'
 import type { Problem } from '@/core/problem'
+import { keepUp, restoreUp } from './upwards'
 
 const LIBRARY_URL = 'brelt-library:/'
-const pathOf = (url: URL) => decodeURI(url.pathname).replace(/^\//, '')
+const toUrl = (path: string) => new URL(LIBRARY_URL + encodeURI(keepUp(path)))
 
 /** The library's path that a source of a Sass map stands for. */
-export const sassPath = (source: string) => decodeURIComponent(source.replace(LIBRARY_URL, ''))
+export const sassPath = (source: string) =>
+  restoreUp(decodeURIComponent(source.replace(LIBRARY_URL, '')).replace(/^\//, ''))
+const pathOf = (url: URL) => sassPath(url.href)
 
-/** Compiles SCSS with what it uses from the library; undefined, and a problem more, when it cannot be read. */
+/** The files that a reference can mean, as Sass looks for them. */
+function candidates(path: string): string[] {
+  const slash = path.lastIndexOf('/') + 1
+  const partial = path.slice(0, slash) + '_' + path.slice(slash)
+  return [path, ...['.scss', '.css'].flatMap((end) => [path + end, partial + end]), `${path}/_index.scss`]
+}
+
+/** Compiles SCSS with what it uses from the library and from packages; undefined, and a problem more, when it cannot be read. */
 export async function compileScss(tree: FileTree, file: string, text: string, problems: Problem[]) {
   // Loaded when needed: it takes longer than most runs' preparation.
   const { compileString, Exception } = await import('sass')
-  const toUrl = (path: string) => new URL(LIBRARY_URL + encodeURI(path))
-  const candidates = (path: string) => {
-    const slash = path.lastIndexOf('/') + 1
-    const partial = path.slice(0, slash) + '_' + path.slice(slash)
-    return [path, ...['.scss', '.css'].flatMap((end) => [path + end, partial + end]), `${path}/_index.scss`]
-  }
-  const importer = {
-    canonicalize: (reference: string): URL | null => {
-      const wanted = decodeURI(
-        reference.startsWith(LIBRARY_URL) ? reference.slice(LIBRARY_URL.length) : (resolvePath(file, reference) ?? ''),
-      )
-      const found = candidates(wanted).find((path) => tree.paths.includes(path))
-      return found === undefined ? null : toUrl(found)
-    },
-    load: (url: URL): ImporterResult | null => {
-      const contents = textOf(tree, pathOf(url))
-      return contents === undefined ? null : { contents, syntax: url.pathname.endsWith('.css') ? 'css' : 'scss' }
-    },
-  }
   try {
     const { css, sourceMap } = compileString(text, {
       url: toUrl(file),
-      importer,
+      importer: importerFor(tree, file),
       sourceMap: true,
       sourceMapIncludeSources: false,
+      quietDeps: true,
       logger: { warn: () => {} },
     })
     // Sass writes its map for file names of its own: the trace only needs the order of its sources.
@@ -48,5 +41,43 @@ export async function compileScss(tree: FileTree, file: string, text: string, pr
     const place = { file: url ? pathOf(url) : file, line: start.line + 1, column: start.column + 1 }
     problems.push({ ...place, message: `not readable as SCSS: ${error.sassMessage}` })
     return undefined
+  }
+}
+
+function importerFor(tree: FileTree, file: string): Importer<'sync'> {
+  const ofPackages = new Set<string>()
+  /** What a file of a package asks for beside itself. */
+  const beside = (wanted: string) => {
+    for (const known of ofPackages)
+      for (const path of candidates(wanted)) {
+        const found = tree.packaged?.(`./${posix.relative(posix.dirname(known), path)}`, known)
+        if (found !== undefined) return found
+      }
+    return undefined
+  }
+  const find = (reference: string): string | undefined => {
+    const isAbsolute = reference.startsWith(LIBRARY_URL)
+    const path = isAbsolute ? sassPath(decodeURI(reference)) : (resolvePath(file, decodeURI(reference)) ?? '')
+    if (isAbsolute && isPackaged(path)) return beside(path)
+    const own = candidates(path).find((each) => tree.paths.includes(each))
+    if (own !== undefined || isAbsolute) return own
+    const name = decodeURI(reference).replace(/^(pkg:|~)/, '')
+    for (const each of candidates(name)) {
+      const found = tree.packaged?.(each, file)
+      if (found !== undefined) return found
+    }
+    return undefined
+  }
+  return {
+    nonCanonicalScheme: 'pkg',
+    canonicalize: (reference) => {
+      const found = find(reference)
+      if (found !== undefined && isPackaged(found)) ofPackages.add(found)
+      return found === undefined ? null : toUrl(found)
+    },
+    load: (url) => {
+      const contents = textOf(tree, pathOf(url))
+      return contents === undefined ? null : { contents, syntax: url.pathname.endsWith('.css') ? 'css' : 'scss' }
+    },
   }
 }

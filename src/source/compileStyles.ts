@@ -1,7 +1,7 @@
 import { originalPositionFor, type TraceMap } from '@jridgewell/trace-mapping'
 import { parse, walk } from 'css-tree'
 import { compileScss, sassPath } from './compileScss'
-import { resolvePath, textOf, type FileTree } from '@/core/sheet'
+import { findFile, missingFile, textOf, type FileTree } from '@/core/sheet'
 import type { Place, Problem } from '@/core/problem'
 import type { StageComponent } from '@/stage'
 import { scopeStyles } from './scopeStyles'
@@ -12,7 +12,7 @@ export interface CompiledStyles {
   originalPlace(line: number, column: number): Place
 }
 
-/** Compiles one .css or .scss file. Files that it names are taken in; nothing outside the library is reached. */
+/** Compiles one .css or .scss file. Files that it names are taken in, from the library and from installed packages. */
 export async function compileStyles(
   tree: FileTree,
   path: string,
@@ -73,10 +73,10 @@ function inlineAssets(
   const imports: string[] = []
   const edits: { start: number; end: number; text: string }[] = []
   const resolve = (reference: string, line: number, column: number): string | undefined => {
-    const path = resolvePath(file, reference.replace(/[?#].*$/, ''))
-    if (path !== undefined && tree.paths.includes(path)) return path
-    const message = path === undefined ? `"${reference}" leaves the library's folder` : `no file "${reference}"`
-    problems.push({ file, line, column, message })
+    const plain = reference.replace(/[?#].*$/, '')
+    const path = findFile(tree, file, plain)
+    if (path !== undefined) return path
+    problems.push({ file, line, column, message: missingFile(tree, file, plain) })
     return undefined
   }
   walk(parse(css, { positions: true, onParseError: () => {} }), function (node) {

@@ -2,6 +2,7 @@ export { pathFault, propose, readZip, UPLOAD_LIMITS, type Dropped, type Proposal
 export { codePropsOf, readManifest, readTsx, type ManifestElement } from './code'
 export { compileComponent, unsupportedKind, type CompiledComponent } from './compileComponent'
 export { homeFolder } from './home'
+export { withPackages } from './Packages'
 export { openFolder } from './openFolder'
 export { readFolder } from './tree'
 export { UNFINISHED, writeFiles, writeFolder } from './writeFolder'

@@ -1,6 +1,7 @@
 import { readdirSync, readFileSync, realpathSync, statSync } from 'node:fs'
 import { join, sep } from 'node:path'
 import type { FileTree } from '@/core/sheet'
+import { withPackages } from './Packages'
 import { UNFINISHED } from './writeFolder'
 
 // A library is texts, fonts and small pictures; what is larger has come in by mistake.
@@ -24,7 +25,7 @@ export function readFolder(folder: string): FileTree {
     }
   }
   walk('')
-  return { ...lazyTree(files), folder: root }
+  return withPackages({ ...lazyTree(files), folder: root })
 }
 
 function insideOf(root: string, path: string): string | undefined {

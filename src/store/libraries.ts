@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto'
 import { and, asc, count, eq, inArray } from 'drizzle-orm'
 import { componentFiles, readLibrary, type FileTree } from '@/core/sheet'
 import { BadInput } from '@/core/problem'
+import { withPackages } from '@/source'
 import type { Connection, Database } from './open'
 import { components, files, libraries, libraryFiles, revisions } from './schema'
 
@@ -206,9 +207,6 @@ export async function treeOfLibrary(db: Database, id: string): Promise<FileTree>
   // In a worker of the bundler's a Buffer may be another realm's: plain bytes are the same everywhere.
   const contents = new Map(rows.map(({ path, bytes }) => [path, new Uint8Array(bytes)]))
   const folder = rows[0]?.folder
-  return {
-    paths: [...contents.keys()].toSorted(),
-    bytes: (path) => contents.get(path),
-    ...(folder && { folder }),
-  }
+  const tree = { paths: [...contents.keys()].toSorted(), bytes: (path: string) => contents.get(path) }
+  return folder ? withPackages({ ...tree, folder }) : tree
 }

@@ -6,6 +6,11 @@ export interface FileTree {
   bytes(path: string): Uint8Array | undefined
   /** The folder on disk that it was read from: where installed packages are looked up. */
   readonly folder?: string
+  /**
+   * The file of an installed package that a reference leads to, as a path that `bytes` can read; undefined when there is none.
+   * @param from the file that asks: one of the library, or of a package that was asked for before
+   */
+  packaged?(reference: string, from: string): string | undefined
 }
 
 const decoder = new TextDecoder()
@@ -26,6 +31,23 @@ export function treeOf(files: Readonly<Record<string, string | Uint8Array>>): Fi
       return typeof file === 'string' ? encoder.encode(file) : file
     },
   }
+}
+
+/** Whether a path leads to a file of a package, outside of what is the library's own. */
+export const isPackaged = (path: string) => /^(\.\.\/)*node_modules\/|^\.\.\//.test(path)
+
+/** Where a reference to a style sheet, font, picture or token file leads: a file of the library, else of an installed package. */
+export function findFile(tree: FileTree, from: string, reference: string): string | undefined {
+  const own = isPackaged(from) ? undefined : resolvePath(from, reference)
+  return own !== undefined && tree.paths.includes(own) ? own : tree.packaged?.(reference, from)
+}
+
+/** What is said of a reference that leads nowhere. */
+export function missingFile(tree: FileTree, from: string, reference: string): string {
+  if (!isPackaged(from) && resolvePath(from, reference) === undefined)
+    return `"${reference}" leaves the library's folder`
+  const isName = tree.packaged !== undefined && /^(@[^/]+\/)?[^./][^/]*(\/|$)/.test(reference)
+  return `no file "${reference}"${isName ? ', and no installed package gives one' : ''}`
 }
 
 /** Where a reference leads, as a path of the tree; undefined when it leaves the library's folder. */

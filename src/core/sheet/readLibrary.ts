@@ -1,6 +1,6 @@
 import { unknownName, type Place, type Problem } from '../problem'
 import { checkShape, readYaml, type YamlSource } from '../yaml'
-import { resolvePath, textOf, type FileTree } from './FileTree'
+import { findFile, missingFile, resolvePath, textOf, type FileTree } from './FileTree'
 import { librarySchema, type LibraryFile } from './librarySchema'
 import { readSheet, SHEET_SUFFIX, slugOf, type Sheet } from './readSheet'
 
@@ -39,7 +39,7 @@ export function readLibrary(tree: FileTree, only?: readonly string[]): { library
   if (!data) return { problems }
   for (const key of ['tokens', 'styles'] as const) {
     data[key].forEach((path, index) =>
-      problems.push(...fileProblems(tree, LIBRARY_FILE, path, source.at([key, index]))),
+      problems.push(...fileProblems(tree, LIBRARY_FILE, path, source.at([key, index]), true)),
     )
   }
   return { library: { data, source, tree, sheets }, problems }
@@ -70,7 +70,8 @@ export function* sheetProblems(sheet: Sheet, tree: FileTree, library: LibraryFil
       }
     }
   }
-  for (const { path, at } of sourceFiles(data)) yield* fileProblems(tree, file, path, source.at(at))
+  for (const { path, at } of sourceFiles(data))
+    yield* fileProblems(tree, file, path, source.at(at), at.includes('styles'))
 }
 
 /** The files that make up a component: all of its folder, or what its sheet names where others share the folder. */
@@ -99,12 +100,19 @@ function sourceFiles({ source, guide }: Sheet['data']): { path: string; at: (str
   return files
 }
 
-function* fileProblems(tree: FileTree, from: string, path: string, place: Place): Generator<Problem> {
+function* fileProblems(
+  tree: FileTree,
+  from: string,
+  path: string,
+  place: Place,
+  mayBePackaged: boolean,
+): Generator<Problem> {
+  if (mayBePackaged ? findFile(tree, from, path) !== undefined : tree.paths.includes(resolvePath(from, path) ?? ''))
+    return
   const resolved = resolvePath(from, path)
-  if (resolved === undefined) yield { ...place, message: `"${path}" leaves the library's folder` }
-  else if (!tree.paths.includes(resolved)) {
-    const folder = resolved.slice(0, resolved.lastIndexOf('/') + 1)
-    const beside = tree.paths.filter((other) => other.startsWith(folder)).map((other) => other.slice(folder.length))
-    yield { ...unknownName(place, 'file', path, beside), message: `no file "${path}"` }
-  }
+  const message = missingFile(tree, from, path)
+  if (resolved === undefined) return yield { ...place, message }
+  const folder = resolved.slice(0, resolved.lastIndexOf('/') + 1)
+  const beside = tree.paths.filter((other) => other.startsWith(folder)).map((other) => other.slice(folder.length))
+  yield { ...unknownName(place, 'file', path, beside), message }
 }

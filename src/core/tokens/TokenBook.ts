@@ -1,5 +1,5 @@
 import { nearest, type Problem } from '../problem'
-import type { Library } from '../sheet'
+import { findFile, LIBRARY_FILE, type Library } from '../sheet'
 import { tokenContexts, type Modifier } from './contexts'
 import { customProperties } from './customProperties'
 import { readTokenDocument, type RawTokens } from './resolver'
@@ -28,7 +28,7 @@ export interface TokenBook {
 /** Reads a library's token files and resolver documents; problems are faults of the files, not of single tokens. */
 export function readTokens(library: Library): { book: TokenBook; problems: Problem[] } {
   const read = library.data.tokens
-    .filter((file) => library.tree.paths.includes(file))
+    .flatMap((file) => findFile(library.tree, LIBRARY_FILE, file) ?? [])
     .map((file) => readTokenDocument(library.tree, file))
   const documents = read.map(({ document }) => document)
   const modifiers = documents.flatMap((document) =>

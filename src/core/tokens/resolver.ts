@@ -1,5 +1,5 @@
 import { unknownName, type Problem } from '../problem'
-import { resolvePath, textOf, type FileTree } from '../sheet'
+import { findFile, missingFile, textOf, type FileTree } from '../sheet'
 import type { Path, YamlSource } from '../yaml'
 import { readJson } from './readJson'
 import { listTokens, type RawToken } from './tokenTree'
@@ -128,11 +128,10 @@ function readSources(reading: Reading, source: YamlSource, list: unknown, at: Pa
         return readSources(reading, source, target.node.sources, [...target.at, 'sources'])
       return target ? [{ node: target.node, file: source.file, at: target.at }] : []
     }
-    const file = resolvePath(source.file, path!)
-    const place = source.at([...at, index, '$ref'])
-    if (file === undefined || !reading.tree.paths.includes(file)) {
-      const message = file === undefined ? `"${path}" leaves the library's folder` : `no file "${path}"`
-      reading.problems.push({ ...place, message })
+    const file = findFile(reading.tree, source.file, path!)
+    if (file === undefined) {
+      const message = missingFile(reading.tree, source.file, path!)
+      reading.problems.push({ ...source.at([...at, index, '$ref']), message })
       return []
     }
     const other = open(reading, file)

@@ -1,0 +1,81 @@
+import { createRequire } from 'node:module'
+import { existsSync, readFileSync, realpathSync, statSync } from 'node:fs'
+import { dirname, join, relative, resolve, sep } from 'node:path'
+import type { FileTree } from '@/core/sheet'
+import { folderAbove, isBare, PackageReach } from './PackageReach'
+
+type Resolve = (from: string, reference: string) => string | false
+
+/** How bundlers find the style sheet of a package that is named without one. */
+const STYLE_OPTIONS = {
+  mainFields: ['sass', 'style', 'main'],
+  conditionNames: ['sass', 'style', 'browser', 'import', 'default'],
+  extensions: ['.css', '.scss', '.json'],
+}
+
+// Required, and only where a package is asked for: most libraries ask for none.
+function resolverFor(folder: string): Resolve {
+  const { create } = createRequire(import.meta.url)('enhanced-resolve') as {
+    create: { sync(options: object): Resolve }
+  }
+  const config = folderAbove(folder, (at) => existsSync(join(at, 'tsconfig.json')))
+  return create.sync({ ...STYLE_OPTIONS, ...(config !== undefined && { tsconfig: join(config, 'tsconfig.json') }) })
+}
+
+/**
+ * Files of installed packages that styles and token files name, looked up on disk as bundlers do. Their paths are relative to the
+ * library's folder, as `node_modules/…` or `../../node_modules/…`, and can be read once a reference has led to them.
+ */
+class Packages {
+  private readonly reach: PackageReach
+  private readonly known = new Map<string, string>()
+  private resolver?: Resolve
+
+  constructor(private readonly folder: string) {
+    this.reach = new PackageReach(folder)
+  }
+
+  resolve(reference: string, from: string): string | undefined {
+    const importer = this.known.get(from) ?? join(this.folder, from)
+    const found = isBare(reference) ? this.lookUp(reference, dirname(importer)) : this.beside(reference, importer)
+    if (found === undefined || this.reach.isOwn(found) || !this.reach.admits(found)) return undefined
+    const path = relative(this.folder, found).split(sep).join('/')
+    this.known.set(path, found)
+    return path
+  }
+
+  bytes(path: string): Uint8Array | undefined {
+    const file = this.known.get(path)
+    return file === undefined ? undefined : readFileSync(file)
+  }
+
+  private lookUp(reference: string, from: string): string | undefined {
+    this.reach.note(reference, from)
+    try {
+      this.resolver ??= resolverFor(this.folder)
+      const found = this.resolver(from, reference)
+      return found === false ? undefined : found.replace(/[?#].*$/, '')
+    } catch {
+      return undefined // it is not installed, or its manifest does not give the file away
+    }
+  }
+
+  /** Files of a package reach what lies in the same package. */
+  private beside(reference: string, importer: string): string | undefined {
+    if (this.reach.isOwn(importer)) return undefined
+    const file = resolve(dirname(importer), reference)
+    if (!file.startsWith(this.reach.boundOf(importer) + sep)) return undefined
+    return statSync(file, { throwIfNoEntry: false })?.isFile() ? realpathSync(file) : undefined
+  }
+}
+
+/** A tree of files on disk, from which files of installed packages can be reached too. */
+export function withPackages(tree: FileTree & { folder: string }): FileTree {
+  if (!existsSync(tree.folder)) return tree // it has been moved since it was linked
+  const packages = new Packages(realpathSync(tree.folder))
+  return {
+    ...tree,
+    bytes: (path) => tree.bytes(path) ?? packages.bytes(path),
+    packaged: (reference, from) => packages.resolve(reference, from),
+  }
+}

@@ -1,0 +1,201 @@
+import { spawnSync } from 'node:child_process'
+import { symlinkSync } from 'node:fs'
+import { join } from 'node:path'
+import { afterAll, afterEach, describe, expect, test } from '@jest/globals'
+import { BadInput } from '@/core/problem'
+import { openFolder } from '@/source'
+import { told, testBrowser, verifyTree } from './support/library'
+import { removeRepository, writeRepository, type Entry } from './support/repository'
+
+const browser = testBrowser({ afterAll })
+const made: string[] = []
+afterEach(() => made.splice(0).forEach(removeRepository))
+const repository = (entries: Readonly<Record<string, Entry>>, name?: string) => {
+  const root = writeRepository(entries, name)
+  made.push(root)
+  return root
+}
+
+const SHEET = `sheet: 1
+name: Peg
+source: { kind: react, module: peg.tsx, export: Peg }
+axes: { state: { of: state, values: { rest: {} } } }
+spec: [{ expect: { root: { text: Coat, padding-left: 7px, color: "rgb(1, 2, 3)" } } }]
+`
+const PEG = `import { word } from '@hut/words'
+import '@hut/styles/peg.css'
+import { paint } from 'paint'
+export const Peg = () => <p className="peg" style={{ color: paint }}>{word}</p>
+`
+const LIBRARY = { 'library.yaml': 'library: 1\nname: Pegs\n', 'src/peg.sheet.yaml': SHEET, 'src/peg.tsx': PEG }
+const WORDS = {
+  'package.json': '{ "name": "@hut/words", "exports": { ".": { "import": "./lib/index.js" } } }',
+  'lib/index.js': `export { word } from './deep/word.js'`,
+  'lib/deep/word.js': `export const word = 'Coat'`,
+}
+const STYLES = {
+  'package.json': '{ "name": "@hut/styles" }',
+  'peg.css': '@import "./inner.css";',
+  'inner.css': '.peg { padding-left: 7px }',
+}
+const PAINT = {
+  'package.json': '{ "name": "paint", "main": "main.js" }',
+  'main.js': `exports.paint = 'rgb(1, 2, 3)'`,
+}
+const under = (folder: string, files: Readonly<Record<string, Entry>>) =>
+  Object.fromEntries(Object.entries(files).map(([path, entry]) => [`${folder}/${path}`, entry]))
+const installed = (folder: string) => ({
+  ...under(`${folder}/@hut/words`, WORDS),
+  ...under(`${folder}/@hut/styles`, STYLES),
+  ...under(`${folder}/paint`, PAINT),
+})
+
+/** Where packages stand, by the habits of those who install them. */
+const LAYOUTS: [name: string, library: string, entries: Record<string, Entry>][] = [
+  ['beside the library', '.', { ...LIBRARY, ...installed('node_modules') }],
+  [
+    'hoisted above a workspace, as npm does',
+    'packages/ui',
+    {
+      'package.json': '{ "workspaces": ["packages/*"] }',
+      ...under('packages/ui', LIBRARY),
+      ...installed('node_modules'),
+    },
+  ],
+  [
+    'linked from a store, as pnpm does, and from a sibling of the workspace',
+    'packages/ui',
+    {
+      'pnpm-workspace.yaml': 'packages: ["packages/*"]',
+      ...under('packages/ui', LIBRARY),
+      ...under('node_modules/.pnpm/paint@1.0.0/node_modules/paint', PAINT),
+      ...under('packages/words', WORDS),
+      ...under('packages/styles', STYLES),
+      'packages/ui/node_modules/paint': { link: 'node_modules/.pnpm/paint@1.0.0/node_modules/paint' },
+      'packages/ui/node_modules/@hut/words': { link: 'packages/words' },
+      'packages/ui/node_modules/@hut/styles': { link: 'packages/styles' },
+    },
+  ],
+  [
+    'linked into a folder that is no repository',
+    'deep/ui',
+    {
+      ...under('deep/ui', LIBRARY),
+      ...under('elsewhere/words', WORDS),
+      'deep/node_modules/@hut/words': { link: 'elsewhere/words' },
+      ...under('deep/node_modules/@hut/styles', STYLES),
+      ...under('deep/node_modules/paint', PAINT),
+    },
+  ],
+  [
+    'named by aliases of tsconfig.json and by imports of package.json',
+    'apps/ui',
+    {
+      'package.json': '{ "workspaces": ["apps/*"] }',
+      'tsconfig.json': '{ "compilerOptions": { "paths": { "@hut/*": ["./libs/*"] } } }',
+      'libs/words.ts': `export const word: string = 'Coat'`,
+      'libs/styles/peg.css': '.peg { padding-left: 7px }',
+      'apps/ui/tsconfig.json': '{ "extends": "../../tsconfig.json" }',
+      'apps/ui/package.json': '{ "name": "ui", "imports": { "#paint": "./src/paint.ts" } }',
+      ...under('apps/ui', LIBRARY),
+      'apps/ui/src/peg.tsx': PEG.replace("'paint'", "'#paint'"),
+      'apps/ui/src/paint.ts': `export const paint = 'rgb(1, 2, 3)'`,
+    },
+  ],
+]
+
+const holds = {
+  'root · text': 'holds: Coat',
+  'root · padding-left': 'holds: 7px',
+  'root · color': 'holds: rgb(1, 2, 3)',
+}
+
+describe('packages and aliases are found', () => {
+  test.each(LAYOUTS)(
+    '%s',
+    async (_, library, entries) => {
+      const root = repository(entries)
+      const { cases } = await verifyTree(await browser(), openFolder(join(root, library)))
+      expect(told(cases.get('state=rest'))).toEqual(holds)
+    },
+    60_000,
+  )
+
+  test('the settings around code count: decorators and fields as tsconfig.json says', async () => {
+    const root = repository({
+      'library.yaml': 'library: 1\nname: Pegs\n',
+      'tsconfig.json': '{ "compilerOptions": { "experimentalDecorators": true, "useDefineForClassFields": false } }',
+      'peg.sheet.yaml': `sheet: 1\nname: Peg\nsource: { kind: element, module: peg.ts, tag: hut-peg }\nspec: [{ expect: { host: { text: "word 7" } } }]\n`,
+      'peg.ts': `const noted: string[] = []
+const note = (_: object, key: string) => { noted.push(key) }
+class Peg extends HTMLElement { @note word = 7; connectedCallback() { this.textContent = noted + ' ' + this.word } }
+customElements.define('hut-peg', Peg)`,
+    })
+    const { cases } = await verifyTree(await browser(), openFolder(root))
+    expect(told(cases.get(''))).toEqual({ 'host · text': 'holds: word 7' })
+  }, 60_000)
+})
+
+const problemsOf = async (root: string) => {
+  try {
+    await verifyTree(await browser(), openFolder(root))
+  } catch (error) {
+    if (error instanceof BadInput) return error.problems.map(({ file, line, message }) => `${file}:${line}: ${message}`)
+    throw error
+  }
+  return []
+}
+
+describe('nothing else is reached', () => {
+  const SECRET = { 'secret.ts': `export const word = 'secret'`, 'secret.css': '.peg { color: red }' }
+  const CASES: [name: string, code: string, message: RegExp][] = [
+    [
+      'steps upwards',
+      `import { word } from '../../secret'`,
+      /src\/peg\.tsx:1: "\.\.\/\.\.\/secret" leaves the library's folder/,
+    ],
+    ['steps upwards to styles', `import '../../secret.css'; const word = ''`, /leaves the library's folder/],
+    ['an absolute path', `import { word } from '/etc/hostname'`, /leaves the library's folder/],
+    ['a package that steps out of itself', `import { word } from 'sly'`, /leaves the folder of its package/],
+    ['an alias out of the repository', `import { word } from 'far'`, /lies outside of the library’s folder/],
+    ['a package that is not there', `import { word } from 'nowhere'`, /no package "nowhere" is installed/],
+    ['a file that is not there', `import { word } from './nowhere'`, /no file "\.\/nowhere"/],
+  ]
+  test.each(CASES)(
+    '%s',
+    async (_, code, message) => {
+      const root = repository({
+        ...SECRET,
+        ...under('ui', LIBRARY),
+        'ui/src/peg.tsx': `${code}\nexport const Peg = () => <p>{word}</p>`,
+        'ui/package.json': '{ "name": "ui" }',
+        'ui/tsconfig.json': '{ "compilerOptions": { "paths": { "far": ["../secret.ts"] } } }',
+        'ui/node_modules/sly/package.json': '{ "name": "sly", "main": "sly.js" }',
+        'ui/node_modules/sly/sly.js': `export { word } from '../../../secret'`,
+      })
+      expect(await problemsOf(join(root, 'ui'))).toEqual([expect.stringMatching(message)])
+    },
+    60_000,
+  )
+})
+
+test('the folder is taken from anywhere: from inside, through a link, with spaces and other letters in its path', () => {
+  const root = repository({ ...LIBRARY, ...installed('node_modules') }, 'gîte no 3')
+  const linked = join(root, '..', 'linked')
+  symlinkSync(root, linked)
+  const verify = (cwd: string, folder: string) => {
+    const { status, stdout, stderr } = spawnSync(
+      process.execPath,
+      [join(process.cwd(), 'bin', 'brelt.mjs'), 'verify', folder],
+      { cwd, encoding: 'utf8' },
+    )
+    return { status, stderr, told: /(\d+ hold), 0 miss/.exec(stdout)?.[1] }
+  }
+  for (const [cwd, folder] of [
+    [root, '.'],
+    [join(root, 'src'), '..'],
+    [linked, '.'],
+    [join(root, '..'), 'gîte no 3'],
+  ] as const)
+    expect(verify(cwd, folder)).toEqual({ status: 0, stderr: expect.anything(), told: '3 hold' })
+}, 60_000)
