@@ -1,6 +1,7 @@
 import { spawnSync } from 'node:child_process'
 import { symlinkSync } from 'node:fs'
 import { join } from 'node:path'
+import { strToU8, zipSync } from 'fflate'
 import { afterAll, afterEach, describe, expect, test } from '@jest/globals'
 import { BadInput } from '@/core/problem'
 import { openFolder } from '@/source'
@@ -50,6 +51,38 @@ const installed = (folder: string) => ({
   ...under(`${folder}/paint`, PAINT),
 })
 
+/** Packages in archives, with the table that leads to them. */
+function archived(packages: Readonly<Record<string, Record<string, string>>>): Record<string, Entry> {
+  const names = Object.keys(packages)
+  const at = (name: string) => `.yarn/cache/${name.replaceAll('/', '-')}.zip`
+  const depends = names.map((name) => [name, 'npm:1.0.0'])
+  const registry = [
+    [null, [[null, { packageLocation: './', packageDependencies: depends, linkType: 'SOFT' }]]],
+    ...names.map((name) => [
+      name,
+      [
+        [
+          'npm:1.0.0',
+          { packageLocation: `./${at(name)}/node_modules/${name}/`, packageDependencies: [], linkType: 'HARD' },
+        ],
+      ],
+    ]),
+  ]
+  return {
+    '.pnp.data.json': JSON.stringify({
+      dependencyTreeRoots: [{ name: 'ui', reference: 'workspace:.' }],
+      enableTopLevelFallback: true,
+      fallbackPool: [],
+      packageRegistryData: registry,
+    }),
+    ...Object.fromEntries(
+      names.map((name) => [at(name), zipSync(zipped(under(`node_modules/${name}`, packages[name]!)))]),
+    ),
+  }
+}
+const zipped = (files: Readonly<Record<string, Entry>>) =>
+  Object.fromEntries(Object.entries(files).map(([path, text]) => [path, strToU8(text as string)]))
+
 /** Where packages stand, by the habits of those who install them. */
 const LAYOUTS: [name: string, library: string, entries: Record<string, Entry>][] = [
   ['beside the library', '.', { ...LIBRARY, ...installed('node_modules') }],
@@ -74,6 +107,15 @@ const LAYOUTS: [name: string, library: string, entries: Record<string, Entry>][]
       'packages/ui/node_modules/paint': { link: 'node_modules/.pnpm/paint@1.0.0/node_modules/paint' },
       'packages/ui/node_modules/@hut/words': { link: 'packages/words' },
       'packages/ui/node_modules/@hut/styles': { link: 'packages/styles' },
+    },
+  ],
+  [
+    'in archives, as yarn keeps them',
+    '.',
+    {
+      'package.json': '{ "name": "ui" }',
+      ...LIBRARY,
+      ...archived({ '@hut/words': WORDS, '@hut/styles': STYLES, paint: PAINT }),
     },
   ],
   [

@@ -28,6 +28,10 @@ export function repositoryOf(folder: string): string {
   return found === homedir() || found === dirname(found) ? folder : found
 }
 
+/** Whether packages are read from archives, without folders of their own (yarn's Plug'n'Play). */
+export const isPlugged = (folder: string): boolean =>
+  folderAbove(folder, (at) => isFile(at, '.pnp.cjs') || isFile(at, '.pnp.data.json')) !== undefined
+
 /** `@scope/name/deep` → `@scope/name`. */
 export const packageName = (reference: string) => /^(@[^/]+\/)?[^/]+/.exec(reference)?.[0] ?? reference
 
@@ -42,7 +46,7 @@ export class PackageReach {
   /** @param folder the library's folder, its real path */
   constructor(private readonly folder: string) {
     this.roots = new Set([folder, repositoryOf(folder)])
-    this.isPlugged = folderAbove(folder, (at) => isFile(at, '.pnp.cjs')) !== undefined
+    this.isPlugged = isPlugged(folder)
   }
 
   /** Notes where a package that is asked for by name is installed: packages may be linked in from anywhere. */

@@ -34,11 +34,12 @@ export async function compileScript(tree: FileTree, path: string): Promise<Compi
 }
 
 /** What changes when an input does: a library's file is its text, one of a package the time at which it was written. */
-const markOf = (tree: FileTree, input: string): string | undefined =>
-  textOf(tree, input) ??
-  (tree.folder === undefined
-    ? undefined
-    : String(statSync(resolve(tree.folder, input), { throwIfNoEntry: false })?.mtimeMs))
+function markOf(tree: FileTree, input: string): string | undefined {
+  const text = textOf(tree, input)
+  // What lies in an archive never changes.
+  if (text !== undefined || tree.folder === undefined || /\.zip\//.test(input)) return text
+  return String(statSync(resolve(tree.folder, input), { throwIfNoEntry: false })?.mtimeMs)
+}
 
 // What bundlers put into a build, and code takes for granted.
 const DEFINED = {

@@ -1,7 +1,8 @@
 import { existsSync } from 'node:fs'
-import { dirname, join, resolve } from 'node:path'
+import { join, resolve } from 'node:path'
 import type { FileTree } from '@/core/sheet'
 import { homeFolder } from './home'
+import { folderAbove, isPlugged } from './PackageReach'
 
 const PROGRAM = `
 import React from 'react'
@@ -22,19 +23,20 @@ export const runtime = {
 const bundled = new Map<string, Promise<{ url: string; text: string }>>()
 
 /** The nearest folder, from one upwards, in which React is installed. */
-function folderWithReact(folder: string): string | undefined {
-  for (let at = folder; ; at = dirname(at)) {
-    if (existsSync(join(at, 'node_modules', 'react-dom', 'package.json'))) return at
-    if (at === dirname(at)) return undefined
-  }
-}
+const folderWithReact = (folder: string) =>
+  isPlugged(folder)
+    ? folder
+    : folderAbove(folder, (at) => existsSync(join(at, 'node_modules', 'react-dom', 'package.json')))
 
 /** React for a library's components: the one installed in its folder or above it, else Brelt's own. */
 export function reactRuntime({ folder }: FileTree): Promise<{ url: string; text: string }> {
   const from = folder === undefined ? homeFolder() : (folderWithReact(resolve(folder)) ?? homeFolder())
   let runtime = bundled.get(from)
   if (!runtime) {
-    runtime = bundleReact(from)
+    // Where packages stand in archives, only looking them up tells whether there is React.
+    runtime = bundleReact(from).catch((error: unknown) =>
+      from === homeFolder() ? Promise.reject(error as Error) : bundleReact(homeFolder()),
+    )
     bundled.set(from, runtime)
     // What failed once may be installed by the next time.
     runtime.catch(() => bundled.delete(from))

@@ -2,8 +2,8 @@ import { mkdirSync, mkdtempSync, realpathSync, rmSync, symlinkSync, writeFileSyn
 import { tmpdir } from 'node:os'
 import { dirname, join } from 'node:path'
 
-/** What stands at a path: a file's text, or a link to another path of the repository. */
-export type Entry = string | { link: string }
+/** What stands at a path: a file's text or bytes, or a link to another path of the repository. */
+export type Entry = string | Uint8Array | { link: string }
 
 /** Writes a repository as a team has it. @returns its folder, by its real path */
 export function writeRepository(entries: Readonly<Record<string, Entry>>, name = 'repo'): string {
@@ -12,7 +12,7 @@ export function writeRepository(entries: Readonly<Record<string, Entry>>, name =
   for (const [path, entry] of Object.entries(entries)) {
     const file = join(root, path)
     mkdirSync(dirname(file), { recursive: true })
-    if (typeof entry === 'string') writeFileSync(file, entry)
+    if (typeof entry === 'string' || entry instanceof Uint8Array) writeFileSync(file, entry)
     else symlinkSync(join(root, entry.link), file)
   }
   return root
