@@ -29,6 +29,27 @@ describe('lints of the rendered component', () => {
     ])
   })
 
+  test('classes that code has styled, and what vendors style, are not told here', async () => {
+    const lints = await lintsOf(
+      thing({
+        sheet:
+          'source: { kind: markup, markup: thing.liquid, styles: [vendor/all.css], script: thing.js }\nspec: [{ expect: { root: { present: yes } } }]',
+        markup: '<p class="thing"></p>',
+        'components/thing/vendor/all.css': '.thing { color: red }\n.never { color: red }',
+        'components/thing/thing.js': `const name = (number) => 'c-x' + number
+        export default (root) => {
+          const style = document.createElement('style')
+          document.head.append(style)
+          style.sheet.insertRule('@media all { .' + name(7) + ':hover { color: red } }')
+          root.classList.add(name(7), name(8))
+        }`,
+      }),
+    )
+    expect(lints.map(({ code, message }) => `${code}: ${message.slice(0, 16)}`)).toEqual([
+      'class-undefined: The class "c-x8"',
+    ])
+  })
+
   test('what varies and no rule speaks of: only what the own styles declare, not what is inherited or comes out of layout', async () => {
     const lints = await lintsOf(
       thing({

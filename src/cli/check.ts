@@ -1,4 +1,4 @@
-import { lintSheet, lintTokens } from '@/core/lint'
+import { lintSheet, lintLibrary } from '@/core/lint'
 import { openLibrary } from '@/runner'
 import { codePropsOf, openFolder } from '@/source'
 import { paintFor } from './paint'
@@ -7,7 +7,7 @@ import { paintFor } from './paint'
 export async function check(folder: string): Promise<number> {
   const { library, tokens, sheets } = openLibrary(openFolder(folder))
   const paint = paintFor(process.stdout)
-  const lints = lintTokens(library, tokens)
+  const lints = lintLibrary(library, tokens)
   for (const sheet of sheets) lints.push(...lintSheet(sheet, library, tokens, await codePropsOf(sheet, library.tree)))
   for (const { code, severity, message, file, line } of lints) {
     process.stdout.write(

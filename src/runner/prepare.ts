@@ -1,4 +1,4 @@
-import { lintSheet, lintTokens, type Lint } from '@/core/lint'
+import { lintSheet, lintLibrary, type Lint } from '@/core/lint'
 import { casesInside, coverSpace, spaceOf, boxProblems, type Box, type Case } from '@/core/matrix'
 import { makePlan, type Plan } from '@/core/plan'
 import { BadInput, unknownName, type Problem } from '@/core/problem'
@@ -64,7 +64,7 @@ export async function prepareLibrary(tree: FileTree, selection: Selection = {}):
     const { compiled, problems: faults } = await compileComponent(sheet, library, { isForRun: true })
     problems.push(...faults)
     const lints = [
-      ...(index === 0 ? lintTokens(library, tokens) : []),
+      ...(index === 0 ? lintLibrary(library, tokens) : []),
       ...lintSheet(sheet, library, tokens, await codePropsOf(sheet, library.tree)),
     ]
     components.push({

@@ -1,7 +1,7 @@
 import type { Browser } from 'puppeteer-core'
 import { makePlan, requestKey, type Request } from '@/core/plan'
 import { parseReading } from '@/core/readings'
-import { parsePartReference, resolvePath, type Sheet } from '@/core/sheet'
+import { parsePartReference, isVendored, resolvePath, type Sheet } from '@/core/sheet'
 import { readRules } from '@/core/spec'
 import type { Survey } from '@/core/survey'
 import type { PreparedComponent, PreparedLibrary } from './prepare'
@@ -96,7 +96,7 @@ export async function surveyComponent(
 export function ownSheets({ file, data }: Sheet, urls: readonly string[]): string[] {
   const folder = file.slice(0, file.lastIndexOf('/') + 1)
   const named = data.source.kind === 'page' ? [] : data.source.styles.map((path) => resolvePath(file, path))
-  return urls.filter((url) => named.includes(url) || (folder !== '' && url.startsWith(folder)))
+  return urls.filter((url) => !isVendored(url) && (named.includes(url) || (folder !== '' && url.startsWith(folder))))
 }
 
 function baseRequests(sheet: Sheet, { plan }: PreparedComponent, { extra = [] }: SurveyOptions): Request[] {

@@ -1,6 +1,7 @@
 import { originalPositionFor, type TraceMap } from '@jridgewell/trace-mapping'
 import { parse, walk } from 'css-tree'
 import { compileScss, sassPath } from './compileScss'
+import { isOnServer } from '@/core/lint'
 import { findFile, missingFile, textOf, type FileTree } from '@/core/sheet'
 import type { Place, Problem } from '@/core/problem'
 import type { StageComponent } from '@/stage'
@@ -83,6 +84,12 @@ function inlineAssets(
     if (node.type !== 'Url' && !(node.type === 'String' && this.atrule?.name === 'import')) return
     const { start, end } = node.loc!
     if (/^(data:|#)/.test(node.value)) return
+    if (isOnServer(node.value)) {
+      // It would not come in any case, and a lint tells of it. A sheet that a document adopts must not import.
+      if (this.atrule?.name === 'import')
+        edits.push({ start: this.atrule.loc!.start.offset, end: this.atrule.loc!.end.offset, text: '' })
+      return
+    }
     const path = resolve(node.value, start.line, start.column)
     if (path === undefined) return
     if (this.atrule?.name === 'import') {

@@ -8,6 +8,7 @@ const rectSchema = z.object({ left: z.number(), top: z.number(), width: z.number
 const pairs = z.array(z.tuple([z.string(), z.string()]))
 const censusSchema = z.object({
   classes: pairs,
+  styledByCode: z.array(z.string()),
   twinIds: pairs,
   lostLabels: pairs,
   sharedIds: z.array(z.string()),

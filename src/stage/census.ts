@@ -4,6 +4,8 @@ import { shadowsIn, type MountedCase } from './findPart'
 export interface Census {
   /** Class names that elements bear, with the first case that shows each. */
   classes: [name: string, key: string][]
+  /** Class names that the document's style sheets speak of: code may have made them. */
+  styledByCode: string[]
   /** Ids that several elements of one tree share. */
   twinIds: [id: string, key: string][]
   /** Labels whose `for` names nothing, or nothing that can be labelled. */
@@ -13,7 +15,14 @@ export interface Census {
   sharedGroups: string[]
 }
 
-export const EMPTY_CENSUS: Census = { classes: [], twinIds: [], lostLabels: [], sharedIds: [], sharedGroups: [] }
+export const EMPTY_CENSUS: Census = {
+  classes: [],
+  styledByCode: [],
+  twinIds: [],
+  lostLabels: [],
+  sharedIds: [],
+  sharedGroups: [],
+}
 
 const LABELLED = 'button, input, meter, output, progress, select, textarea'
 
@@ -23,8 +32,10 @@ export function takeCensus(cases: readonly MountedCase[], known: Census = EMPTY_
   const twinIds = new Map(known.twinIds)
   const lostLabels = new Map(known.lostLabels)
   const keep = (map: Map<string, string>, name: string, key: string) => map.has(name) || map.set(name, key)
+  const styled = new Set(known.styledByCode)
   for (const { frame, key, failure, instances } of cases) {
     if (failure !== undefined) continue
+    classesOfSheets(frame.ownerDocument).forEach((name) => styled.add(name))
     // What stands in its slots is judged by its own sheet.
     const nested = instances.filter(({ isOwn }) => !isOwn).flatMap(({ roots }) => roots)
     for (const element of frame.querySelectorAll('[class]')) {
@@ -43,7 +54,50 @@ export function takeCensus(cases: readonly MountedCase[], known: Census = EMPTY_
       }
     }
   }
-  return { ...known, classes: [...classes], twinIds: [...twinIds], lostLabels: [...lostLabels] }
+  return {
+    ...known,
+    classes: [...classes],
+    styledByCode: [...styled],
+    twinIds: [...twinIds],
+    lostLabels: [...lostLabels],
+  }
+}
+
+// Sheets of one document are gone through once, unless code has put more rules into them.
+const namesOfSheets = new WeakMap<CSSStyleSheet, { rules: number; names: ReadonlySet<string> }>()
+
+/** Class names in selectors of a document's own sheets: those in its head, and those that were adopted by it. */
+function classesOfSheets(document: Document): Set<string> {
+  const all = [...document.styleSheets, ...document.adoptedStyleSheets]
+  return new Set(all.flatMap((sheet) => [...classesOfSheet(sheet)]))
+}
+
+function classesOfSheet(sheet: CSSStyleSheet): ReadonlySet<string> {
+  const length = rulesOf(sheet)?.length ?? 0
+  if (length === 0) return new Set()
+  const known = namesOfSheets.get(sheet)
+  if (known?.rules === length) return known.names
+  const names = new Set<string>()
+  const walk = (rules: CSSRuleList) => {
+    for (const rule of rules) {
+      // Rules of other documents are of other classes.
+      if ('selectorText' in rule)
+        for (const [, name] of String(rule.selectorText).matchAll(/\.(-?[_a-zA-Z][\w-]*)/g)) names.add(name!)
+      if ('cssRules' in rule) walk(rule.cssRules as CSSRuleList)
+    }
+  }
+  walk(sheet.cssRules)
+  namesOfSheets.set(sheet, { rules: length, names })
+  return names
+}
+
+/** A sheet's rules; undefined for one from elsewhere, which no page may look into. */
+function rulesOf(sheet: CSSStyleSheet): CSSRuleList | undefined {
+  try {
+    return sheet.cssRules
+  } catch {
+    return undefined
+  }
 }
 
 /** An instance's own id differs in every case: what is told is told once. */
@@ -72,6 +126,7 @@ export function joinCensus(a: Census, b: Census): Census {
   const join = (one: Census['classes'], other: Census['classes']) => [...new Map([...other, ...one])]
   return {
     classes: join(a.classes, b.classes),
+    styledByCode: [...new Set([...a.styledByCode, ...b.styledByCode])],
     twinIds: join(a.twinIds, b.twinIds),
     lostLabels: join(a.lostLabels, b.lostLabels),
     sharedIds: [...new Set([...a.sharedIds, ...b.sharedIds])],

@@ -1,5 +1,5 @@
 import { lintRendered, type Lint, type StyleTexts } from '@/core/lint'
-import { resolvePath, type Sheet } from '@/core/sheet'
+import { isVendored, resolvePath, type Sheet } from '@/core/sheet'
 import type { Census } from './census'
 import type { StageComponent } from './protocol'
 
@@ -22,7 +22,7 @@ export function lintCensus(
     .join('\n')
   return lintRendered(sheet, census, {
     all: component.sheets,
-    isOwn: (url) => (folder === '' ? named.has(url) : url.startsWith(folder)),
+    isOwn: (url) => !isVendored(url) && (folder === '' ? named.has(url) : url.startsWith(folder)),
     code,
     placeOf,
   })

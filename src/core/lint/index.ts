@@ -1,6 +1,7 @@
 import type { Library, Sheet } from '../sheet'
 import type { TokenBook } from '../tokens'
 import type { CodeProp } from '../code'
+import { assetNotLoaded } from './assets'
 import { axisDrift } from './axisDrift'
 import { badDefault, noDefault } from './defaults'
 import { subjectOf, type Lint, type LintCheck } from './lint'
@@ -14,7 +15,8 @@ import { unknownAxis, unknownComponent, unknownPart, unknownProp, unknownToken }
 
 export { lintRendered, type RenderedFacts, type StyleTexts } from './rendered'
 export { unspecified, unspecifiedReadings } from './unspecified'
-export { lintTokens } from './tokens'
+export { isOnServer } from './assets'
+export { lintLibrary, lintTokens } from './library'
 export { makeLint, type Lint, type LintCode, type Severity } from './lint'
 
 const CHECKS: readonly LintCheck[] = [
@@ -35,6 +37,7 @@ const CHECKS: readonly LintCheck[] = [
   slotCycle,
   propUnused,
   repeatedStyle,
+  assetNotLoaded,
   axisDrift,
 ]
 

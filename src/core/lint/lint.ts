@@ -46,6 +46,7 @@ export const SEVERITIES = {
   'slot-cycle': 'error',
   'prop-unused': 'warning',
   'repeated-style': 'warning',
+  'asset-not-loaded': 'warning',
   unspecified: 'warning',
   'axis-drift': 'warning',
   'class-undefined': 'warning',

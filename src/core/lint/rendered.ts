@@ -6,6 +6,8 @@ import { makeLint, type Lint } from './lint'
 /** What stands in a component's rendered cases. */
 export interface RenderedFacts {
   classes: readonly (readonly [name: string, key: string])[]
+  /** Class names that styles made by code speak of. */
+  styledByCode: readonly string[]
   twinIds: readonly (readonly [id: string, key: string])[]
   lostLabels: readonly (readonly [target: string, key: string])[]
   sharedIds: readonly string[]
@@ -28,15 +30,23 @@ export function lintRendered(sheet: Sheet, facts: RenderedFacts, styles: StyleTe
 
 function* classLints(
   sheet: Sheet,
-  { classes }: RenderedFacts,
+  { classes, styledByCode }: RenderedFacts,
   { all, isOwn, code, placeOf }: StyleTexts,
 ): Generator<Lint> {
   const styled = new Map<string, { url: string; line: number }>()
   for (const { url, text } of all)
     for (const { name, line } of classesIn(text)) if (!styled.has(name)) styled.set(name, { url, line })
+  const made = new Set(styledByCode)
   const top = { file: sheet.file, line: sheet.source.atKey(['source']).line }
   for (const [name, key] of classes) {
-    if (styled.has(name) || code.includes(name) || selects(sheet, name) || isPlainDefault(sheet, name, styled)) continue
+    if (
+      styled.has(name) ||
+      made.has(name) ||
+      code.includes(name) ||
+      selects(sheet, name) ||
+      isPlainDefault(sheet, name, styled)
+    )
+      continue
     const message = `The class "${name}" stands in ${key} and is styled nowhere. Style it, or take it away.`
     yield makeLint('class-undefined', top, message)
   }

@@ -1,5 +1,5 @@
 import { generate, parse, walk, type Declaration } from 'css-tree'
-import { camelCase, resolvePath, textOf } from '../sheet'
+import { camelCase, isVendored, resolvePath, textOf } from '../sheet'
 import { makeLint, type Lint, type LintSubject } from './lint'
 
 /** `prop-unused`: neither the template nor the component's code reads a prop. */
@@ -38,7 +38,7 @@ export function* repeatedStyle({ sheet, library }: LintSubject): Generator<Lint>
   if (source.kind === 'page') return
   for (const path of source.styles
     .map((each) => resolvePath(sheet.file, each)!)
-    .filter((each) => each.endsWith('.css'))) {
+    .filter((each) => each.endsWith('.css') && !isVendored(each))) {
     const rules = declarationsByRule(textOf(library.tree, path) ?? '')
     for (const [at, rule] of rules.entries()) {
       const twin = rules.slice(0, at).find((other) => isCopy(rule.declarations, other.declarations))

@@ -36,6 +36,10 @@ export function treeOf(files: Readonly<Record<string, string | Uint8Array>>): Fi
 /** Whether a path leads to a file of a package, outside of what is the library's own. */
 export const isPackaged = (path: string) => /^(\.\.\/)*node_modules\/|^\.\.\//.test(path)
 
+/** Whether a file was made by others: what stands in it is not for the library's authors to mend. */
+export const isVendored = (path: string): boolean =>
+  isPackaged(path) || /(^|\/)(node_modules|vendors?|third[-_]party)\/|\.min\.css$/i.test(path)
+
 /** Where a reference to a style sheet, font, picture or token file leads: a file of the library, else of an installed package. */
 export function findFile(tree: FileTree, from: string, reference: string): string | undefined {
   const own = isPackaged(from) ? undefined : resolvePath(from, reference)

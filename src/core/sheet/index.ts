@@ -1,6 +1,6 @@
 export type { Axis } from './axis'
 export type { Reach } from './axisSchema'
-export { findFile, isPackaged, missingFile, resolvePath, textOf, treeOf, type FileTree } from './FileTree'
+export { findFile, isPackaged, isVendored, missingFile, resolvePath, textOf, treeOf, type FileTree } from './FileTree'
 export { librarySchema, type LibraryFile, type Tolerance, type Viewport } from './librarySchema'
 export { camelCase } from './camelCase'
 export { parsePartReference, type Part, type PartReference } from './part'

@@ -1,7 +1,14 @@
 import type { TokenIssue } from '../tokens'
 import type { Library } from '../sheet'
 import type { TokenBook } from '../tokens'
+import { sharedAssetNotLoaded } from './assets'
 import { makeLint, type Lint } from './lint'
+
+/** What is wrong with what all components share. */
+export const lintLibrary = (library: Library, tokens: TokenBook): Lint[] => [
+  ...lintTokens(library, tokens),
+  ...sharedAssetNotLoaded(library),
+]
 
 /** `token-cycle`, `token-type` and dangling aliases of a library's tokens, told at the token's file. */
 export function lintTokens(library: Library, tokens: TokenBook): Lint[] {

@@ -1,0 +1,35 @@
+import { parse, walk } from 'css-tree'
+import { findFile, LIBRARY_FILE, textOf, type FileTree, type Library } from '../sheet'
+import { makeLint, type Lint, type LintSubject } from './lint'
+
+/** Whether a reference in CSS leads to a server, by an address or from its root: the stage has none. */
+export const isOnServer = (reference: string): boolean => /^(https?:)?\/\/|^\//i.test(reference)
+
+/** `asset-not-loaded`: a component's style sheet asks a server for fonts, pictures or other sheets. */
+export function* assetNotLoaded({ sheet, library }: LintSubject): Generator<Lint> {
+  if (sheet.data.source.kind === 'page') return
+  for (const path of sheet.data.source.styles) yield* inSheet(library.tree, sheet.file, path)
+}
+
+/** The same of the styles that all components share. */
+export function* sharedAssetNotLoaded({ data, tree }: Library): Generator<Lint> {
+  for (const path of data.styles) yield* inSheet(tree, LIBRARY_FILE, path)
+}
+
+function* inSheet(tree: FileTree, from: string, reference: string): Generator<Lint> {
+  const file = findFile(tree, from, reference)
+  if (file === undefined || !file.endsWith('.css')) return
+  const asked: { address: string; line: number }[] = []
+  walk(parse(textOf(tree, file) ?? '', { positions: true, onParseError: () => {} }), function (node) {
+    if (node.type !== 'Url' && !(node.type === 'String' && this.atrule?.name === 'import')) return
+    if (isOnServer(node.value)) asked.push({ address: node.value, line: node.loc!.start.line })
+  })
+  const [first] = asked
+  if (!first) return
+  const others = asked.length > 1 ? ` and ${asked.length - 1} more` : ''
+  yield makeLint(
+    'asset-not-loaded',
+    { file, line: first.line },
+    `"${first.address}"${others} would come from a server, which Brelt does not ask: what is read may differ from what people see. Keep the file in the library or in a package.`,
+  )
+}
