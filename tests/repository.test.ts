@@ -178,6 +178,127 @@ customElements.define('hut-peg', Peg)`,
   }, 60_000)
 })
 
+const DOT = '<svg xmlns="http://www.w3.org/2000/svg" width="9" height="5"/>'
+const THEME = {
+  'package.json':
+    '{ "name": "@hut/theme", "exports": { ".": { "style": "./dist/all.css" }, "./dist/*": "./dist/*", "./scss/*": "./scss/*" } }',
+  'dist/all.css': '@import "./inner.css";\n.peg { padding-left: 7px }',
+  'dist/inner.css': '@import "other-theme/more.css";\n.peg::before { content: url("../img/dot.svg") }',
+  'img/dot.svg': DOT,
+  'scss/tools.scss': '@use "deep/sizes";\n@mixin wide { width: sizes.$wide }',
+  'scss/deep/_sizes.scss': '$wide: 70px;',
+  'dist/tokens.json': '{ "space": { "small": { "$type": "dimension", "$value": "7px" } } }',
+}
+const themed = (library: string, css: Record<string, string>, expect: string) => ({
+  'library.yaml': `library: 1\nname: Pegs\n${library}`,
+  'src/peg.sheet.yaml': `sheet: 1
+name: Peg
+source: { kind: markup, markup: peg.liquid, styles: [${Object.keys(css).join(', ')}] }
+parts: { root: .peg, dot: { select: .peg, pseudo: "::before" } }
+spec: [{ expect: ${expect} }]
+`,
+  'src/peg.liquid': '<p class="peg">Coat</p>',
+  ...Object.fromEntries(Object.entries(css).map(([path, text]) => [`src/${path}`, text])),
+})
+
+/** Where styles and tokens can come from in packages: the files, and what is then read. */
+const FROM_PACKAGES: [name: string, files: Record<string, string>][] = [
+  [
+    'a style sheet of all components, by its file, with a picture',
+    themed('styles: ["@hut/theme/dist/all.css"]', {}, '{ root: { padding-left: 7px }, dot: { box.width: 9px } }'),
+  ],
+  [
+    'a style sheet by the name of its package',
+    themed('styles: ["@hut/theme"]', {}, '{ root: { padding-left: 7px, margin-left: 3px } }'),
+  ],
+  [
+    '@import in a component’s styles',
+    themed(
+      '',
+      { 'peg.css': '@import "@hut/theme/dist/all.css";\n.peg { color: red }' },
+      '{ root: { padding-left: 7px, margin-left: 3px, color: red } }',
+    ),
+  ],
+  ...['@hut/theme/scss/tools', 'pkg:@hut/theme/scss/tools', '~@hut/theme/scss/tools'].map(
+    (name): [string, Record<string, string>] => [
+      `@use "${name}" in SCSS`,
+      themed(
+        '',
+        { 'peg.scss': `@use "${name}" as tools;\n.peg { display: block; @include tools.wide; }` },
+        '{ root: { width: 70px } }',
+      ),
+    ],
+  ),
+  [
+    'tokens',
+    themed(
+      'tokens: ["@hut/theme/dist/tokens.json"]',
+      { 'peg.css': '.peg { padding-left: var(--space-small) }' },
+      '{ root: { padding-left: "{space.small}" } }',
+    ),
+  ],
+]
+
+describe('styles and tokens of packages', () => {
+  test.each(FROM_PACKAGES)(
+    '%s',
+    async (_, files) => {
+      const root = repository({
+        'package.json': '{ "workspaces": ["packages/*"] }',
+        ...under('packages/ui', files),
+        ...under('node_modules/@hut/theme', THEME),
+        'node_modules/@hut/theme/node_modules/other-theme/more.css': '.peg { margin-left: 3px }',
+      })
+      const { cases } = await verifyTree(await browser(), openFolder(join(root, 'packages/ui')))
+      expect(Object.values(told(cases.get('')))).toEqual(expect.arrayContaining([expect.stringMatching(/^holds/)]))
+      expect(Object.values(told(cases.get(''))).filter((one) => !one.startsWith('holds'))).toEqual([])
+    },
+    60_000,
+  )
+
+  test('what a server would give is told, and the rest is read', async () => {
+    const css = `@import url("https://fonts.invalid/hut.css");\n.peg { background: url("/img/dot.svg"); padding-left: 7px }`
+    const root = repository(themed('', { 'peg.css': css }, '{ root: { padding-left: 7px } }'))
+    const { report } = await verifyTree(await browser(), openFolder(root))
+    expect(report.totals).toMatchObject({ holds: 1, misses: 0, unread: 0 })
+    expect(
+      report.components[0]!.lints.map(({ code, line, message }) => `${code} ${line} ${message.slice(0, 44)}`),
+    ).toEqual(['asset-not-loaded 1 "https://fonts.invalid/hut.css" and 1 more w'])
+  }, 60_000)
+
+  test.each([
+    [
+      'a package that is not there',
+      'styles: [nowhere/a.css]',
+      'library.yaml:3: no file "nowhere/a.css", and no installed package gives one',
+    ],
+    [
+      'a file that its package keeps to itself',
+      'styles: ["@hut/theme/img/dot.svg"]',
+      'library.yaml:3: no file "@hut/theme/img/dot.svg", and no installed package gives one',
+    ],
+    ['steps upwards', 'styles: [../outside.css]', `library.yaml:3: "../outside.css" leaves the library's folder`],
+    [
+      'a package that steps out of itself',
+      'styles: [sly/sly.css]',
+      `node_modules/sly/sly.css:1: no file "../../../outside.css"`,
+    ],
+  ])(
+    '%s is told',
+    async (_, library, message) => {
+      const root = repository({
+        'outside.css': '.peg { color: red }',
+        ...under('ui', themed(library, {}, '{ root: { present: yes } }')),
+        ...under('ui/node_modules/@hut/theme', THEME),
+        'ui/node_modules/sly/package.json': '{}',
+        'ui/node_modules/sly/sly.css': '@import "../../../outside.css";',
+      })
+      expect(await problemsOf(join(root, 'ui'))).toEqual([message])
+    },
+    60_000,
+  )
+})
+
 const problemsOf = async (root: string) => {
   try {
     await verifyTree(await browser(), openFolder(root))

@@ -24,10 +24,13 @@ function candidates(path: string): string[] {
 export async function compileScss(tree: FileTree, file: string, text: string, problems: Problem[]) {
   // Loaded when needed: it takes longer than most runs' preparation.
   const { compileString, Exception } = await import('sass')
+  const importer = importerFor(tree, file)
   try {
     const { css, sourceMap } = compileString(text, {
       url: toUrl(file),
-      importer: importerFor(tree, file),
+      importer,
+      // What is not beside a file is asked for by its name.
+      importers: [importer],
       sourceMap: true,
       sourceMapIncludeSources: false,
       quietDeps: true,
