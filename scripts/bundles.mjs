@@ -21,6 +21,7 @@ const NOT_BUNDLED = [
   'react/*',
   'react-dom/*',
   'typescript',
+  'enhanced-resolve',
   'chokidar',
 ]
 // Packages of the older kind ask for Node's own modules by this.
@@ -44,6 +45,15 @@ export const bundleAll = () =>
     build({ ...stage, entryPoints: ['src/stage/playEntry.ts'], outfile: 'dist/stage-play.js' }),
     build({ ...stage, entryPoints: ['src/stage/boardEntry.ts'], outfile: 'dist/stage-board.js' }),
     build({ ...stage, entryPoints: ['src/stage/liveEntry.ts'], outfile: 'dist/stage-live.js' }),
+    build({
+      ...node,
+      packages: 'bundle',
+      external: ['postcss-load-config'],
+      banner: { js: REQUIRE },
+      sourcemap: false,
+      entryPoints: ['src/source/postcss/worker.ts'],
+      outfile: 'dist/postcss.mjs',
+    }),
     // In pieces, so that a command loads only what it needs; with its packages, since a thousand small files load in half a second.
     build({
       ...node,

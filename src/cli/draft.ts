@@ -10,13 +10,16 @@ import { unspecifiedReadings } from '@/core/lint'
 import { launchChromium, prepareLibrary, surveyComponent, type PreparedComponent } from '@/runner'
 import { openFolder } from '@/source'
 
+export interface DraftArguments {
+  all?: boolean
+  gaps?: boolean
+  write?: boolean
+  trustConfig?: boolean
+}
+
 /** `brelt draft`: the smallest spec that says what is rendered, of all that no rule speaks of yet. */
-export async function draft(
-  folder: string,
-  slug: string,
-  given: { all?: boolean; gaps?: boolean; write?: boolean },
-): Promise<number> {
-  const tree = openFolder(folder)
+export async function draft(folder: string, slug: string, given: DraftArguments): Promise<number> {
+  const tree = openFolder(folder, given)
   const prepared = await prepareLibrary(tree)
   const component = prepared.components.find(({ sheet }) => sheet.slug === slug)
   if (!component) {

@@ -9,6 +9,7 @@ import type { FileTree } from '@/core/sheet'
 import { makeProgress } from './progress'
 
 export interface GuideArguments {
+  trustConfig?: boolean
   out: string
   /** Whether the library is verified first; else pages bear no marks. */
   run: boolean
@@ -19,10 +20,10 @@ export interface GuideArguments {
 type States = Verdicts['states']
 
 /** `brelt guide`: writes a library's guide as pages that need nothing but themselves. */
-export async function guide(folder: string, { out, run, states: given }: GuideArguments): Promise<number> {
+export async function guide(folder: string, { out, run, states: given, trustConfig }: GuideArguments): Promise<number> {
   if (existsSync(out) && readdirSync(out).some((name) => !isOurs(name)))
     throw new Error(`"${out}" holds other things: a guide is written into an empty folder, or over another guide`)
-  const tree = openFolder(folder)
+  const tree = openFolder(folder, { trustConfig })
   const opened = openLibrary(tree)
   const verdicts = given ? readStates(given) : run ? await verified(tree) : { states: new Map(), foot: 'Not verified.' }
   const { makeSite } = await import('@/site')

@@ -5,11 +5,17 @@ import { homeFolder, openFolder, writeFolder } from '@/source'
 import { closeAbandonedRuns, connect, importTree, listLibraries, migrateTables, treeOfLibrary } from '@/store'
 
 /** `brelt import`: takes a folder into the store. */
-export async function importLibrary(folder: string, { link = false }: { link?: boolean } = {}): Promise<number> {
+export async function importLibrary(
+  folder: string,
+  { link = false, trustConfig }: { link?: boolean; trustConfig?: boolean } = {},
+): Promise<number> {
   const connection = await connect(homeFolder())
   await migrateTables(connection, homeFolder())
   const tree = openFolder(folder)
-  const options = { author: userInfo().username, ...(link && { folder: tree.folder! }) }
+  const options = {
+    author: userInfo().username,
+    ...(link && { folder: tree.folder!, ...(trustConfig && { trust: 'yes' as const }) }),
+  }
   const { id, name, components } = await importTree(connection, tree, options)
   const linked = link ? ', linked to the folder' : ''
   process.stdout.write(`${name}: ${components.length} components are in the store, at /${id}${linked}\n`)

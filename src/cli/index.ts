@@ -3,7 +3,7 @@ import { BadInput, describeProblem } from '@/core/problem'
 import { TOKEN_FORMATS } from '@/core/tokens'
 import { NoBrowser } from '@/runner'
 import { check } from './check'
-import { draft } from './draft'
+import { draft, type DraftArguments } from './draft'
 import { guide, type GuideArguments } from './guide'
 import { read } from './read'
 import { writeTokens, type TokensArguments } from './tokens'
@@ -25,6 +25,12 @@ const program = new Command('brelt')
   .exitOverride()
   .configureHelp({ sortSubcommands: true })
 
+const trust = () =>
+  new Option(
+    '--trust-config',
+    'run the folder’s PostCSS configuration: it is code of the repository, run on this machine',
+  )
+
 const format = () =>
   new Option('--format <format>', 'how the result is printed').choices(['text', 'json']).default('text')
 
@@ -38,6 +44,7 @@ program
   .option('--workers <n>', 'components at once', count)
   .option('--repeat <n>', 'perform each scenario this often, to see whether it is steady', count)
   .addOption(new Option('--clock <clock>', 'what keeps the time of scenarios').choices(['engine', 'page']))
+  .addOption(trust())
   .addOption(format())
   .option('--out <file>', 'write the report there')
   .action((folder: string, given: VerifyArguments) => finish(verify(folder, given)))
@@ -53,6 +60,7 @@ program
   .description('write the guide of a library as pages that need nothing but themselves')
   .argument('<folder>', "the library's folder")
   .requiredOption('--out <folder>', 'where the pages are written')
+  .addOption(trust())
   .option('--no-run', 'do not verify first: the pages bear no marks')
   .addOption(new Option('--states <file>', 'what a run made elsewhere has found').hideHelp())
   .action((folder: string, given: GuideArguments) => finish(guide(folder, given)))
@@ -66,8 +74,9 @@ program
     '--case <key>',
     "the case, such as 'value=on,interaction=hover@theme=night'; what is left out stays at its default",
   )
+  .addOption(trust())
   .addOption(format())
-  .action((folder: string, slug: string, given: { case: string; format: 'text' | 'json' }) =>
+  .action((folder: string, slug: string, given: { case: string; format: 'text' | 'json'; trustConfig?: boolean }) =>
     finish(read(folder, slug, given)),
   )
 
@@ -79,16 +88,16 @@ program
   .option('--all', 'also of readings that rules speak of already')
   .option('--gaps', 'only of what varies and no rule speaks of (the lint "unspecified")')
   .option('--write', 'add the rules to the sheet instead of printing them')
-  .action((folder: string, slug: string, given: { all?: boolean; gaps?: boolean; write?: boolean }) =>
-    finish(draft(folder, slug, given)),
-  )
+  .addOption(trust())
+  .action((folder: string, slug: string, given: DraftArguments) => finish(draft(folder, slug, given)))
 
 program
   .command('import')
   .description('take a folder into Brelt’s own store, where the interface shows it')
   .argument('<folder>', "the library's folder")
   .option('--link', 'keep the library linked to the folder: changes on either side reach the other')
-  .action((folder: string, given: { link?: boolean }) =>
+  .addOption(trust())
+  .action((folder: string, given: { link?: boolean; trustConfig?: boolean }) =>
     finish(import('./import').then(({ importLibrary }) => importLibrary(folder, given))),
   )
 

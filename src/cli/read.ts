@@ -12,9 +12,9 @@ const PLACE = { file: '--case', line: 1, column: 1 }
 export async function read(
   folder: string,
   slug: string,
-  given: { case: string; format: 'text' | 'json' },
+  given: { case: string; format: 'text' | 'json'; trustConfig?: boolean },
 ): Promise<number> {
-  const prepared = await prepareLibrary(openFolder(folder), { components: [slug] })
+  const prepared = await prepareLibrary(openFolder(folder, given), { components: [slug] })
   const [component] = prepared.components
   const { sheet } = component!
   const space = spaceOf(sheet, prepared.library)

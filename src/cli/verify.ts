@@ -15,6 +15,7 @@ export interface VerifyArguments {
   workers?: number
   repeat?: number
   clock?: 'engine' | 'page'
+  trustConfig?: boolean
   format: 'text' | 'json'
   out?: string
 }
@@ -53,8 +54,8 @@ export async function verify(folder: string, given: VerifyArguments): Promise<nu
   }
 }
 
-const prepare = async (folder: string, { component, cover }: VerifyArguments, where: Box | undefined) =>
-  prepareLibrary(openFolder(folder), { components: component, cover, where })
+const prepare = async (folder: string, { component, cover, trustConfig }: VerifyArguments, where: Box | undefined) =>
+  prepareLibrary(openFolder(folder, { trustConfig }), { components: component, cover, where })
 
 function print(report: Report, { format, out }: VerifyArguments) {
   const text = format === 'json' ? JSON.stringify(report, null, 2) + '\n' : reportText(report, paintFor(process.stdout))

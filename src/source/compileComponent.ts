@@ -3,7 +3,8 @@ import { nestedSlugs, othersOf } from '@/core/plan'
 import { findFile, LIBRARY_FILE, resolvePath, textOf, type Library, type Sheet } from '@/core/sheet'
 import type { Place, Problem } from '@/core/problem'
 import type { StageComponent, StagePiece } from '@/stage'
-import { compileScript, tracedPath, type CompiledScript } from './compileScript'
+import { compileScript, type CompiledScript } from './compileScript'
+import { pathOfAddress } from './addresses'
 import { compileStyles, type CompiledStyles } from './compileStyles'
 import { compileTemplate } from './compileTemplate'
 import { reactRuntime } from './reactRuntime'
@@ -133,7 +134,7 @@ function stylesOfModule(
     originalPlace: (line, column) => {
       const original = originalPositionFor(map, { line, column: Math.max(0, column - 1) })
       if (original.source === null) return { file: path, line: 1, column: 1 }
-      return { file: tracedPath(original.source), line: original.line, column: original.column + 1 }
+      return { file: pathOfAddress(original.source), line: original.line, column: original.column + 1 }
     },
   }
 }

@@ -5,8 +5,8 @@ import type { BuildFailure } from 'esbuild'
 import { textOf, type FileTree } from '@/core/sheet'
 import type { Problem } from '@/core/problem'
 import { ASSET_LOADERS, entryOf, fromTree } from './fromTree'
+import { addressOf, isAddress } from './addresses'
 import { isBare } from './PackageReach'
-import { keepUp, restoreUp } from './upwards'
 
 /** A module and all that it imports, as one ES module, with the styles that it imports. */
 export interface CompiledScript {
@@ -109,9 +109,9 @@ function traceOf(map: string): TraceMap {
   const read = JSON.parse(map) as { sources: string[] }
   // The trace resolves sources as addresses: what looks like a relative path would lose its folders.
   return new TraceMap(
-    JSON.stringify({ ...read, sources: read.sources.map((source) => `library:///${keepUp(libraryPath(source))}`) }),
+    JSON.stringify({
+      ...read,
+      sources: read.sources.map((source) => (isAddress(source) ? source : addressOf(libraryPath(source)))),
+    }),
   )
 }
-
-/** The library's path behind a source of such a map. */
-export const tracedPath = (source: string) => restoreUp(decodeURI(source.replace(/^library:\/+/, '')))

@@ -3,15 +3,9 @@ import { TraceMap } from '@jridgewell/trace-mapping'
 import type { Importer } from 'sass'
 import { isPackaged, resolvePath, textOf, type FileTree } from '@/core/sheet'
 import type { Problem } from '@/core/problem'
-import { keepUp, restoreUp } from './upwards'
+import { addressOf, isAddress, pathOfAddress } from './addresses'
 
-const LIBRARY_URL = 'brelt-library:/'
-const toUrl = (path: string) => new URL(LIBRARY_URL + encodeURI(keepUp(path)))
-
-/** The library's path that a source of a Sass map stands for. */
-export const sassPath = (source: string) =>
-  restoreUp(decodeURIComponent(source.replace(LIBRARY_URL, '')).replace(/^\//, ''))
-const pathOf = (url: URL) => sassPath(url.href)
+const toUrl = (path: string) => new URL(addressOf(path))
 
 /** The files that a reference can mean, as Sass looks for them. */
 function candidates(path: string): string[] {
@@ -41,7 +35,7 @@ export async function compileScss(tree: FileTree, file: string, text: string, pr
   } catch (error) {
     if (!(error instanceof Exception)) throw error // our bug, not the author's
     const { start, url } = error.span
-    const place = { file: url ? pathOf(url) : file, line: start.line + 1, column: start.column + 1 }
+    const place = { file: url ? pathOfAddress(url.href) : file, line: start.line + 1, column: start.column + 1 }
     problems.push({ ...place, message: `not readable as SCSS: ${error.sassMessage}` })
     return undefined
   }
@@ -59,8 +53,8 @@ function importerFor(tree: FileTree, file: string): Importer<'sync'> {
     return undefined
   }
   const find = (reference: string): string | undefined => {
-    const isAbsolute = reference.startsWith(LIBRARY_URL)
-    const path = isAbsolute ? sassPath(decodeURI(reference)) : (resolvePath(file, decodeURI(reference)) ?? '')
+    const isAbsolute = isAddress(reference)
+    const path = isAbsolute ? pathOfAddress(reference) : (resolvePath(file, decodeURI(reference)) ?? '')
     if (isAbsolute && isPackaged(path)) return beside(path)
     const own = candidates(path).find((each) => tree.paths.includes(each))
     if (own !== undefined || isAbsolute) return own
@@ -79,7 +73,7 @@ function importerFor(tree: FileTree, file: string): Importer<'sync'> {
       return found === undefined ? null : toUrl(found)
     },
     load: (url) => {
-      const contents = textOf(tree, pathOf(url))
+      const contents = textOf(tree, pathOfAddress(url.href))
       return contents === undefined ? null : { contents, syntax: url.pathname.endsWith('.css') ? 'css' : 'scss' }
     },
   }

@@ -1,10 +1,12 @@
 import { originalPositionFor, type TraceMap } from '@jridgewell/trace-mapping'
 import { parse, walk } from 'css-tree'
-import { compileScss, sassPath } from './compileScss'
+import { pathOfAddress } from './addresses'
+import { compileScss } from './compileScss'
 import { isOnServer } from '@/core/lint'
 import { findFile, missingFile, textOf, type FileTree } from '@/core/sheet'
 import type { Place, Problem } from '@/core/problem'
 import type { StageComponent } from '@/stage'
+import { buildStyles } from './postcss'
 import { scopeStyles } from './scopeStyles'
 
 /** A style sheet ready for the stage, and the way back from its lines to the author's. */
@@ -26,9 +28,8 @@ export async function compileStyles(
     if (done.has(file)) return
     done.add(file)
     const text = textOf(tree, file)!
-    const compiled = file.endsWith('.scss')
-      ? await compileScss(tree, file, text, problems)
-      : { css: text, map: undefined }
+    const plain = file.endsWith('.scss') ? await compileScss(tree, file, text, problems) : { css: text }
+    const compiled = plain && (await buildStyles(tree, file, plain, problems))
     if (!compiled) return
     const { css, imports } = inlineAssets(tree, file, compiled.css, problems)
     for (const imported of imports) await add(imported)
@@ -45,7 +46,7 @@ function placesOf(file: string, map: TraceMap | undefined): CompiledStyles['orig
   return (line, column) => {
     if (!map) return { file, line, column }
     const original = originalPositionFor(map, { line, column: Math.max(0, column - 1) })
-    const source = original.source ? sassPath(original.source) : file
+    const source = original.source ? pathOfAddress(original.source) : file
     return { file: source, line: original.line ?? line, column: (original.column ?? 0) + 1 }
   }
 }

@@ -8,6 +8,7 @@ import { SHARED_REACT } from '@/stage'
 import { compileScss } from './compileScss'
 import { moduleFile } from './moduleFile'
 import { isBare, PackageReach } from './PackageReach'
+import { buildStyles } from './postcss'
 
 /** Files that are not on disk: uploaded ones, and what somebody has just made in the interface. */
 const SPACE = 'library'
@@ -90,9 +91,11 @@ async function load(tree: FileTree, path: string, suffix: string, problems: Prob
   const bytes = tree.bytes(path)!
   // Names in here are looked up from where the file would stand.
   const at = tree.folder === undefined ? {} : { resolveDir: join(tree.folder, dirname(path)) }
-  if (!path.endsWith('.scss') || suffix) return { contents: bytes, loader: loaderOf(path, suffix), ...at }
-  const compiled = await compileScss(tree, path, textOf(tree, path)!, problems)
-  const map = compiled && Buffer.from(JSON.stringify(encodedMap(compiled.map))).toString('base64')
+  if (!/\.s?css$/.test(path) || suffix) return { contents: bytes, loader: loaderOf(path, suffix), ...at }
+  const text = textOf(tree, path)!
+  const plain = path.endsWith('.scss') ? await compileScss(tree, path, text, problems) : { css: text }
+  const compiled = plain && (await buildStyles(tree, path, plain, problems))
+  const map = compiled?.map && Buffer.from(JSON.stringify(encodedMap(compiled.map))).toString('base64')
   const trail = map ? `\n/*# sourceMappingURL=data:application/json;base64,${map} */` : ''
   return { contents: (compiled?.css ?? '') + trail, loader: loaderOf(path), ...at }
 }

@@ -3,6 +3,7 @@ export { codePropsOf, readManifest, readTsx, type ManifestElement } from './code
 export { compileComponent, unsupportedKind, type CompiledComponent } from './compileComponent'
 export { homeFolder } from './home'
 export { withPackages } from './Packages'
-export { openFolder } from './openFolder'
+export { openFolder, type OpenOptions } from './openFolder'
+export { withStyleBuild } from './postcss'
 export { readFolder } from './tree'
 export { UNFINISHED, writeFiles, writeFolder } from './writeFolder'

@@ -6,6 +6,7 @@ export {
   libraryId,
   listLibraries,
   setFolder,
+  setTrust,
   treeOfLibrary,
   type LibraryRecord,
 } from './libraries'

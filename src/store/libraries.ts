@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto'
 import { and, asc, count, eq, inArray } from 'drizzle-orm'
 import { componentFiles, readLibrary, type FileTree } from '@/core/sheet'
 import { BadInput } from '@/core/problem'
-import { withPackages } from '@/source'
+import { withPackages, withStyleBuild } from '@/source'
 import type { Connection, Database } from './open'
 import { components, files, libraries, libraryFiles, revisions } from './schema'
 
@@ -12,6 +12,8 @@ export interface LibraryRecord {
   fingerprint: string
   /** The folder on disk that it is linked to. */
   folder?: string
+  /** What the user has said about running its PostCSS configuration. */
+  trust?: Trust
   /** `revision` counts a component's own revisions, from 1; `head` is the id of the last one. */
   components: { slug: string; name: string; revision: number; head: number }[]
 }
@@ -37,7 +39,11 @@ export interface ImportOptions {
   note?: string
   /** Links the library to this folder. */
   folder?: string
+  /** What the user has said about running the folder's PostCSS configuration. */
+  trust?: Trust
 }
+
+export type Trust = 'yes' | 'no'
 
 /**
  * Takes a library's folder in. What is there under its name is replaced; each component that changed gets a revision.
@@ -60,11 +66,15 @@ export async function importTree(
     db.transaction(async (tx) => {
       const createdAt = new Date()
       const fingerprint = fingerprintOf(hashes)
-      const { folder } = options
+      const { folder, trust } = options
+      const [before] = await tx.select({ folder: libraries.folder }).from(libraries).where(eq(libraries.id, id))
+      // What was said of one folder is not said of another.
+      const said = trust ?? (folder && folder !== before?.folder ? null : undefined)
+      const link = { ...(folder && { folder }), ...(said !== undefined && { trust: said }) }
       await tx
         .insert(libraries)
-        .values({ id, name, fingerprint, createdAt, ...(folder && { folder }) })
-        .onConflictDoUpdate({ target: libraries.id, set: { name, fingerprint, ...(folder && { folder }) } })
+        .values({ id, name, fingerprint, createdAt, ...link })
+        .onConflictDoUpdate({ target: libraries.id, set: { name, fingerprint, ...link } })
       await putBlobs(
         tx,
         tree.paths.map((path) => ({ hash: hashes.get(path)!, bytes: tree.bytes(path)! })),
@@ -179,8 +189,8 @@ export async function findLibrary(db: Database, id: string): Promise<LibraryReco
     .where(eq(components.libraryId, id))
     .groupBy(components.slug, components.name)
     .orderBy(asc(components.name))
-  const { name, fingerprint, folder } = found
-  return { id, name, fingerprint, ...(folder !== null && { folder }), components: own }
+  const { name, fingerprint, folder, trust } = found
+  return { id, name, fingerprint, ...(folder !== null && { folder }), ...(trust && { trust }), components: own }
 }
 
 export async function listLibraries(db: Database): Promise<{ id: string; name: string; folder: string | null }[]> {
@@ -193,13 +203,20 @@ export async function listLibraries(db: Database): Promise<{ id: string; name: s
 /** Links a library to a folder, or, without one, lets it live in the store alone. */
 export const setFolder = ({ db, write }: Connection, id: string, folder: string | null) =>
   write(async () => {
-    await db.update(libraries).set({ folder }).where(eq(libraries.id, id))
+    // What was said of one folder is not said of another.
+    await db.update(libraries).set({ folder, trust: null }).where(eq(libraries.id, id))
+  })
+
+/** Remembers whether the PostCSS configuration of a library's folder may run. */
+export const setTrust = ({ db, write }: Connection, id: string, trust: Trust) =>
+  write(async () => {
+    await db.update(libraries).set({ trust }).where(eq(libraries.id, id))
   })
 
 /** A stored library's files, read into memory. */
 export async function treeOfLibrary(db: Database, id: string): Promise<FileTree> {
   const rows = await db
-    .select({ path: libraryFiles.path, bytes: files.bytes, folder: libraries.folder })
+    .select({ path: libraryFiles.path, bytes: files.bytes, folder: libraries.folder, trust: libraries.trust })
     .from(libraryFiles)
     .innerJoin(files, eq(files.hash, libraryFiles.hash))
     .innerJoin(libraries, eq(libraries.id, libraryFiles.libraryId))
@@ -208,5 +225,5 @@ export async function treeOfLibrary(db: Database, id: string): Promise<FileTree>
   const contents = new Map(rows.map(({ path, bytes }) => [path, new Uint8Array(bytes)]))
   const folder = rows[0]?.folder
   const tree = { paths: [...contents.keys()].toSorted(), bytes: (path: string) => contents.get(path) }
-  return folder ? withPackages({ ...tree, folder }) : tree
+  return folder ? withStyleBuild(withPackages({ ...tree, folder }), rows[0]!.trust === 'yes') : tree
 }

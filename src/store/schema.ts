@@ -8,6 +8,8 @@ export const libraries = sqliteTable('libraries', {
   createdAt: integer('created_at', { mode: 'timestamp_ms' }).notNull(),
   /** The folder on disk that it is linked to. */
   folder: text(),
+  /** Whether the folder's PostCSS configuration may run: null until somebody was asked. */
+  trust: text({ enum: ['yes', 'no'] }),
 })
 
 /** Contents of files, by their SHA-256. */

@@ -13,12 +13,19 @@ export async function libraryFacts(
     const opened = await openStored(id)
     if (!opened) return undefined
     const { record, sheets } = opened
+    const { styleBuild } = opened.library.tree
     const components = record.components.map((each) => ({
       ...each,
       status: sheets.find(({ slug }) => slug === each.slug)?.data.status ?? 'draft',
     }))
     return {
-      library: { id, name: record.name, components, ...(record.folder !== undefined && { folder: record.folder }) },
+      library: {
+        id,
+        name: record.name,
+        components,
+        ...(record.folder !== undefined && { folder: record.folder }),
+        ...(styleBuild && { styleBuild: { config: styleBuild.config, ...(record.trust && { trust: record.trust }) } }),
+      },
       libraries: await listLibraries(db),
     }
   } catch (error) {

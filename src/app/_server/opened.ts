@@ -15,7 +15,7 @@ export async function openStored(id: string): Promise<Opened | undefined> {
   const record = await findLibrary(db, id)
   if (!record) return undefined
   watchFolder(id, record.folder)
-  const key = `${id}|${record.fingerprint}`
+  const key = `${id}|${record.fingerprint}|${record.trust ?? ''}`
   let opened = kept.get(key)
   if (!opened) {
     opened = { ...openLibrary(await treeOfLibrary(db, id)), record }

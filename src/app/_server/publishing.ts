@@ -1,5 +1,5 @@
 import { execFile } from 'node:child_process'
-import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { dirname, join, relative } from 'node:path'
 import { promisify } from 'node:util'
@@ -23,13 +23,17 @@ export async function publishGuide(libraryId: string): Promise<Record<string, Ui
   const scratch = mkdtempSync(join(tmpdir(), 'brelt-guide-'))
   try {
     const [folder, out, found] = [join(scratch, 'library'), join(scratch, 'guide'), join(scratch, 'states.json')]
-    for (const path of tree.paths) {
+    // What its code imports is only found from where it stands.
+    const isLinked = tree.folder !== undefined && existsSync(tree.folder)
+    for (const path of isLinked ? [] : tree.paths) {
       mkdirSync(dirname(join(folder, path)), { recursive: true })
       writeFileSync(join(folder, path), tree.bytes(path)!)
     }
+    const from = isLinked ? tree.folder! : folder
+    const trust = tree.styleBuild?.isTrusted ? ['--trust-config'] : []
     writeFileSync(found, JSON.stringify({ states: states.map((state) => [state.slug, state]), foot: footOf(states) }))
     const program = join(/* turbopackIgnore: true */ homeFolder(), 'dist', 'cli.mjs')
-    await run(process.execPath, [program, 'guide', folder, '--out', out, '--states', found], {
+    await run(process.execPath, [program, 'guide', from, '--out', out, '--states', found, ...trust], {
       env: { ...process.env, BRELT_HOME: homeFolder(), NODE_ENV: 'production' },
       timeout: LONGEST_MS,
     }).catch((error: Error & { code?: number; stderr?: string }) => {

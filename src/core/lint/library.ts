@@ -8,7 +8,18 @@ import { makeLint, type Lint } from './lint'
 export const lintLibrary = (library: Library, tokens: TokenBook): Lint[] => [
   ...lintTokens(library, tokens),
   ...sharedAssetNotLoaded(library),
+  ...buildNotRun(library),
 ]
+
+/** `build-not-run`: the team's own build changes styles in a way that was not asked for here. */
+function* buildNotRun({ tree: { styleBuild } }: Library): Generator<Lint> {
+  if (!styleBuild || styleBuild.isTrusted) return
+  yield makeLint(
+    'build-not-run',
+    { file: styleBuild.config, line: 1 },
+    `Styles are read as they are written: this configuration was not run, since it is code of the repository and nobody has said that it may. Say --trust-config, or allow it in the application.`,
+  )
+}
 
 /** `token-cycle`, `token-type` and dangling aliases of a library's tokens, told at the token's file. */
 export function lintTokens(library: Library, tokens: TokenBook): Lint[] {

@@ -47,6 +47,7 @@ export const SEVERITIES = {
   'prop-unused': 'warning',
   'repeated-style': 'warning',
   'asset-not-loaded': 'warning',
+  'build-not-run': 'warning',
   unspecified: 'warning',
   'axis-drift': 'warning',
   'class-undefined': 'warning',

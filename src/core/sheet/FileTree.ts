@@ -6,6 +6,8 @@ export interface FileTree {
   bytes(path: string): Uint8Array | undefined
   /** The folder on disk that it was read from: where installed packages are looked up. */
   readonly folder?: string
+  /** The configuration that the team's own build sends styles through, and whether the user has said that it may run. */
+  readonly styleBuild?: { readonly config: string; readonly isTrusted: boolean }
   /**
    * The file of an installed package that a reference leads to, as a path that `bytes` can read; undefined when there is none.
    * @param from the file that asks: one of the library, or of a package that was asked for before

@@ -5,8 +5,15 @@ import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { request } from '../live'
 
+export interface LibraryFolderProps {
+  id: string
+  folder?: string
+  /** The PostCSS configuration of the folder, and what the user has said of running it. */
+  styleBuild?: { config: string; trust?: 'yes' | 'no' }
+}
+
 /** Where a library lives: in Brelt's store, or linked to a folder on this machine. */
-export function LibraryFolder({ id, folder }: { id: string; folder?: string }) {
+export function LibraryFolder({ id, folder, styleBuild }: LibraryFolderProps) {
   const router = useRouter()
   const [path, setPath] = useState(folder ?? '')
   const [problem, setProblem] = useState<string>()
@@ -18,6 +25,11 @@ export function LibraryFolder({ id, folder }: { id: string; folder?: string }) {
     } catch (error) {
       setProblem((error as Error).message)
     }
+  }
+  const allow = async (isAllowed: boolean) => {
+    const trust = isAllowed ? 'yes' : 'no'
+    await request(`/api/libraries/${id}/trust`, { method: 'POST', body: JSON.stringify({ trust }) })
+    window.location.reload()
   }
   return (
     <Popover.Root>
@@ -48,6 +60,19 @@ export function LibraryFolder({ id, folder }: { id: string; folder?: string }) {
               Link
             </button>
           </form>
+          {styleBuild?.trust && (
+            <label className="mt-2 flex items-center gap-2">
+              <input
+                type="checkbox"
+                checked={styleBuild.trust === 'yes'}
+                onChange={({ target }) => void allow(target.checked)}
+              />
+              <span>
+                Build styles with <code className="num">{styleBuild.config}</code>, code of the folder that runs on this
+                machine
+              </span>
+            </label>
+          )}
           {folder && (
             <button type="button" className="mt-2 underline" onClick={() => void link(null)}>
               End the link; the library stays in Brelt’s store

@@ -12,6 +12,7 @@ import { Mark, MarkCount, type MarkKind } from '../marks'
 import { Finder, type Findable } from './Finder'
 import { KeysHelp, type KeyHelp } from './KeysHelp'
 import { RunCell } from './RunCell'
+import { StyleBuild } from './StyleBuild'
 import { SchemeSwitch } from './SchemeSwitch'
 import { useKeys } from './useKeys'
 
@@ -20,6 +21,8 @@ export interface LibraryFacts {
   name: string
   /** The folder on disk that it is linked to. */
   folder?: string
+  /** The PostCSS configuration that the folder's styles are built by, and what the user has said of running it. */
+  styleBuild?: { config: string; trust?: 'yes' | 'no' }
   components: { slug: string; name: string; revision: number; status: string }[]
 }
 
@@ -173,6 +176,9 @@ export function TitleBlock({
         <p role="alert" className="border-t border-line px-3 py-1 whitespace-pre-wrap text-miss">
           {going.problem}
         </p>
+      )}
+      {library.styleBuild && !library.styleBuild.trust && (
+        <StyleBuild id={library.id} config={library.styleBuild.config} />
       )}
       <Finder open={isFinding} onOpenChange={setFinding} items={items} />
       <KeysHelp open={isHelping} onOpenChange={setHelping} keys={keys} />

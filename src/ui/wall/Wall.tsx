@@ -77,7 +77,7 @@ function Tiles({ library }: { library: LibraryFacts }) {
           <a className="control" href={`/api/libraries/${library.id}/export`} download>
             Export as a zip
           </a>
-          <LibraryFolder id={library.id} {...(library.folder !== undefined && { folder: library.folder })} />
+          <LibraryFolder {...library} />
         </span>
       </div>
       <ul className="grid grid-cols-[repeat(auto-fill,minmax(340px,1fr))] gap-4">
