@@ -214,6 +214,25 @@ describe('what cannot be read', () => {
     expect(await verdict(expectation)).toMatchObject({ verdict: 'unread', reason, lints })
   })
 
+  const VALUES: [expected: string, told: string][] = [
+    ['var(--mine)', 'holds: rgb(1, 2, 3)'],
+    ['var(--shared)', 'holds: rgb(1, 2, 3)'],
+    ['var(--typo, var(--mine))', 'holds: rgb(1, 2, 3)'],
+    ['var(--typo)', 'unread: no custom property --typo is set there'],
+    ['rgb(from var(--typo) r g b)', 'unread: no custom property --typo is set there'],
+    ['var(--wide)', 'unread: "var(--wide)" stands for "4px", which color does not take'],
+  ]
+  test.each(VALUES)('expected %s: %s', async (expected, said) => {
+    const tree = thing({
+      sheet: `spec: [{ expect: { root: { color: "${expected}" } } }]`,
+      markup: '<p class="thing">a</p>',
+      css: ':root { --shared: rgb(1, 2, 3); --wide: 4px } .thing { --mine: rgb(1, 2, 3); color: var(--mine) }',
+    })
+    const { cases } = await verifyTree(await browser(), tree)
+    const [check] = cases.get('')!.checks
+    expect(`${check!.verdict}: ${check!.verdict === 'unread' ? check!.reason : check!.measured}`).toBe(said)
+  })
+
   test('a part that is said to be absent has no other expectations', async () => {
     const { cases } = await verifyTree(
       await browser(),

@@ -425,6 +425,24 @@ describe('a repository that builds its styles with PostCSS', () => {
     expect(existsSync(join(root, 'ran'))).toBe(true)
   }, 60_000)
 
+  test.each([
+    [
+      'with rules that only a build understands, it counts',
+      '.peg { @apply wide; width: 1px }',
+      ['../postcss.config.mjs'],
+    ],
+    ['else it is of no concern', '@media print { .peg { width: 1px } }', []],
+  ])('above the library: %s', (_, css, configs) => {
+    const root = folderOf({
+      'package.json': '{}',
+      ...CONFIG,
+      'ui/library.yaml': 'library: 1\nname: Ui\n',
+      'ui/a.css': css,
+    })
+    const { styleBuild } = openFolder(join(root, 'ui'))
+    expect(styleBuild ? [styleBuild.config] : []).toEqual(configs)
+  })
+
   test('a miss is blamed on the line that its author wrote', async () => {
     const tree = openFolder(folderOf(built(CONFIG, '34px')), { trustConfig: true })
     const { report } = await verifyTree(await browser(), tree)

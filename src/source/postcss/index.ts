@@ -1,7 +1,7 @@
-import { join, relative, sep } from 'node:path'
+import { dirname, join, relative, sep } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { encodedMap, TraceMap } from '@jridgewell/trace-mapping'
-import { isVendored, type FileTree } from '@/core/sheet'
+import { isVendored, textOf, type FileTree } from '@/core/sheet'
 import type { Problem } from '@/core/problem'
 import { findPostcssConfig } from './findConfig'
 import { addressOf } from '../addresses'
@@ -17,12 +17,26 @@ export interface StyleText {
   map?: TraceMap | undefined
 }
 
-/** A tree that knows of the configuration its styles are built by, where its repository has one. */
+/**
+ * A tree that knows of the configuration its styles are built by: the one in its folder, or one above it in the repository where
+ * the library's styles have rules that only a build understands.
+ */
 export function withStyleBuild(tree: FileTree, isTrusted: boolean): FileTree {
   const config = tree.folder === undefined ? undefined : findPostcssConfig(tree.folder)
-  if (config === undefined) return tree
+  if (config === undefined || (dirname(config) !== tree.folder && !needsBuild(tree))) return tree
   return { ...tree, styleBuild: { config: relative(tree.folder!, config).split(sep).join('/'), isTrusted } }
 }
+
+const OF_CSS =
+  /^(charset|import|namespace|media|supports|layer|container|scope|starting-style|font-face|font-feature-values|font-palette-values|(-[a-z]+-)?keyframes|property|page|counter-style|view-transition|position-try|color-profile|(-[a-z]+-)?document|viewport)$/
+
+/** Whether a style sheet of the library has rules that browsers do not know, such as `@apply`. */
+const needsBuild = (tree: FileTree): boolean =>
+  tree.paths
+    .filter((path) => path.endsWith('.css') && !isVendored(path))
+    .some((path) =>
+      [...textOf(tree, path)!.matchAll(/(?:^|[;{}\s])@([a-z-]+)[\s({;"']/gi)].some(([, name]) => !OF_CSS.test(name!)),
+    )
 
 /**
  * Sends a style sheet through the repository's PostCSS configuration, where it has one that the user has said to trust; else it is

@@ -8,8 +8,11 @@ export type ProbeAnswer = { text: string } | { invalid: string }
 /** A probe that stands in the document, waiting to be read. */
 interface Placed {
   element: HTMLElement
-  property: string
+  probe: StageProbe
 }
+
+// Bears the expected value once more, to tell what the browser makes of the custom properties in it.
+const ECHO = '--brelt-expected'
 
 // What a value may be relative to and a probe would not inherit as its part has it.
 const OWN = [
@@ -34,7 +37,9 @@ export function answerProbes(
   const answers = placed.map((each): ProbeAnswer => {
     if ('invalid' in each) return each
     try {
-      return { text: computedValue(getComputedStyle(each.element), each.property) }
+      const style = getComputedStyle(each.element)
+      const invalid = lostValue(style, each.probe)
+      return invalid === undefined ? { text: computedValue(style, each.probe.property) } : { invalid }
     } catch (error) {
       return { invalid: String((error as Error).message) }
     }
@@ -63,9 +68,27 @@ function place(
       invalid: `the browser does not take "${probe.text}" for ${probe.property === 'scale' ? 'a number' : probe.property === 'left' ? 'a length' : probe.property}`,
     }
   }
+  if (/\bvar\(/i.test(probe.text)) style.setProperty(ECHO, probe.text)
   const parent = match ? (match.pseudo ? match.element : (match.element.parentNode ?? document.body)) : document.body
   parent.appendChild(element)
-  return { element, property: probe.property }
+  return { element, probe }
+}
+
+/**
+ * Why a value with custom properties in it stands for nothing: the browser then takes the initial or inherited value in its place,
+ * which says nothing of what was expected.
+ */
+function lostValue(style: CSSStyleDeclaration, { property, text }: StageProbe): string | undefined {
+  if (!/\bvar\(/i.test(text)) return undefined
+  const filled = style.getPropertyValue(ECHO).trim()
+  if (filled !== '')
+    return CSS.supports(property, filled)
+      ? undefined
+      : `"${text}" stands for "${filled}", which ${property} does not take`
+  const lost = [...text.matchAll(/--[\w-]+/g)]
+    .map(([name]) => name)
+    .filter((name) => style.getPropertyValue(name) === '')
+  return `no custom property ${[...new Set(lost)].join(' and no ')} is set there`
 }
 
 function partIn(component: StageComponent, one: MountedCase | undefined, part: string): Match | undefined {
