@@ -17,10 +17,8 @@ async function skeletonOf(slug: string) {
   const [component] = prepared.components
   const { sheet, plan } = component!
   const survey = await surveyComponent(await browser(), prepared, component!)
-  const typography = new Set(
-    prepared.tokens.list({}).flatMap(({ path, type }) => (type === 'typography' ? [path] : [])),
-  )
-  const skeleton = skeletonCss(sheet, plan.rules, plan.space.dimensions, survey, typography)
+  const tokens = new Map(prepared.tokens.list({}).map((token) => [token.path, token]))
+  const skeleton = skeletonCss(sheet, plan.rules, plan.space.dimensions, survey, tokens)
   const { report } = await verifyTree(await browser(), overlay(tree, { [file]: skeleton.css }), { components: [slug] })
   return { skeleton, report }
 }

@@ -1,7 +1,7 @@
 import { benchSheetOf, benchSlugs } from '@/core/bench'
 import { othersOf } from '@/core/plan'
 import { describeProblem } from '@/core/problem'
-import { customPropertyName, tokenContexts } from '@/core/tokens'
+import { tokenContexts } from '@/core/tokens'
 import { compileComponent, unsupportedKind } from '@/source'
 import type { BenchModel } from '@/ui/bench'
 import type { Readable } from './readable'
@@ -39,7 +39,7 @@ export async function benchModelOf(
       colours: tokens
         .list(contexts[0] ?? {})
         .filter(({ type }) => type === 'color')
-        .map(({ path }) => ({ path: path.replace(/\.\$root$/, ''), property: customPropertyName(path) })),
+        .map(({ path, property }) => ({ path: path.replace(/\.\$root$/, ''), property })),
       viewport: library.data.viewport,
       events: Object.keys(sheet.data.events),
     },

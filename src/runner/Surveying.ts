@@ -2,7 +2,7 @@ import { requestKey, type PlannedCase, type Readings, type Request } from '@/cor
 import { parseReading } from '@/core/readings'
 import { parsePartReference, type Library, type Sheet } from '@/core/sheet'
 import { isReset, longhandsOf, SHORTHANDS, standingProperty, type Survey, type SurveyCase } from '@/core/survey'
-import { customPropertyName, type TokenBook } from '@/core/tokens'
+import type { TokenBook } from '@/core/tokens'
 import type { Surveyor } from './RunSetup'
 import type { StagePage } from './StagePage'
 
@@ -111,9 +111,9 @@ export class Surveying implements Surveyor {
       const answer = answers[at]!
       if ('text' in answer) this.#initial[property] = answer.text
     })
-    return tokens.flatMap(({ path, type, css }, at) => {
+    return tokens.flatMap(({ path, type, property, css }, at) => {
       const answer = answers[properties.length + at]!
-      return 'text' in answer ? [{ path, type: type!, css, computed: answer.text }] : []
+      return 'text' in answer ? [{ path, type: type!, property, css, computed: answer.text }] : []
     })
   }
 
@@ -188,7 +188,7 @@ function usageOf(
   contexts: readonly Record<string, string>[],
 ): Survey['usage'] {
   const paths = new Map(
-    contexts.flatMap((context) => tokens.list(context).map(({ path }) => [customPropertyName(path), path])),
+    contexts.flatMap((context) => tokens.list(context).map(({ path, property }) => [property, path])),
   )
   const used = new Map<string, Survey['usage'][number]>()
   for (const { text } of sheets) {

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import { customPropertyName, type Token, type TokenBook } from '@/core/tokens'
+import type { Token, TokenBook } from '@/core/tokens'
 
 type Context = Readonly<Record<string, string>>
 
@@ -49,7 +49,7 @@ export function Foundations({ tokens, contexts }: { tokens: TokenBook; contexts:
                         <Figure token={tokens.get(token.path, context)} />
                       </td>
                     ))}
-                    <td className="num px-2 py-1 text-quiet">var({customPropertyName(token.path)})</td>
+                    <td className="num px-2 py-1 text-quiet">var({token.property})</td>
                   </tr>
                 ))}
               </tbody>

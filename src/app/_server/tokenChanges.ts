@@ -1,7 +1,7 @@
 import { userInfo } from 'node:os'
 import { lintTokens } from '@/core/lint'
 import { BadInput } from '@/core/problem'
-import { overlay, readLibrary, textOf, type Library } from '@/core/sheet'
+import { isPackaged, overlay, readLibrary, textOf, type Library } from '@/core/sheet'
 import { editTokenText, readJson, readTokens, readTokenText, type TokenBook, type TokenEdit } from '@/core/tokens'
 import { saveLibraryFiles, stepLibrary } from '@/store'
 import type { TypedEdit } from '@/ui/tokens'
@@ -21,9 +21,12 @@ export function editedTexts({ tree }: Library, edits: readonly TypedEdit[]): Rec
       throw new BadInput([{ file, line, column, message }])
     }
     if ('problem' in read) return fail(`${path} wants ${read.problem}, found "${text}"`)
+    if (isPackaged(file)) return fail(`${path} belongs to a package: change it there`)
     const now = texts[file] ?? textOf(tree, file)
     if (now === undefined) return fail('there is no such file any more')
     const edited = editTokenText(now, { file, at, was, value: read.value } satisfies TokenEdit)
+    if ('now' in edited && edited.now === undefined)
+      return fail(`${path} is written in a form that is not edited from here: change it in the file`)
     if ('now' in edited) return fail(`${path} was changed meanwhile: it is ${JSON.stringify(edited.now)} now`)
     texts[file] = edited.text
   }

@@ -2,7 +2,6 @@ import { coverSpace, spaceOf } from '@/core/matrix'
 import type { CaseResult } from '@/core/plan'
 import { textOf, type Library } from '@/core/sheet'
 import { expectedChanges, readRules } from '@/core/spec'
-import { customPropertyName } from '@/core/tokens'
 import type { TokenEffects, TrialRun, TypedEdit } from '@/ui/tokens'
 import { openStored } from './opened'
 import { tryOut } from './surveys'
@@ -37,7 +36,7 @@ export async function tokenEffects(libraryId: string, edits: readonly TypedEdit[
     const changes = expectedChanges(rules, cases, before, after)
     return changes.length > 0 ? [{ slug: sheet.slug, name: sheet.data.name, file: sheet.file, changes }] : []
   })
-  const properties = [...new Set(tokens.map(({ path }) => customPropertyName(path)))]
+  const properties = [...new Set(tokens.map(({ path }) => before.propertyOf(path)))]
   return {
     tokens,
     expected,

@@ -2,7 +2,7 @@ import { generate, parse, walk } from 'css-tree'
 import { spaceOf } from '@/core/matrix'
 import { textOf } from '@/core/sheet'
 import { partsOf, readRules } from '@/core/spec'
-import { customPropertyName, tokenContexts, type TokenBook } from '@/core/tokens'
+import { tokenContexts, type TokenBook } from '@/core/tokens'
 import type { TokensModel, TokenUse } from '@/ui/tokens'
 import type { Opened } from './opened'
 
@@ -39,9 +39,7 @@ export function usesOf({ library, sheets, tokens: book }: Opened): Map<string, T
             })
   }
   const names = new Map(
-    columnsOf(book).flatMap(({ values }) =>
-      [...book.raw(values).keys()].map((path) => [customPropertyName(path), path]),
-    ),
+    columnsOf(book).flatMap(({ values }) => [...book.raw(values).keys()].map((path) => [book.propertyOf(path), path])),
   )
   for (const file of library.tree.paths.filter((path) => /\.s?css$/.test(path))) {
     walk(parse(textOf(library.tree, file)!, { positions: true, onParseError: () => {}, parseCustomProperty: true }), {

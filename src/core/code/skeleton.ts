@@ -2,7 +2,7 @@ import { isInside, type Dimension } from '../matrix'
 import type { Sheet } from '../sheet'
 import { inOrder, onlyValue, type Claim, type Rule, type Value } from '../spec'
 import type { Survey } from '../survey'
-import { customPropertyName } from '../tokens'
+import type { Token } from '../tokens'
 
 /** A style sheet that does what a spec's literal rules say, and what of the spec it leaves to its author. */
 export interface Skeleton {
@@ -10,6 +10,9 @@ export interface Skeleton {
   /** Expectations that no declaration says: sizes that come out of layout, words, roles, comparisons. */
   left: readonly { part: string; reading: string; why: string }[]
 }
+
+/** Tokens by their paths. */
+type Tokens = ReadonlyMap<string, Pick<Token, 'property' | 'type'>>
 
 /**
  * Writes the styles that a spec's literal rules ask for. States are told by what the survey saw in the rendered cases:
@@ -21,7 +24,7 @@ export function skeletonCss(
   rules: readonly Rule[],
   dimensions: readonly Dimension[],
   survey: Survey,
-  typography: ReadonlySet<string>,
+  tokens: Tokens,
 ): Skeleton {
   const left: { part: string; reading: string; why: string }[] = []
   const tellers = new Map<string, Teller>()
@@ -33,7 +36,7 @@ export function skeletonCss(
   const blocks = inOrder(rules).flatMap((rule) => {
     const byPart = new Map<string, string[]>()
     for (const claim of rule.claims) {
-      const declaration = declarationOf(claim, sheet, typography)
+      const declaration = declarationOf(claim, sheet, tokens)
       if ('why' in declaration) left.push({ part: claim.part, reading: claim.reading.text, why: declaration.why })
       else byPart.set(claim.part, [...(byPart.get(claim.part) ?? []), declaration.text])
     }
@@ -88,7 +91,7 @@ function foundations(sheet: Sheet, rules: readonly Rule[]): string[] {
 function declarationOf(
   { part, reading, expectation, target }: Claim,
   sheet: Sheet,
-  typography: ReadonlySet<string>,
+  tokens: Tokens,
 ): { text: string } | { why: string } {
   if (selectorOf(sheet, part) === undefined || sheet.parts[part]?.inPage)
     return { why: 'its part has no selector of its own' }
@@ -101,17 +104,23 @@ function declarationOf(
     return { text: `content: ${/^(no|false)$/.test(text) ? 'none' : '""'}` }
   }
   const size = /^box\.(width|height)$/.exec(reading.name)?.[1]
-  if (size !== undefined) return { text: `box-sizing: border-box;\n  ${size}: ${cssOf(value, typography) ?? 'auto'}` }
+  if (size !== undefined) return { text: `box-sizing: border-box;\n  ${size}: ${cssOf(value, tokens) ?? 'auto'}` }
   if (reading.origin !== 'style') return { why: 'no declaration says it' }
-  const css = cssOf(value, typography)
+  const css = cssOf(value, tokens)
   return css === undefined ? { why: 'it refers to another reading' } : { text: `${reading.name}: ${css}` }
 }
 
-function cssOf({ literal, parts }: Value, typography: ReadonlySet<string>): string | undefined {
+const propertyOf = (tokens: Tokens, path: string) => {
+  const token = tokens.get(path) ?? tokens.get(`${path}.$root`)
+  return token && `var(${token.property}${token.type === 'typography' ? '-font' : ''})`
+}
+
+function cssOf({ literal, parts }: Value, tokens: Tokens): string | undefined {
   const texts = parts.map((part) => {
     if (part.kind === 'text') return part.text
     if (part.kind === 'reading') return undefined
-    const name = `var(${customPropertyName(part.path)}${typography.has(part.path) ? '-font' : ''})`
+    const name = propertyOf(tokens, part.path)
+    if (name === undefined) return undefined
     return part.alpha ? `rgb(from ${name} r g b / ${part.alpha})` : name
   })
   if (texts.includes(undefined)) return undefined

@@ -155,7 +155,13 @@ describe('a draft is as short as a person would write it', () => {
 })
 
 describe('tokens', () => {
-  const colour = (path: string, computed: string): ComputedToken => ({ path, type: 'color', css: computed, computed })
+  const colour = (path: string, computed: string): ComputedToken => ({
+    path,
+    type: 'color',
+    property: `--${path}`,
+    css: computed,
+    computed,
+  })
   const ink: [ComputedToken[], ComputedToken[]] = [
     [colour('color.ink', 'rgb(0, 0, 0)'), colour('color.night', 'rgb(0, 0, 0)')],
     [colour('color.ink', 'rgb(255, 255, 255)'), colour('color.night', 'rgb(0, 0, 0)')],

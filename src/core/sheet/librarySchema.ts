@@ -13,6 +13,16 @@ export const librarySchema = z.strictObject({
   about: z.string().optional(),
   tokens: z.array(filePath).default([]),
   styles: z.array(filePath).default([]),
+  /** How tokens become CSS custom properties. */
+  'custom-properties': z
+    .strictObject({
+      case: z.enum(['kebab', 'keep']).default('kebab'),
+      prefix: z
+        .string()
+        .regex(/^[\p{L}\p{N}_-]+$/u, 'must be a name such as hut')
+        .optional(),
+    })
+    .prefault({}),
   contexts: z.record(kebabName, z.array(contextValue).min(1)).default({}),
   viewport: z
     .strictObject({

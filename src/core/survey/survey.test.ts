@@ -35,11 +35,13 @@ function surveyOf(readers: Readonly<Record<string, Reader>>): Survey {
     contexts: [
       {
         values: { theme: 'day' },
-        tokens: [{ path: 'color.ink', type: 'color', css: '#000', computed: 'rgb(0, 0, 0)' }],
+        tokens: [{ path: 'color.ink', type: 'color', property: '--color-ink', css: '#000', computed: 'rgb(0, 0, 0)' }],
       },
       {
         values: { theme: 'night' },
-        tokens: [{ path: 'color.ink', type: 'color', css: '#fff', computed: 'rgb(255, 255, 255)' }],
+        tokens: [
+          { path: 'color.ink', type: 'color', property: '--color-ink', css: '#fff', computed: 'rgb(255, 255, 255)' },
+        ],
       },
     ],
     cases: cases.map(({ key, values }) => ({

@@ -39,6 +39,7 @@ export interface SurveyCase {
 export interface ComputedToken {
   path: string
   type: string
+  property: string
   /** The token as CSS writes it. */
   css: string
   /** As the browser computes it, as a value of the property that stands for its type. */

@@ -1,8 +1,9 @@
 import { nearest, type Problem } from '../problem'
 import { findFile, LIBRARY_FILE, type Library } from '../sheet'
 import { tokenContexts, type Modifier } from './contexts'
-import { customProperties } from './customProperties'
-import { readTokenDocument, type RawTokens } from './resolver'
+import { customProperties, customPropertyName } from './customProperties'
+import { readTokenDocument, type RawTokens, type TokenDocument } from './resolver'
+import type { Ignored } from './tokenTree'
 import { resolveTokens, type ResolvedTokens, type Token, type TokenIssue } from './resolve'
 
 /** All of a library's tokens, in any context. */
@@ -21,19 +22,25 @@ export interface TokenBook {
   sources(context: Readonly<Record<string, string>>): unknown[]
   /** What tokens may differ by, with the values that the documents know. */
   modifiers: readonly Modifier[]
+  /** The custom property that bears a token. */
+  propertyOf(path: string): string
   /** What is wrong with tokens, over all contexts, each once. */
   issues: readonly TokenIssue[]
+  /** What stands in the files and is neither token nor group. */
+  ignored: readonly Ignored[]
+  /** Files that the library names as token files and that give no token in any context. */
+  empty: readonly string[]
 }
 
 /** Reads a library's token files and resolver documents; problems are faults of the files, not of single tokens. */
 export function readTokens(library: Library): { book: TokenBook; problems: Problem[] } {
-  const read = library.data.tokens
-    .flatMap((file) => findFile(library.tree, LIBRARY_FILE, file) ?? [])
-    .map((file) => readTokenDocument(library.tree, file))
+  const files = library.data.tokens.flatMap((file) => findFile(library.tree, LIBRARY_FILE, file) ?? [])
+  const read = files.map((file) => readTokenDocument(library.tree, file))
   const documents = read.map(({ document }) => document)
   const modifiers = documents.flatMap((document) =>
     Object.entries(document.modifiers).map(([name, values]): Modifier => ({ name, values })),
   )
+  const naming = library.data['custom-properties']
   const cache = new Map<string, ResolvedTokens & { raw: RawTokens }>()
 
   const inContext = (context: Readonly<Record<string, string>>) => {
@@ -41,7 +48,7 @@ export function readTokens(library: Library): { book: TokenBook; problems: Probl
     let resolved = cache.get(key)
     if (!resolved) {
       const raw: RawTokens = new Map(documents.flatMap((document) => [...document.tokensIn(context)]))
-      resolved = { ...resolveTokens(raw), raw }
+      resolved = { ...resolveTokens(raw, naming), raw }
       cache.set(key, resolved)
     }
     return resolved
@@ -59,9 +66,18 @@ export function readTokens(library: Library): { book: TokenBook; problems: Probl
     raw: (context) => inContext(context).raw,
     sources: (context) => documents.flatMap((document) => document.sourcesIn(context)),
     modifiers,
+    propertyOf: (path) => customPropertyName(path, naming),
     issues: [...issues.values()],
+    ignored: [...new Map(documents.flatMap(({ ignored }) => ignored).map((each) => [placeKey(each), each])).values()],
+    empty: files.filter((_, at) => isEmpty(documents[at]!)),
   }
   return { book, problems: read.flatMap(({ problems }) => problems) }
 }
 
-const issueKey = ({ code, token }: TokenIssue) => `${code}|${token.file}|${token.at.join('.')}`
+const isEmpty = (document: TokenDocument): boolean =>
+  tokenContexts({
+    modifiers: Object.entries(document.modifiers).map(([name, values]) => ({ name, values })),
+  }).every((context) => document.tokensIn(context).size === 0)
+
+const placeKey = ({ file, at }: { file: string; at: readonly unknown[] }) => `${file}|${at.join('.')}`
+const issueKey = ({ code, token }: TokenIssue) => `${code}|${placeKey(token)}`

@@ -69,29 +69,31 @@ function fontFamily(value: unknown): string {
   return fail('a font name or a list of them')
 }
 
+/** Names of weights, without hyphens or spaces: "Semi Bold", "semi-bold" and "SemiBold" are one. */
 const WEIGHTS: Record<string, number> = {
   thin: 100,
   hairline: 100,
-  'extra-light': 200,
-  'ultra-light': 200,
+  extralight: 200,
+  ultralight: 200,
   light: 300,
   normal: 400,
   regular: 400,
   book: 400,
   medium: 500,
-  'semi-bold': 600,
-  'demi-bold': 600,
+  semibold: 600,
+  demibold: 600,
   bold: 700,
-  'extra-bold': 800,
-  'ultra-bold': 800,
+  extrabold: 800,
+  ultrabold: 800,
   black: 900,
   heavy: 900,
-  'extra-black': 950,
-  'ultra-black': 950,
+  extrablack: 950,
+  ultrablack: 950,
 }
 
 function fontWeight(value: unknown): string {
-  if (typeof value === 'string' && WEIGHTS[value]) return String(WEIGHTS[value])
+  const named = typeof value === 'string' ? WEIGHTS[value.toLowerCase().replace(/[\s-]/g, '')] : undefined
+  if (named !== undefined) return String(named)
   const weight = Number(number(value))
   return weight >= 1 && weight <= 1000 ? String(weight) : fail('a font weight from 1 to 1000')
 }

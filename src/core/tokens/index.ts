@@ -1,11 +1,11 @@
-export { customPropertyName } from './customProperties'
+export type { TokenNaming } from './customProperties'
 export { tokenContexts } from './contexts'
 export { exportTokens, TOKEN_FORMATS, type TokenFormat } from './exportTokens'
 export { editTokenText, type TokenEdit } from './editTokens'
 export { readJson } from './readJson'
 export { readTokens, type TokenBook } from './TokenBook'
 export type { Token, TokenIssue } from './resolve'
-export type { RawToken } from './tokenTree'
+export type { Ignored, RawToken } from './tokenTree'
 export { referencedPath } from './tokenTree'
 export { readTokenText, tokenText } from './valueText'
 export {

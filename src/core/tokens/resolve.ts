@@ -1,12 +1,16 @@
 import { nearest } from '../problem'
 import { cssValue, TOKEN_TYPES, TokenValueError, typographyFields } from './cssValue'
+import { customPropertyName, type TokenNaming } from './customProperties'
 import type { RawTokens } from './resolver'
-import { referencedPath, type RawToken } from './tokenTree'
+import { embedded, fillEmbedded } from './embedded'
+import { readReference, type RawToken, type Reference } from './tokenTree'
 
 /** A token's value in one context. */
 export interface Token {
   path: string
   type?: string
+  /** The CSS custom property that bears it. */
+  property: string
   /** The whole value as CSS. */
   css: string
   /** A typography token's fields, by CSS property. */
@@ -18,6 +22,7 @@ export type TokenIssue =
   | { code: 'token-cycle'; token: RawToken; cycle: readonly string[] }
   | { code: 'unknown-token'; token: RawToken; name: string; nearest?: string }
   | { code: 'token-type'; token: RawToken; message: string }
+  | { code: 'unknown-type'; token: RawToken; type: string; nearest?: string }
 
 export interface ResolvedTokens {
   tokens: ReadonlyMap<string, Token>
@@ -27,7 +32,7 @@ export interface ResolvedTokens {
 class Unresolved extends Error {}
 
 /** Follows every alias and writes every value as CSS. A token that cannot be resolved is left out and told as an issue. */
-export function resolveTokens(raw: RawTokens): ResolvedTokens {
+export function resolveTokens(raw: RawTokens, naming?: TokenNaming): ResolvedTokens {
   const tokens = new Map<string, Token>()
   const issues: TokenIssue[] = []
   const told = new Set<RawToken>()
@@ -61,38 +66,60 @@ export function resolveTokens(raw: RawTokens): ResolvedTokens {
     }
   }
 
-  const aliasOf = (value: unknown): string | undefined => {
-    if (typeof value === 'string') return referencedPath(value)
+  const follow = ({ path, inside }: Reference, asker: RawToken): { value: unknown; type?: string } => {
+    const target = resolvePathOf(path, asker)
+    if (inside.length === 0) return target
+    // A property of another token's value has no type of its own.
+    const value = inside.reduce<unknown>(
+      (node, step) => (node as Record<string, unknown> | undefined)?.[step],
+      target.value,
+    )
+    return value === undefined
+      ? tell({ code: 'unknown-token', token: asker, name: `${path}/${inside.join('/')}` })
+      : { value }
+  }
+
+  const referenceOf = (value: unknown): Reference | undefined => {
+    if (typeof value === 'string') return readReference(value)
     const reference = (value as { $ref?: unknown } | null)?.$ref
-    return typeof value === 'object' && typeof reference === 'string' ? referencedPath(reference) : undefined
+    return typeof value === 'object' && typeof reference === 'string' ? readReference(reference) : undefined
   }
 
   const substitute = (value: unknown, token: RawToken): unknown => {
-    const alias = aliasOf(value)
-    if (alias !== undefined) return resolvePathOf(alias, token).value
+    const reference = referenceOf(value)
+    if (reference) return follow(reference, token).value
+    if (typeof value === 'string' && embedded(value)) {
+      return fillEmbedded(value, (path) => {
+        const target = resolvePathOf(path, token)
+        return cssValue(target.value, target.type)
+      })
+    }
     if (Array.isArray(value)) return value.map((item) => substitute(item, token))
     if (typeof value !== 'object' || value === null) return value
     return Object.fromEntries(Object.entries(value).map(([key, item]) => [key, substitute(item, token)]))
   }
 
   const aliasType = (token: RawToken): string | undefined => {
-    const alias = aliasOf(token.value)
-    return alias === undefined ? undefined : resolvePathOf(alias, token).type
+    const reference = referenceOf(token.value)
+    return reference && follow(reference, token).type
   }
 
   const checkType = (token: RawToken, type: string | undefined) => {
-    if (type !== undefined && !TOKEN_TYPES.includes(type)) {
+    if (type !== undefined && !TOKEN_TYPES.includes(type) && !told.has(token)) {
+      told.add(token)
       const near = nearest(type, TOKEN_TYPES)
-      tell({
-        code: 'token-type',
-        token,
-        message: `has the unknown type "${type}"${near ? `; did you mean "${near}"?` : ''}`,
-      })
+      issues.push({ code: 'unknown-type', token, type, ...(near !== undefined && { nearest: near }) })
     }
-    const alias = aliasOf(token.value)
-    const target = alias === undefined ? undefined : resolvePathOf(alias, token).type
-    if (token.type && target && token.type !== target) {
-      tell({ code: 'token-type', token, message: `is a ${token.type} but stands for "${alias}", a ${target}` })
+    const reference = referenceOf(token.value)
+    const target = reference && follow(reference, token).type
+    if (
+      token.type &&
+      target &&
+      token.type !== target &&
+      [token.type, target].every((each) => TOKEN_TYPES.includes(each))
+    ) {
+      const message = `is a ${token.type} but stands for "${reference!.path}", a ${target}`
+      tell({ code: 'token-type', token, message })
     }
   }
 
@@ -100,7 +127,11 @@ export function resolveTokens(raw: RawTokens): ResolvedTokens {
     try {
       const { value, type } = resolvePathOf(token.path, token)
       const fields = type === 'typography' && typeof value === 'object' ? typographyFields(value) : undefined
-      tokens.set(token.path, { path: token.path, type, css: cssValue(value, type), ...(fields && { fields }) })
+      const plain = cssValue(value, type)
+      // What vendors write beside a colour goes for it as it does for one of the format.
+      const css = token.alpha === undefined ? plain : `rgb(from ${plain} r g b / ${token.alpha})`
+      const property = customPropertyName(token.path, naming)
+      tokens.set(token.path, { path: token.path, ...(type && { type }), property, css, ...(fields && { fields }) })
     } catch (error) {
       if (error instanceof TokenValueError) {
         issues.push({

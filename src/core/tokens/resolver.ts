@@ -2,7 +2,7 @@ import { unknownName, type Problem } from '../problem'
 import { findFile, missingFile, textOf, type FileTree } from '../sheet'
 import type { Path, YamlSource } from '../yaml'
 import { readJson } from './readJson'
-import { listTokens, type RawToken } from './tokenTree'
+import { listTokens, type Ignored, type RawToken } from './tokenTree'
 
 /** The raw tokens that hold in one context, before aliases are followed; later files have won over earlier ones. */
 export type RawTokens = ReadonlyMap<string, RawToken>
@@ -14,7 +14,11 @@ export interface TokenDocument {
   tokensIn(context: Readonly<Record<string, string>>): RawTokens
   /** The token documents that count in a context, as written, the later over the earlier. */
   sourcesIn(context: Readonly<Record<string, string>>): unknown[]
+  /** What stands in its files and is neither token nor group. */
+  ignored: readonly Ignored[]
 }
+
+const NOTHING: TokenDocument = { modifiers: {}, tokensIn: () => new Map(), sourcesIn: () => [], ignored: [] }
 
 type Json = Record<string, unknown>
 const isRecord = (value: unknown): value is Json => typeof value === 'object' && value !== null && !Array.isArray(value)
@@ -23,19 +27,23 @@ const isResolver = (value: unknown) => isRecord(value) && Array.isArray(value.re
 interface Reading {
   tree: FileTree
   problems: Problem[]
+  ignored: Ignored[]
   sources: Map<string, YamlSource | undefined>
 }
 
 /** Reads a token file or a resolver document (W3C CG format 2025.10) with all files that it names. */
 export function readTokenDocument(tree: FileTree, file: string): { document: TokenDocument; problems: Problem[] } {
-  const reading: Reading = { tree, problems: [], sources: new Map() }
+  const reading: Reading = { tree, problems: [], ignored: [], sources: new Map() }
   const source = open(reading, file)
   const value = source?.value
-  if (!source || !isRecord(value))
-    return { document: { modifiers: {}, tokensIn: () => new Map(), sourcesIn: () => [] }, problems: reading.problems }
+  if (!source || !isRecord(value)) return { document: NOTHING, problems: reading.problems }
   if (!isResolver(value)) {
-    const tokens = toMap(listTokens(value, file))
-    return { document: { modifiers: {}, tokensIn: () => tokens, sourcesIn: () => [value] }, problems: reading.problems }
+    const listed = listTokens(value, file)
+    const tokens = toMap(listed.tokens)
+    return {
+      document: { ...NOTHING, tokensIn: () => tokens, sourcesIn: () => [value], ignored: listed.ignored },
+      problems: reading.problems,
+    }
   }
   const layers = readOrder(reading, source, value)
   const modifiers = Object.fromEntries(
@@ -51,7 +59,7 @@ export function readTokenDocument(tree: FileTree, file: string): { document: Tok
     layers.flatMap((layer) =>
       layer.kind === 'set' ? layer.nodes : (layer.nodes[context[layer.name] ?? layer.usual] ?? []),
     )
-  return { document: { modifiers, tokensIn, sourcesIn }, problems: reading.problems }
+  return { document: { modifiers, tokensIn, sourcesIn, ignored: reading.ignored }, problems: reading.problems }
 }
 
 const toMap = (tokens: readonly RawToken[]): RawTokens => new Map(tokens.map((token) => [token.path, token]))
@@ -80,7 +88,7 @@ function readOrder(reading: Reading, source: YamlSource, resolver: Json): Layer[
     const { node } = target
     if (!isRecord(node.contexts)) {
       const sources = readSources(reading, source, node.sources, [...target.at, 'sources'])
-      return [{ kind: 'set', tokens: tokensOf(sources), nodes: sources.map((each) => each.node) }]
+      return [{ kind: 'set', tokens: tokensIn(reading, sources), nodes: sources.map((each) => each.node) }]
     }
     const contexts = Object.fromEntries(
       Object.entries(node.contexts).map(([name, list]) => [
@@ -99,7 +107,7 @@ function readOrder(reading: Reading, source: YamlSource, resolver: Json): Layer[
         kind: 'modifier',
         name: String(node.name ?? target.at.at(-1)),
         usual,
-        contexts: mapped(tokensOf),
+        contexts: mapped((sources) => tokensIn(reading, sources)),
         nodes: mapped((sources) => sources.map((each) => each.node)),
       },
     ]
@@ -113,8 +121,12 @@ interface Source {
   at: Path
 }
 
-const tokensOf = (sources: readonly Source[]): RawToken[] =>
-  sources.flatMap(({ node, file, at }) => listTokens(node, file, at))
+const tokensIn = (reading: Reading, sources: readonly Source[]): RawToken[] =>
+  sources.flatMap(({ node, file, at }) => {
+    const { tokens, ignored } = listTokens(node, file, at)
+    reading.ignored.push(...ignored)
+    return tokens
+  })
 
 function readSources(reading: Reading, source: YamlSource, list: unknown, at: Path): Source[] {
   if (!Array.isArray(list)) return []

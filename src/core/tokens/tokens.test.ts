@@ -145,8 +145,8 @@ describe('a token document', () => {
       'token-cycle b',
       'token-type clash',
       'token-type color.bad',
-      'token-type odd',
       'unknown-token gone',
+      'unknown-type odd',
     ])
     expect(book.issues.find(({ code }) => code === 'token-cycle')).toMatchObject({ cycle: ['a', 'b', 'a'] })
     expect(book.issues.find(({ code }) => code === 'unknown-token')).toMatchObject({ nearest: 'color.pine' })

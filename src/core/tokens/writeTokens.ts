@@ -1,5 +1,5 @@
 import type { Token } from './resolve'
-import { customProperties, customPropertyName } from './customProperties'
+import { customProperties } from './customProperties'
 import { readTokenText } from './valueText'
 
 type Json = Record<string, unknown>
@@ -100,12 +100,12 @@ export function tokensAsScss(contexts: readonly ContextTokens[]): string {
 export function tokensAsTypeScript(contexts: readonly (ContextTokens & { name: string })[]): string {
   const [first] = contexts
   if (!first) return ''
-  const rows = first.tokens.map(({ path, type }) => {
+  const rows = first.tokens.map(({ path, type, property }) => {
     const values = contexts.map(({ name, tokens }) => [name, tokens.find((each) => each.path === path)?.css] as const)
     const known = values.flatMap(([name, css]) =>
       css === undefined ? [] : [`${JSON.stringify(name)}: ${JSON.stringify(css)}`],
     )
-    return `  ${JSON.stringify(path)}: { type: ${JSON.stringify(type ?? '')}, property: ${JSON.stringify(customPropertyName(path))}, values: { ${known.join(', ')} } },\n`
+    return `  ${JSON.stringify(path)}: { type: ${JSON.stringify(type ?? '')}, property: ${JSON.stringify(property)}, values: { ${known.join(', ')} } },\n`
   })
   return `// ${HEAD}\nexport const tokens = {\n${rows.join('')}} as const\n\nexport type TokenName = keyof typeof tokens\n\n/** A token as a value for styles: \`token('color.ink')\` is \`var(--color-ink)\`. */\nexport const token = (name: TokenName): string => \`var(\${tokens[name].property})\`\n`
 }

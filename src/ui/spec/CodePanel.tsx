@@ -19,12 +19,8 @@ export function CodePanel({
 }) {
   const types = useMemo(() => propTypes(sheet), [sheet])
   const skeleton = useMemo(() => {
-    const typography = new Set(
-      survey.contexts.flatMap(({ tokens }) =>
-        tokens.flatMap(({ path, type }) => (type === 'typography' ? [path] : [])),
-      ),
-    )
-    return skeletonCss(sheet, readRules(sheet, dimensions).rules, dimensions, survey, typography)
+    const tokens = new Map(survey.contexts.flatMap(({ tokens }) => tokens.map((token) => [token.path, token] as const)))
+    return skeletonCss(sheet, readRules(sheet, dimensions).rules, dimensions, survey, tokens)
   }, [sheet, survey, dimensions])
   const left = [
     ...new Set(
