@@ -23,6 +23,8 @@ export interface CodeReading {
   props: CodeProp[]
   /** What was met and not understood, in words. */
   unclear: { line: number; what: string }[]
+  /** How many attributes of a native element it takes besides. */
+  natives?: number
 }
 
 /** `hookCount` → `hook-count`. */

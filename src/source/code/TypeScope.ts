@@ -1,7 +1,7 @@
 import type * as TS from 'typescript'
 import type { CodeProp, CodeReading } from '@/core/code'
+import { literalIn, type Ts } from './syntax'
 
-type Ts = typeof TS
 type Shape = { type: Exclude<CodeProp['type'], 'choice'> } | { type: 'choice'; values: (string | number)[] }
 type Unclear = CodeReading['unclear']
 
@@ -197,11 +197,8 @@ export class TypeScope {
   /** The value of a literal, or of an enum's member. */
   literalOf(node: TS.Expression, path: string): string | number | boolean | undefined {
     const { ts } = this
-    if (ts.isStringLiteralLike(node)) return node.text
-    if (ts.isNumericLiteral(node)) return Number(node.text)
-    if (ts.isPrefixUnaryExpression(node) && ts.isNumericLiteral(node.operand)) return -Number(node.operand.text)
-    if (node.kind === ts.SyntaxKind.TrueKeyword) return true
-    if (node.kind === ts.SyntaxKind.FalseKeyword) return false
+    const plain = literalIn(ts, node)
+    if (plain !== undefined) return plain
     if (ts.isAsExpression(node)) return this.literalOf(node.expression, path)
     if (!ts.isPropertyAccessExpression(node)) return undefined
     const found = this.find(node.expression.getText(), path)
