@@ -48,6 +48,7 @@ export class CodeProgram {
     const options = this.optionsOf()
     const host = ts.createCompilerHost(options)
     const { readFile, fileExists } = host
+    host.getCurrentDirectory = () => tree.folder
     host.readFile = (file) => this.textAt(file) ?? readFile.call(host, file)
     host.fileExists = (file) => this.textAt(file) !== undefined || fileExists.call(host, file)
     this.program = ts.createProgram(
