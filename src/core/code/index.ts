@@ -10,6 +10,8 @@ export interface CodeProp {
   default?: string | number | boolean
   about?: string
   isOptional: boolean
+  /** Code sets it rather than whoever uses the component, as far as can be told: no axis is made of it. */
+  isInner?: boolean
   /** Where it is declared. */
   file: string
   line: number

@@ -1,9 +1,9 @@
 import { combinations, spaceOf } from '@/core/matrix'
-import type { CodeProp, CodeReading } from '@/core/code'
+import { kebabCase, type CodeProp, type CodeReading } from '@/core/code'
 import { readSheet, type Library } from '@/core/sheet'
 import { folderOf, MANY_CASES, printSheet, slugFor, titleOf, type Proposal } from './proposal'
 import { stateAxes } from './stateAxes'
-import { statesInCss } from './statesInCss'
+import { statesInCss, type CssState } from './statesInCss'
 
 export interface CodeSource {
   kind: 'react' | 'element'
@@ -17,7 +17,15 @@ export interface CodeSource {
   /** Files of the component's folder. */
   files: Readonly<Record<string, string>>
   parts?: readonly { name: string }[]
+  /** The folder of a repository in which the module stands: the sheet goes beside it, and nothing is copied. */
+  inPlace?: string
+  /** Of a custom element: what can be set from outside by styles. */
+  customProperties?: readonly string[]
 }
+
+// More axes than this make a matrix that nobody looks at; what is left over stays a prop.
+const MOST_AXES = 6
+const MOST_AXIS_VALUES = 12
 
 /** Proposes a sheet for a component whose code says what it takes. */
 export function fromCode(
@@ -27,22 +35,17 @@ export function fromCode(
   called?: string,
 ): Proposal {
   const slug = slugFor(called ?? source.tag ?? reading.name, taken)
-  const folder = folderOf(slug)
+  const folder = source.inPlace ?? folderOf(slug)
   const file = `${folder}${slug}.sheet.yaml`
   const props = reading.props.filter(({ type }) => type !== 'node' && type !== 'event')
   const slots = reading.props.filter(({ type }) => type === 'node')
   const events = reading.props.filter(({ type }) => type === 'event')
   const css = Object.entries(source.files).filter(([path]) => /\.css$/.test(path) && !/\.module\.css$/.test(path))
   const states = stateAxes(
-    css.flatMap(([, text]) => statesInCss(text).states),
+    [...css.flatMap(([, text]) => statesInCss(text).states), ...statesInCode(source.files[source.module] ?? '')],
     () => undefined,
   )
-  const varying = Object.fromEntries(
-    props.flatMap((prop) => {
-      const axis = axisOf(prop)
-      return axis ? [[prop.name, axis]] : []
-    }),
-  )
+  const { varying, others } = axesOf(props)
   const axes = { ...varying, ...Object.fromEntries(Object.entries(states).filter(([name]) => !(name in varying))) }
   const fields = {
     sheet: 1,
@@ -81,32 +84,65 @@ export function fromCode(
     file,
     texts: {
       [file]: isMany ? printSheet({ ...fields, cover: 'pairs' }) : text,
-      ...Object.fromEntries(Object.entries(source.files).map(([path, each]) => [folder + path, each])),
+      ...(source.inPlace === undefined &&
+        Object.fromEntries(Object.entries(source.files).map(([path, each]) => [folder + path, each]))),
     },
     understood: [
       ...props.map(
         (prop) =>
-          `prop ${prop.name}: ${prop.values ? prop.values.join(', ') : prop.type}${prop.default === undefined ? '' : `, ${String(prop.default)} when left out`}${axisOf(prop) ? ', an axis' : ''}`,
+          `prop ${prop.name}: ${prop.values ? prop.values.join(', ') : prop.type}${prop.default === undefined ? '' : `, ${String(prop.default)} when left out`}${prop.name in varying ? ', an axis' : ''}`,
       ),
       ...slots.map(({ name }) => `slot ${name}`),
       ...events.map(({ name }) => `event ${name}`),
       ...Object.keys(states).map((name) => `axis ${name}, from the styles`),
+      ...(source.customProperties?.length ? [`set by styles: ${source.customProperties.join(', ')}`] : []),
+      ...(reading.natives ? [`${reading.natives} attributes of a native element: name those you use under props`] : []),
+      ...(others.length > 0 ? [`not taken as axes, since there are enough: ${others.join(', ')}`] : []),
       ...(isMany ? ['more cases than anyone looks at: a run takes those that cover every pair'] : []),
     ],
     unclear: reading.unclear.map(({ line, what }) => `${source.module}:${line}: ${what}`),
   }
 }
 
-function axisOf({ name, type, values = [], default: usual }: CodeProp): unknown {
+/** Axes from props, named choices before flags, as many as make a matrix that can be looked at. */
+function axesOf(props: readonly CodeProp[]): { varying: Record<string, unknown>; others: string[] } {
+  const possible = props.flatMap((prop) => {
+    const axis = axisOf(prop)
+    return axis === undefined ? [] : [{ prop, axis }]
+  })
+  const ranked = possible.toSorted((a, b) => Number(a.prop.type === 'flag') - Number(b.prop.type === 'flag'))
+  const taken = new Set(ranked.slice(0, MOST_AXES))
+  return {
+    varying: Object.fromEntries(possible.filter((each) => taken.has(each)).map(({ prop, axis }) => [prop.name, axis])),
+    others: possible.filter((each) => !taken.has(each)).map(({ prop }) => prop.name),
+  }
+}
+
+function axisOf({ name, type, values = [], default: usual, isInner }: CodeProp): unknown {
+  if (isInner) return undefined
   if (type === 'flag') {
     if (usual !== true) return 'flag'
     return { default: 'on', values: { off: { props: { [name]: false } }, on: { props: { [name]: true } } } }
   }
-  if (type !== 'choice' || values.length < 2) return undefined
-  const names = values.map(String)
-  // A value that is no name of YAML's own kind goes to the prop by another.
-  if (!names.every((name) => /^[a-z0-9]+(-[a-z0-9]+)*$/.test(name))) return undefined
-  return usual === undefined || String(usual) === names[0] ? names : { default: String(usual), values: names }
+  if (type !== 'choice' || values.length < 2 || values.length > MOST_AXIS_VALUES) return undefined
+  const names = values.map((value) => valueName(String(value)))
+  if (new Set(names).size < names.length) return undefined
+  const first = usual === undefined ? names[0] : valueName(String(usual))
+  const isPlain = values.every((value, at) => value === names[at])
+  if (isPlain) return first === names[0] ? names : { default: first, values: names }
+  // A value that is no name of the format goes to the prop by another.
+  const reaches = Object.fromEntries(values.map((value, at) => [names[at]!, { props: { [name]: value } }]))
+  return { ...(first !== names[0] && { default: first }), values: reaches }
+}
+
+/** `iconOnly` → `icon-only`, `2XL` → `2xl`, `1.5` → `1-5`. */
+const valueName = (value: string): string => kebabCase(value) || 'none'
+
+/** States that code speaks of: utility classes such as `hover:`, and selectors of styles in code. */
+function statesInCode(text: string): CssState[] {
+  return (['hover', 'focus-visible', 'active'] as const)
+    .filter((name) => new RegExp(`[\\s"'\`:]${name}:[\\w\\[-]|&:${name}\\b|['"\`]:${name}\\b`).test(text))
+    .map((name): CssState => ({ kind: 'pseudo', name, beside: [] }))
 }
 
 function sheetProp({ type, values, default: usual, about }: CodeProp): Record<string, unknown> {

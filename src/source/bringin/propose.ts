@@ -1,5 +1,5 @@
-import { resolvePath, textOf, treeOf } from '@/core/sheet'
-import { readManifest, readTsx } from '../code'
+import { overlay, resolvePath, textOf, treeOf, type FileTree } from '@/core/sheet'
+import { readerOf, readManifest } from '../code'
 import { moduleFile } from '../moduleFile'
 import { fromCode } from './fromCode'
 import { fromMarkup } from './fromMarkup'
@@ -8,15 +8,17 @@ import type { Proposal } from './proposal'
 /** What somebody has pasted or dropped, by path. */
 export type Dropped = Readonly<Record<string, string>>
 
-const SKIPPED = /(\.(test|spec|stories|d)\.[jt]sx?|(^|\/)node_modules\/.*)$/
+export const SKIPPED = /(\.(test|spec|stories|d)\.[jt]sx?|(^|\/)node_modules\/.*)$/
 
 /**
  * Proposes components from what was pasted or dropped: TSX modules, Custom Elements Manifests, HTML with CSS.
+ * @param library the library that they are for: where it has a folder, the types of its packages are known
  * @returns the proposals, and what nothing could be made of
  */
 export async function propose(
   dropped: Dropped,
   taken: readonly string[],
+  library?: FileTree,
 ): Promise<{ proposals: Proposal[]; ignored: string[] }> {
   const paths = Object.keys(dropped).filter((path) => !SKIPPED.test(path))
   const proposals: Proposal[] = []
@@ -33,23 +35,20 @@ export async function propose(
   const modules = paths
     .filter((each) => /\.[jt]sx$/.test(each) && !used.has(each))
     .toSorted((a, b) => Number(imported.has(a)) - Number(imported.has(b)))
+  const read = readerOf(library === undefined ? treeOf(dropped) : overlay(library, dropped), modules)
   for (const path of modules) {
-    const reading = await readTsx(treeOf(dropped), path)
+    const reading = await read(path)
     if (reading.name === '') continue
     const own = closure(dropped, path)
     own.forEach((each) => used.add(each))
     const { base, files } = relativeFiles(dropped, [...own])
-    const isDefault = new RegExp(`export\\s+default\\b`).test(dropped[path]!)
-    const isNamed = new RegExp(
-      `export\\s+(const|function|class)\\s+${reading.name}\\b|export\\s*\\{[^}]*\\b${reading.name}\\b`,
-    ).test(dropped[path]!)
     const styles = paths.filter((each) => /\.s?css$/.test(each) && !used.has(each) && stem(each) === stem(path))
     styles.forEach((each) => used.add(each))
     const beside = Object.fromEntries(styles.map((each) => [each.slice(each.lastIndexOf('/') + 1), dropped[each]!]))
     const source = {
       kind: 'react' as const,
       module: path.slice(base.length),
-      ...(isNamed || !isDefault ? { export: reading.name } : {}),
+      ...exportOf(dropped[path]!, reading.name),
       styles: Object.keys(beside),
       files: { ...files, ...beside },
     }
@@ -66,7 +65,15 @@ export async function propose(
   return { proposals, ignored: Object.keys(dropped).filter((path) => !used.has(path)) }
 }
 
-const stem = (path: string) => path.slice(path.lastIndexOf('/') + 1).replace(/\..*$/, '')
+/** By which export a component is imported, as its sheet says it. */
+export function exportOf(text: string, name: string): { export?: string } {
+  const isNamed = new RegExp(`export\\s+(const|function|class)\\s+${name}\\b|export\\s*\\{[^}]*\\b${name}\\b`).test(
+    text,
+  )
+  return isNamed || !/export\s+default\b/.test(text) ? { export: name } : {}
+}
+
+export const stem = (path: string) => path.slice(path.lastIndexOf('/') + 1).replace(/\..*$/, '')
 // Names that say nothing of the component.
 const nameFrom = (path: string) => (/^(index|pasted|component|markup)$/i.test(stem(path)) ? undefined : stem(path))
 
@@ -92,6 +99,7 @@ async function fromManifest(
       styles: [],
       files,
       parts: element.parts,
+      customProperties: element.customProperties,
     }
     const proposal = fromCode(element, source, [...taken, ...made.map(({ slug }) => slug)])
     if (module === undefined) proposal.unclear.push(`The module ${element.module} is not among the files: drop it too.`)

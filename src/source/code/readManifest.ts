@@ -36,6 +36,9 @@ const declaration = z.looseObject({
     .default([]),
   slots: z.array(z.looseObject({ name: z.string(), description: z.string().optional() })).default([]),
   events: z.array(z.looseObject({ name: z.string(), description: z.string().optional() })).default([]),
+  cssProperties: z.array(z.looseObject({ name: z.string(), description: z.string().optional() })).default([]),
+  superclass: z.looseObject({ name: z.string() }).optional(),
+  mixins: z.array(z.looseObject({ name: z.string() })).default([]),
   cssParts: z.array(z.looseObject({ name: z.string(), description: z.string().optional() })).default([]),
 })
 
@@ -50,30 +53,69 @@ export interface ManifestElement extends CodeReading {
   tag: string
   module: string
   parts: { name: string; about?: string }[]
+  /** CSS custom properties that it says can be set from outside. */
+  customProperties: string[]
 }
+
+type Declaration = z.output<typeof declaration>
 
 /** Reads a Custom Elements Manifest. @throws Error when it is none */
 export function readManifest(text: string, file: string): ManifestElement[] {
   const read = manifestSchema.safeParse(JSON.parse(text))
   if (!read.success) throw new Error(`not a Custom Elements Manifest: ${z.prettifyError(read.error)}`)
+  const known = new Map(read.data.modules.flatMap(({ declarations }) => declarations.map((each) => [each.name, each])))
   return read.data.modules.flatMap(({ path, declarations }) =>
-    declarations.flatMap((each) => (each.tagName ? [elementOf(each, each.tagName, path, file)] : [])),
+    declarations.flatMap((each) =>
+      each.tagName ? [elementOf(withInherited(each, known), each.tagName, path, file)] : [],
+    ),
   )
 }
+
+// Deeper than any class inherits; one that inherits from itself ends here.
+const MOST_ABOVE = 12
+
+/** A declaration with what its superclass and its mixins give; what is nearer wins. */
+function withInherited(given: Declaration, known: ReadonlyMap<string, Declaration>, depth = 0): Declaration {
+  const above = [given.superclass, ...given.mixins].flatMap((each) => (each ? (known.get(each.name) ?? []) : []))
+  if (depth > MOST_ABOVE) return given
+  return above.reduce<Declaration>((own, one) => {
+    const other = withInherited(one, known, depth + 1)
+    return {
+      ...own,
+      members: joined(own.members, other.members),
+      attributes: joined(own.attributes, other.attributes),
+      slots: joined(own.slots, other.slots),
+      events: joined(own.events, other.events),
+      cssParts: joined(own.cssParts, other.cssParts),
+      cssProperties: joined(own.cssProperties, other.cssProperties),
+    }
+  }, given)
+}
+
+const joined = <One extends { name: string }>(own: readonly One[], other: readonly One[]): One[] => [
+  ...own,
+  ...other.filter(({ name }) => !own.some((each) => each.name === name)),
+]
 
 function elementOf(given: z.output<typeof declaration>, tag: string, module: string, file: string): ManifestElement {
   const unclear: CodeReading['unclear'] = []
   const base = { isOptional: true, file, line: 1 }
+  // Where a manifest says which members are attributes, the others are the element's own affair.
+  const bearsAttributes = given.attributes.length > 0 || given.members.some(({ attribute }) => attribute !== undefined)
+  const isSet = ({ name, attribute }: Declaration['members'][number]) =>
+    !bearsAttributes ||
+    attribute !== undefined ||
+    given.attributes.some(({ fieldName, name: own }) => (fieldName ?? own) === name)
   const fields = given.members
-    .filter(
-      ({ kind, privacy, static: isStatic, readonly }) =>
-        kind === 'field' && !isStatic && !readonly && (privacy ?? 'public') === 'public',
-    )
-    .map(({ name, type, default: usual, description }) => ({ name, type, usual, description }))
+    .filter(({ kind, name, privacy, static: isStatic, readonly }) => {
+      const isPublic = (privacy ?? 'public') === 'public' && !/^[_#]/.test(name)
+      return kind === 'field' && !isStatic && !readonly && isPublic
+    })
+    .map((member) => ({ ...member, usual: member.default, isInner: !isSet(member) }))
   const attributes = given.attributes
     .filter(({ name, fieldName }) => !fields.some((field) => field.name === (fieldName ?? name)))
-    .map(({ name, type, default: usual, description }) => ({ name, type, usual, description }))
-  const props = [...fields, ...attributes].map(({ name, type, usual, description }): CodeProp => {
+    .map((given) => ({ ...given, usual: given.default, isInner: false }))
+  const props = [...fields, ...attributes].map(({ name, type, usual, description, isInner }): CodeProp => {
     const shape = shapeOfText(type?.text)
     if (shape.type === 'data' && type) unclear.push({ line: 1, what: `the type ${type.text} of ${name}` })
     const value = usual === undefined ? undefined : literal(usual)
@@ -84,6 +126,7 @@ function elementOf(given: z.output<typeof declaration>, tag: string, module: str
       ...shape,
       ...(value !== undefined && { default: value }),
       ...(description && { about: description }),
+      ...(isInner && { isInner }),
     }
   })
   const slots = given.slots.map(({ name, description }): CodeProp => ({
@@ -106,6 +149,7 @@ function elementOf(given: z.output<typeof declaration>, tag: string, module: str
     module: module.replace(/^\.?\//, ''),
     ...(given.description && { about: given.description }),
     props: [...props, ...slots, ...events],
+    customProperties: given.cssProperties.map(({ name }) => name),
     parts: given.cssParts.map(({ name, description }) => ({ name, ...(description && { about: description }) })),
     unclear,
   }

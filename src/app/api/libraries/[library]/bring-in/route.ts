@@ -26,6 +26,7 @@ export async function POST(request: Request, { params }: { params: Promise<{ lib
       await propose(
         body.data.files,
         opened.sheets.map(({ slug }) => slug),
+        opened.library.tree,
       ),
     )
   } catch (error) {
