@@ -4,6 +4,7 @@ import { TOKEN_FORMATS } from '@/core/tokens'
 import { NoBrowser } from '@/runner'
 import { check } from './check'
 import { draft, type DraftArguments } from './draft'
+import { init, type InitArguments } from './init'
 import { guide, type GuideArguments } from './guide'
 import { read } from './read'
 import { writeTokens, type TokensArguments } from './tokens'
@@ -33,6 +34,14 @@ const trust = () =>
 
 const format = () =>
   new Option('--format <format>', 'how the result is printed').choices(['text', 'json']).default('text')
+
+program
+  .command('init')
+  .description('propose a library for an existing repository, and write it once that is agreed to')
+  .argument('[folder]', "the repository's folder", '.')
+  .option('--yes', 'write without asking')
+  .option('--only <slug...>', 'only these components')
+  .action((folder: string, given: InitArguments) => finish(init(folder, given)))
 
 program
   .command('verify')

@@ -1,7 +1,7 @@
 import type { Browser } from 'puppeteer-core'
 import { makePlan, requestKey, type Request } from '@/core/plan'
 import { parseReading } from '@/core/readings'
-import { parsePartReference, isVendored, resolvePath, type Sheet } from '@/core/sheet'
+import { parsePartReference, type Sheet } from '@/core/sheet'
 import { readRules } from '@/core/spec'
 import type { Survey } from '@/core/survey'
 import type { PreparedComponent, PreparedLibrary } from './prepare'
@@ -50,10 +50,7 @@ export async function surveyComponent(
     component.plan.cases.filter(({ judged }) => judged),
   )
   const plan = { ...bare, profiles: [{ index: 0, requests: baseRequests(sheet, component, options), claims: [] }] }
-  const own = ownSheets(
-    sheet,
-    compiled.component.sheets.map(({ url }) => url),
-  )
+  const own = compiled.component.sheets.filter(({ isOwn }) => isOwn).map(({ url }) => url)
   let taken = new Surveying({ library, tokens, own, base: plan.profiles[0]!.requests, isForDrafting: true })
   const pools = openPools(() => Promise.resolve(browser), library.data.viewport)
   // What the first chunk did not know of is read of it in a second go.
@@ -90,13 +87,6 @@ export async function surveyComponent(
     compiled.component.sheets.filter(({ url }) => own.includes(url)),
     plan.cases,
   )
-}
-
-/** Sheets of the component's own folder, or named by it. */
-export function ownSheets({ file, data }: Sheet, urls: readonly string[]): string[] {
-  const folder = file.slice(0, file.lastIndexOf('/') + 1)
-  const named = data.source.kind === 'page' ? [] : data.source.styles.map((path) => resolvePath(file, path))
-  return urls.filter((url) => !isVendored(url) && (named.includes(url) || (folder !== '' && url.startsWith(folder))))
 }
 
 function baseRequests(sheet: Sheet, { plan }: PreparedComponent, { extra = [] }: SurveyOptions): Request[] {

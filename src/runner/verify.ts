@@ -12,7 +12,6 @@ import { inOrder } from './inOrder'
 import { openPools, type RunPools } from './pools'
 import { runComponent } from './runComponent'
 import { runScenarios, scenarioJobs, type PlayPool } from './scenario'
-import { ownSheets } from './survey'
 import { Surveying } from './Surveying'
 
 export interface VerifyOptions {
@@ -145,16 +144,12 @@ async function verifyComponent(
   const { data } = library
   // What some cases lack others may have: lints over the whole matrix need all of them.
   const isSpoken = spokenOf(sheet)
-  const urls = ownSheets(
-    sheet,
-    compiled.component.sheets.map(({ url }) => url),
-  )
   const surveying =
     component.isWhole && plan.cases.length <= MOST_SURVEYED
       ? new Surveying({
           library,
           tokens,
-          own: urls,
+          own: compiled.component.sheets.filter(({ isOwn }) => isOwn).map(({ url }) => url),
           base: [],
           skip: (part, property) => isSpoken(part, property) && !TELLS_DRAWN.test(property),
         })

@@ -1,6 +1,6 @@
 import { originalPositionFor } from '@jridgewell/trace-mapping'
 import { nestedSlugs, othersOf } from '@/core/plan'
-import { findFile, LIBRARY_FILE, resolvePath, textOf, type Library, type Sheet } from '@/core/sheet'
+import { findFile, isVendored, LIBRARY_FILE, resolvePath, textOf, type Library, type Sheet } from '@/core/sheet'
 import type { Place, Problem } from '@/core/problem'
 import type { StageComponent, StagePiece } from '@/stage'
 import { compileScript, type CompiledScript } from './compileScript'
@@ -53,7 +53,7 @@ export async function compileComponent(
   nested.delete(sheet.slug)
   // What stands around comes last: a component may style what its slots hold.
   const sheets = [...library.sheets.filter(({ slug }) => nested.has(slug)), sheet]
-  const work: Work = { library, styles: [], problems: [] }
+  const work: Work = { library, main: sheet.slug, styles: [], problems: [] }
   for (const path of library.data.styles) await addStyles(work, findFile(library.tree, LIBRARY_FILE, path)!)
   const pieces: Record<string, StagePiece> = {}
   for (const each of sheets) {
@@ -82,14 +82,23 @@ export async function compileComponent(
 /** What is gathered while a component and its nested ones are compiled. */
 interface Work {
   library: Library
-  styles: CompiledStyles[]
+  /** The component that is compiled: what it names itself is its own. */
+  main: string
+  styles: (Omit<CompiledStyles, 'sheet'> & { sheet: CompiledStyles['sheet'] & { isOwn: boolean } })[]
   problems: Problem[]
 }
 
-async function addStyles({ library, styles, problems }: Work, path: string) {
+async function addStyles({ library, main, styles, problems }: Work, path: string, owner?: string) {
   const read = await compileStyles(library.tree, path, Object.keys(library.data.contexts))
-  styles.push(...read.styles.filter(({ sheet: { url } }) => !styles.some((known) => known.sheet.url === url)))
   problems.push(...read.problems)
+  for (const each of read.styles) {
+    const { url } = each.sheet
+    const isOwn = owner === main && !isVendored(url)
+    const known = styles.find(({ sheet }) => sheet.url === url)
+    if (!known) styles.push({ ...each, sheet: { ...each.sheet, isOwn } })
+    // What is shared, and named by the component besides, is still its own.
+    else if (isOwn && url === path) known.sheet.isOwn = true
+  }
 }
 
 async function compilePiece(work: Work, sheet: Sheet): Promise<StagePiece | undefined> {
@@ -100,8 +109,14 @@ async function compilePiece(work: Work, sheet: Sheet): Promise<StagePiece | unde
   const code = async (path: string) => {
     const compiled = await compileScript(tree, path)
     work.problems.push(...compiled.problems)
-    if (compiled.styles)
-      work.styles.push(stylesOfModule(path, compiled.styles, Object.keys(work.library.data.contexts)))
+    if (compiled.styles) {
+      const { sheet: styles, originalPlace } = stylesOfModule(
+        path,
+        compiled.styles,
+        Object.keys(work.library.data.contexts),
+      )
+      work.styles.push({ sheet: { ...styles, isOwn: sheet.slug === work.main }, originalPlace })
+    }
     return { url: path, text: compiled.text ?? '' }
   }
   const { parts } = sheet
@@ -118,7 +133,7 @@ async function compilePiece(work: Work, sheet: Sheet): Promise<StagePiece | unde
         ? { kind: 'react', parts, module, export: source.export, events: Object.keys(sheet.data.events) }
         : { kind: 'element', parts, module, tag: source.tag }
   }
-  for (const path of source.styles) await addStyles(work, findFile(tree, sheet.file, path)!)
+  for (const path of source.styles) await addStyles(work, findFile(tree, sheet.file, path)!, sheet.slug)
   return piece
 }
 

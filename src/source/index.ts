@@ -1,4 +1,13 @@
-export { pathFault, propose, readZip, UPLOAD_LIMITS, type Dropped, type Proposal } from './bringin'
+export {
+  pathFault,
+  propose,
+  proposeRepository,
+  readZip,
+  UPLOAD_LIMITS,
+  type Dropped,
+  type Proposal,
+  type RepositoryProposal,
+} from './bringin'
 export { codePropsOf, readManifest, readTsx, type ManifestElement } from './code'
 export { compileComponent, unsupportedKind, type CompiledComponent } from './compileComponent'
 export { homeFolder } from './home'

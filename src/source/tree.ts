@@ -1,32 +1,51 @@
 import { readdirSync, readFileSync, realpathSync, statSync } from 'node:fs'
 import { join, sep } from 'node:path'
+import { BadInput } from '@/core/problem'
 import type { FileTree } from '@/core/sheet'
 import { withPackages } from './Packages'
 import { UNFINISHED } from './writeFolder'
 
 // A library is texts, fonts and small pictures; what is larger has come in by mistake.
 const MOST_BYTES = 4_000_000
-const MOST_FILES = 5_000
-const SKIPPED = new Set(['node_modules', '.git', '.brelt'])
+const MOST_FILES = 20_000
+const SKIPPED = /^(node_modules|\..*)$/
 
-/** Reads a folder into memory. Links that lead out of it, and files that are too large, are left out. */
+/**
+ * Reads a folder into memory, without packages and folders whose names begin with a dot. Links that lead out of it, and files that
+ * are too large, are left out.
+ * @throws BadInput when there are too many files to be a library
+ */
 export function readFolder(folder: string): FileTree {
   const root = realpathSync(folder)
   const files = new Map<string, () => Uint8Array>()
   const walk = (relative: string) => {
     for (const entry of readdirSync(join(root, relative), { withFileTypes: true })) {
-      if (SKIPPED.has(entry.name) || entry.name.endsWith(UNFINISHED) || files.size >= MOST_FILES) continue
+      if (entry.name.endsWith(UNFINISHED)) continue
       const path = relative === '' ? entry.name : `${relative}/${entry.name}`
       const real = entry.isSymbolicLink() ? insideOf(root, path) : join(root, path)
       if (real === undefined) continue
       const stat = statSync(real)
-      if (stat.isDirectory()) walk(path)
-      else if (stat.size <= MOST_BYTES) files.set(path, () => readFileSync(real))
+      if (stat.isDirectory()) {
+        if (!SKIPPED.test(entry.name)) walk(path)
+        continue
+      }
+      if (files.size >= MOST_FILES) throw tooMany(root)
+      if (stat.size <= MOST_BYTES) files.set(path, () => readFileSync(real))
     }
   }
   walk('')
   return withPackages({ ...lazyTree(files), folder: root })
 }
+
+const tooMany = (folder: string) =>
+  new BadInput([
+    {
+      file: folder,
+      line: 1,
+      column: 1,
+      message: `the folder holds more than ${MOST_FILES.toLocaleString('en')} files besides its packages: choose the folder of the components`,
+    },
+  ])
 
 function insideOf(root: string, path: string): string | undefined {
   try {

@@ -1,5 +1,5 @@
 import { lintRendered, type Lint, type StyleTexts } from '@/core/lint'
-import { isVendored, resolvePath, type Sheet } from '@/core/sheet'
+import type { Sheet } from '@/core/sheet'
 import type { Census } from './census'
 import type { StageComponent } from './protocol'
 
@@ -14,15 +14,16 @@ export function lintCensus(
   placeOf: StyleTexts['placeOf'] = (file, line) => ({ file, line }),
 ): Lint[] {
   const folder = sheet.file.slice(0, sheet.file.lastIndexOf('/') + 1)
-  const { source } = sheet.data
   // Styles of other folders are shared: what is of no use here is of use there.
-  const named = new Set(source.kind === 'page' ? [] : source.styles.map((path) => resolvePath(sheet.file, path)))
+  const own = new Set(
+    component.sheets.filter(({ isOwn, url }) => isOwn && url.startsWith(folder)).map(({ url }) => url),
+  )
   const code = Object.values(component.pieces)
     .map((piece) => (piece.kind === 'markup' ? (piece.script?.text ?? '') : piece.module.text))
     .join('\n')
   return lintRendered(sheet, census, {
     all: component.sheets,
-    isOwn: (url) => !isVendored(url) && (folder === '' ? named.has(url) : url.startsWith(folder)),
+    isOwn: (url) => own.has(url),
     code,
     placeOf,
   })

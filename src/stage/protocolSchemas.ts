@@ -50,6 +50,8 @@ export const stageComponentSchema = z.object({
       scoped: z.string(),
       /** What of it belongs to the document when cases are shadow roots: root rules, fonts, registered properties. */
       page: z.string(),
+      /** It is the component's own: not shared by all, nor of what stands in its slots, nor made by others. */
+      isOwn: z.boolean(),
     }),
   ),
   parts: partsSchema,

@@ -1,6 +1,6 @@
 import { parse, walk, type CssNode } from 'css-tree'
 import type { Place } from '../problem'
-import type { Sheet } from '../sheet'
+import { isVendored, type Sheet } from '../sheet'
 import { makeLint, type Lint } from './lint'
 
 /** What stands in a component's rendered cases. */
@@ -54,6 +54,8 @@ function* classLints(
   for (const [name, { url, line }] of styled) {
     if (!isOwn(url) || rendered.has(name) || code.includes(name) || isReached(sheet, name)) continue
     const place = placeOf(url, line) ?? top
+    // Modules bring in the styles of packages too.
+    if (isVendored(place.file)) continue
     yield makeLint(
       'class-unused',
       place,

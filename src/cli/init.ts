@@ -1,0 +1,84 @@
+import { existsSync } from 'node:fs'
+import { join } from 'node:path'
+import { createInterface } from 'node:readline/promises'
+import { BadInput } from '@/core/problem'
+import { openFolder, proposeRepository, writeFiles, type RepositoryProposal } from '@/source'
+import { paintFor } from './paint'
+
+export interface InitArguments {
+  yes?: boolean
+  only?: string[]
+}
+
+const MOST_SHOWN = 40
+
+/** `brelt init`: proposes a library for an existing repository, and writes it once that is agreed to. */
+export async function init(folder: string, { yes = false, only }: InitArguments): Promise<number> {
+  if (existsSync(join(folder, 'library.yaml')))
+    throw new BadInput([{ file: 'library.yaml', line: 1, column: 1, message: 'this folder is a library already' }])
+  const tree = openFolder(folder)
+  const proposal = chosen(await proposeRepository(tree), only)
+  print(proposal, tree.styleBuild?.config)
+  const count = Object.keys(proposal.files).length
+  if (!yes && !(await isAgreed(count))) {
+    process.stdout.write('Nothing was written. To write these files without being asked, say --yes.\n')
+    return 0
+  }
+  await writeFiles(folder, Object.entries(proposal.files))
+  process.stdout.write(
+    `${count} files are written. Next: brelt verify ${folder}${tree.styleBuild ? ' --trust-config' : ''}\n`,
+  )
+  return 0
+}
+
+function chosen(proposal: RepositoryProposal, only: readonly string[] | undefined): RepositoryProposal {
+  if (!only) return proposal
+  const components = proposal.components.filter(({ slug }) => only.includes(slug))
+  const kept = new Set(['library.yaml', ...components.map(({ file }) => file)])
+  const files = Object.fromEntries(Object.entries(proposal.files).filter(([path]) => kept.has(path)))
+  return { ...proposal, components, files }
+}
+
+function print({ name, styles, tokens, components, leftOut, files }: RepositoryProposal, config: string | undefined) {
+  const paint = paintFor(process.stdout)
+  const list = (lines: readonly string[]) => {
+    for (const line of lines.slice(0, MOST_SHOWN)) process.stdout.write(`  ${line}\n`)
+    if (lines.length > MOST_SHOWN) process.stdout.write(`  … and ${lines.length - MOST_SHOWN} more\n`)
+  }
+  const section = (title: string, lines: readonly string[]) => {
+    if (lines.length === 0) return
+    process.stdout.write(`${paint.strong(title)}\n`)
+    list(lines)
+  }
+  process.stdout.write(`${paint.strong(name)}\n`)
+  section(
+    `Components: ${components.length}`,
+    components.flatMap(({ slug, module, understood, unclear }) => {
+      const axes = understood.flatMap(
+        (one) => /^prop ([\w-]+):.*, an axis$/.exec(one)?.[1] ?? /^axis ([\w-]+)/.exec(one)?.[1] ?? [],
+      )
+      const open = unclear.length > 0 ? `; not understood: ${unclear.length}` : ''
+      return `${slug}  ${paint.dim(`${module}; ${axes.length > 0 ? `axes ${axes.join(', ')}` : 'no axes'}${open}`)}`
+    }),
+  )
+  section('Styles of all components', styles)
+  section(
+    'Tokens',
+    tokens.map(({ path, count }) => `${path}  ${paint.dim(`${count} tokens`)}`),
+  )
+  if (config !== undefined) section('Styles are built by', [config])
+  section(
+    `Left out, since they cannot be shown as they stand: ${leftOut.length}`,
+    leftOut.map(({ module, why }) => `${module}  ${paint.dim(why)}`),
+  )
+  section('Files that would be written', Object.keys(files))
+}
+
+/** Asks somebody who sits at a terminal; anybody else has not agreed. */
+async function isAgreed(count: number): Promise<boolean> {
+  if (!process.stdin.isTTY || !process.stdout.isTTY) return false
+  const asking = createInterface({ input: process.stdin, output: process.stdout })
+  const answer = await asking.question(`Write these ${count} files? [y/N] `)
+  asking.close()
+  return /^y(es)?$/i.test(answer.trim())
+}

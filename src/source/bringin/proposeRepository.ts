@@ -1,0 +1,215 @@
+import { describeProblem } from '@/core/problem'
+import { overlay, readLibrary, resolvePath, textOf, type FileTree } from '@/core/sheet'
+import { readTokens } from '@/core/tokens'
+import { printBlock } from '@/core/yaml'
+import { compileComponent } from '../compileComponent'
+import { readerOf, readManifest } from '../code'
+import { fromCode, type CodeSource } from './fromCode'
+import type { Proposal } from './proposal'
+import { exportOf, SKIPPED, stem } from './propose'
+
+/** What a repository without any of our files could get: nothing is written before somebody says so. */
+export interface RepositoryProposal {
+  /** `library.yaml` and the sheets, by path. */
+  files: Record<string, string>
+  name: string
+  styles: string[]
+  tokens: { path: string; count: number }[]
+  components: (Pick<Proposal, 'slug' | 'file' | 'understood' | 'unclear'> & { module: string })[]
+  /** Modules that look like components and cannot be shown as they stand. */
+  leftOut: { module: string; why: string }[]
+}
+
+const TOOLS =
+  /(^|\/)(\.[^/]+|node_modules|dist|build|out|coverage|tests?|__tests__|__mocks__|e2e|stories|docs|examples?|scripts|demo|playground)\//
+const PAGES = /(^|\/)(app|pages)\/(.*\/)?(page|layout|template|loading|error|not-found|index|_app|_document)\.[jt]sx$/
+const ENTRIES = /(^|\/)(main|app|entry|setup|providers?)\.[jt]sx?$/i
+const SHARED_NAME =
+  /(^|\/)(globals?|base|reset|normalize|theme|themes|tokens|variables|styles?|index|main|app)\.(css|scss)$/i
+// What only styles for everything hold: custom properties for the page, or a framework.
+const SHARED_RULE = /(^|[\s,}]):root\b|(^|[\s,}])html\b|@tailwind\b|@import\s+["']tailwindcss|@theme\b/
+const TOKEN_FILE = /(^|\/)([^/]*tokens?[^/]*\/.*\.json5?|[^/]*tokens?[^/]*\.json5?|[^/]*\.tokens\.json)$/i
+
+/** Looks through a folder for components, manifests, styles and tokens, and proposes a library of them. */
+export async function proposeRepository(tree: FileTree): Promise<RepositoryProposal> {
+  const paths = tree.paths.filter((path) => !TOOLS.test(path))
+  const tokens = tokenFiles(tree, paths)
+  const found = [...(await elementsIn(tree, paths)), ...(await modulesIn(tree, paths))]
+  const imported = importedStyles(tree, paths)
+  const styles = paths.filter(
+    (path) =>
+      /\.s?css$/.test(path) &&
+      !/\.module\.s?css$/.test(path) &&
+      !imported.has(path) &&
+      (SHARED_RULE.test(textOf(tree, path)!) || SHARED_NAME.test(path)),
+  )
+  const name = nameOf(tree)
+  const library = `library: 1\n${printBlock({ name, ...(tokens.length > 0 && { tokens: tokens.map(({ path }) => path) }), ...(styles.length > 0 && { styles }) }, 0)}\n`
+  const sheets = Object.fromEntries(found.map(({ proposal }) => [proposal.file, proposal.texts[proposal.file]!]))
+  const tried = readLibrary(overlay(tree, { 'library.yaml': library, ...sheets }))
+  const leftOut: RepositoryProposal['leftOut'] = []
+  const components: RepositoryProposal['components'] = []
+  for (const { proposal, module } of found) {
+    const sheet = tried.library?.sheets.find(({ file }) => file === proposal.file)
+    const problems = tried.problems.filter(({ file }) => file === proposal.file)
+    if (sheet && problems.length === 0) problems.push(...(await compileComponent(sheet, tried.library!)).problems)
+    const [first] = problems
+    if (!sheet || first) leftOut.push({ module, why: first ? describeProblem(first) : 'it makes no sheet' })
+    else components.push({ ...proposal, module })
+  }
+  const kept = new Set(components.map(({ file }) => file))
+  return {
+    files: {
+      'library.yaml': library,
+      ...Object.fromEntries(Object.entries(sheets).filter(([file]) => kept.has(file))),
+    },
+    name,
+    styles,
+    tokens,
+    components,
+    leftOut,
+  }
+}
+
+function nameOf(tree: FileTree): string {
+  const given = jsonAt(tree, 'package.json').name
+  const plain = typeof given === 'string' ? given : (tree.folder?.split('/').at(-1) ?? 'library')
+  const words = plain
+    .replace(/^@/, '')
+    .replace(/[/_-]+/g, ' ')
+    .trim()
+  return words.charAt(0).toUpperCase() + words.slice(1)
+}
+
+function jsonAt(tree: FileTree, path: string): Record<string, unknown> {
+  try {
+    return JSON.parse(textOf(tree, path) ?? '{}') as Record<string, unknown>
+  } catch {
+    return {}
+  }
+}
+
+/** Files with tokens in them, each with how many; later contexts are the author's to name. */
+function tokenFiles(tree: FileTree, paths: readonly string[]): { path: string; count: number }[] {
+  return paths
+    .filter((path) => TOKEN_FILE.test(path) && !/(^|\/)(package|tsconfig|manifest)[^/]*\.json$/.test(path))
+    .flatMap((path) => {
+      const { library } = readLibrary(overlay(tree, { 'library.yaml': `library: 1\nname: T\ntokens: ["${path}"]` }), [])
+      const read = library && readTokens(library)
+      const count = read && read.problems.length === 0 ? read.book.list({}).length : 0
+      return count > 0 ? [{ path, count }] : []
+    })
+}
+
+interface Found {
+  proposal: Proposal
+  module: string
+}
+
+const folderOfPath = (path: string) => path.slice(0, path.lastIndexOf('/') + 1)
+const baseName = (path: string) => path.slice(path.lastIndexOf('/') + 1)
+
+/** A component whose sheet stands beside its module. */
+function inPlace(
+  tree: FileTree,
+  reading: Parameters<typeof fromCode>[0],
+  path: string,
+  source: Omit<CodeSource, 'module' | 'files' | 'styles' | 'inPlace'>,
+  taken: readonly string[],
+): Proposal {
+  const folder = folderOfPath(path)
+  const text = textOf(tree, path) ?? ''
+  // Styles that the module does not import itself, under its own name.
+  const styles = ['css', 'scss']
+    .map((ending) => `${stem(path)}.${ending}`)
+    .filter((name) => tree.paths.includes(folder + name) && !text.includes(name))
+  const beside = Object.fromEntries(
+    tree.paths
+      .filter((each) => folderOfPath(each) === folder && each.endsWith('.css') && stem(each) === stem(path))
+      .map((each) => [baseName(each), textOf(tree, each)!]),
+  )
+  const files = { [baseName(path)]: text, ...beside }
+  return fromCode(reading, { ...source, module: baseName(path), styles, files, inPlace: folder }, taken)
+}
+
+async function modulesIn(tree: FileTree, paths: readonly string[]): Promise<Found[]> {
+  const modules = paths.filter(
+    (path) => /\.[jt]sx$/.test(path) && !SKIPPED.test(path) && !PAGES.test(path) && !ENTRIES.test(path),
+  )
+  const read = readerOf(tree, modules)
+  const found: Found[] = []
+  for (const module of modules) {
+    const reading = await read(module)
+    if (reading.name === '') continue
+    const source = { kind: 'react' as const, ...exportOf(textOf(tree, module)!, reading.name) }
+    const named = reading.name === 'default' ? { ...reading, name: stem(module) } : reading
+    found.push({
+      module,
+      proposal: inPlace(
+        tree,
+        named,
+        module,
+        source,
+        found.map(({ proposal }) => proposal.slug),
+      ),
+    })
+  }
+  return found
+}
+
+/** Custom elements that a manifest describes; a manifest of the build leads to the sources that it was made from. */
+async function elementsIn(tree: FileTree, paths: readonly string[]): Promise<Found[]> {
+  const named = jsonAt(tree, 'package.json').customElements
+  const manifest = [
+    typeof named === 'string' ? named.replace(/^\.\//, '') : '',
+    'custom-elements.json',
+    'dist/custom-elements.json',
+  ].find((path) => tree.paths.includes(path))
+  if (manifest === undefined) return []
+  const folder = folderOfPath(manifest)
+  const found: Found[] = []
+  for (const element of readManifest(textOf(tree, manifest)!, manifest)) {
+    const bases = [folder + element.module, element.module, element.module.replace(/^dist\//, 'src/')]
+    const module = bases
+      .flatMap((base) => [base.replace(/\.js$/, '.ts'), base])
+      .find((path) => paths.includes(path) || tree.paths.includes(path))
+    if (module === undefined) continue
+    const { tag, parts, customProperties } = element
+    const source = { kind: 'element' as const, tag, parts, customProperties }
+    found.push({
+      module,
+      proposal: inPlace(
+        tree,
+        element,
+        module,
+        source,
+        found.map(({ proposal }) => proposal.slug),
+      ),
+    })
+  }
+  return found
+}
+
+/** Style sheets that a component's module imports, or that another sheet does: they come with it. */
+function importedStyles(tree: FileTree, paths: readonly string[]): Set<string> {
+  const found = new Set<string>()
+  const add = (path: string, reference: string) => {
+    const target = resolvePath(path, reference)
+    // A sheet may be named without its ending, and SCSS has parts whose names begin with a line.
+    const slash = (target ?? '').lastIndexOf('/') + 1
+    const names =
+      target === undefined ? [] : [target, `${target}.scss`, `${target.slice(0, slash)}_${target.slice(slash)}.scss`]
+    names.forEach((name) => found.add(name))
+  }
+  for (const path of paths) {
+    if (/\.[jt]sx?$/.test(path) && !ENTRIES.test(path) && !PAGES.test(path))
+      for (const [, name] of textOf(tree, path)!.matchAll(
+        /import\s+(?:[\w*{}\s,]+\s+from\s+)?['"](\.[^'"]+\.s?css)['"]/g,
+      ))
+        add(path, name!)
+    if (/\.s?css$/.test(path))
+      for (const [, name] of textOf(tree, path)!.matchAll(/@(?:import|use|forward)\s+(?:url\()?\s*['"]([^'"]+)['"]/g))
+        add(path, name!)
+  }
+  return found
+}
