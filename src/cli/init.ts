@@ -2,7 +2,7 @@ import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import { createInterface } from 'node:readline/promises'
 import { BadInput } from '@/core/problem'
-import { openFolder, proposeRepository, writeFiles, type RepositoryProposal } from '@/source'
+import { keepComponents, openFolder, proposeRepository, writeFiles, type RepositoryProposal } from '@/source'
 import { paintFor } from './paint'
 
 export interface InitArguments {
@@ -17,7 +17,8 @@ export async function init(folder: string, { yes = false, only }: InitArguments)
   if (existsSync(join(folder, 'library.yaml')))
     throw new BadInput([{ file: 'library.yaml', line: 1, column: 1, message: 'this folder is a library already' }])
   const tree = openFolder(folder)
-  const proposal = chosen(await proposeRepository(tree), only)
+  const all = await proposeRepository(tree)
+  const proposal = only ? keepComponents(all, only) : all
   print(proposal, tree.styleBuild?.config)
   const count = Object.keys(proposal.files).length
   if (!yes && !(await isAgreed(count))) {
@@ -29,14 +30,6 @@ export async function init(folder: string, { yes = false, only }: InitArguments)
     `${count} files are written. Next: brelt verify ${folder}${tree.styleBuild ? ' --trust-config' : ''}\n`,
   )
   return 0
-}
-
-function chosen(proposal: RepositoryProposal, only: readonly string[] | undefined): RepositoryProposal {
-  if (!only) return proposal
-  const components = proposal.components.filter(({ slug }) => only.includes(slug))
-  const kept = new Set(['library.yaml', ...components.map(({ file }) => file)])
-  const files = Object.fromEntries(Object.entries(proposal.files).filter(([path]) => kept.has(path)))
-  return { ...proposal, components, files }
 }
 
 function print({ name, styles, tokens, components, leftOut, files }: RepositoryProposal, config: string | undefined) {

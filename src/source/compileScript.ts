@@ -21,12 +21,15 @@ const kept = new Map<string, { inputs: ReadonlyMap<string, string | undefined>; 
 
 /** Bundles a component's script or module with the library files that it imports, into one ES module. */
 export async function compileScript(tree: FileTree, path: string): Promise<CompiledScript> {
-  const key = `${tree.folder ?? ''}|${path}`
+  const isBuilt = tree.styleBuild?.isTrusted ?? false
+  const key = `${tree.folder ?? ''}|${isBuilt}|${path}`
   const known = kept.get(key)
   if (known && [...known.inputs].every(([input, mark]) => markOf(tree, input) === mark)) return known.compiled
   const { inputs, compiled } = await bundle(tree, path)
   kept.delete(key)
-  if (compiled.problems.length === 0)
+  // What the build of styles reads besides is not known here; it keeps what it has made by itself.
+  const isKnown = !isBuilt || inputs.every((input) => !/\.s?css$/.test(input))
+  if (compiled.problems.length === 0 && isKnown)
     kept.set(key, { inputs: new Map(inputs.map((input) => [input, markOf(tree, input)])), compiled })
   const [oldest] = kept.keys()
   if (kept.size > MOST_KEPT && oldest !== undefined) kept.delete(oldest)

@@ -7,7 +7,7 @@ import type { Problem } from '@/core/problem'
 import { SHARED_REACT } from '@/stage'
 import { compileScss } from './compileScss'
 import { moduleFile } from './moduleFile'
-import { isBare, PackageReach } from './PackageReach'
+import { folderAbove, isBare, PackageReach } from './PackageReach'
 import { buildStyles } from './postcss'
 
 /** Files that are not on disk: uploaded ones, and what somebody has just made in the interface. */
@@ -90,7 +90,7 @@ type Asked = Parameters<Parameters<PluginBuild['onResolve']>[1]>[0]
 async function load(tree: FileTree, path: string, suffix: string, problems: Problem[]): Promise<OnLoadResult> {
   const bytes = tree.bytes(path)!
   // Names in here are looked up from where the file would stand.
-  const at = tree.folder === undefined ? {} : { resolveDir: join(tree.folder, dirname(path)) }
+  const at = tree.folder === undefined ? {} : { resolveDir: placeOf(tree.folder, path) }
   if (!/\.s?css$/.test(path) || suffix) return { contents: bytes, loader: loaderOf(path, suffix), ...at }
   const text = textOf(tree, path)!
   const plain = path.endsWith('.scss') ? await compileScss(tree, path, text, problems) : { css: text }
@@ -99,6 +99,10 @@ async function load(tree: FileTree, path: string, suffix: string, problems: Prob
   const trail = map ? `\n/*# sourceMappingURL=data:application/json;base64,${map} */` : ''
   return { contents: (compiled?.css ?? '') + trail, loader: loaderOf(path), ...at }
 }
+
+/** The folder where a file stands or would stand; its nearest one that exists, since nothing is looked up from one that does not. */
+const placeOf = (folder: string, path: string): string =>
+  folderAbove(join(folder, dirname(path)), (at) => existsSync(at)) ?? folder
 
 const fault = (text: string): OnResolveResult => ({ errors: [{ text }] })
 
@@ -141,8 +145,8 @@ async function inLibrary(
   if (!isBare(path) || kind.startsWith('url'))
     return fault(wanted === undefined ? `"${path}" leaves the library's folder` : `no file "${path}"`)
   const none = `no package "${path}" is installed in the library's folder or above it`
-  if (!reach) return fault(none)
-  const resolveDir = join(tree.folder!, dirname(importer))
+  if (!reach) return fault(`no package "${path}": packages are found where the library is linked to its repository`)
+  const resolveDir = placeOf(tree.folder!, importer)
   reach.note(path, resolveDir)
   const outside = await build.resolve(path, { kind, resolveDir, pluginData: LOOKING })
   return outside.errors.length > 0 ? fault(none) : { path: outside.path, suffix: outside.suffix }

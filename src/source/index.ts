@@ -1,4 +1,5 @@
 export {
+  keepComponents,
   pathFault,
   propose,
   proposeRepository,

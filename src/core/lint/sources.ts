@@ -10,6 +10,8 @@ export function* propUnused({ sheet, library }: LintSubject): Generator<Lint> {
   const files = library.tree.paths.filter((path) => path.startsWith(folder) && /\.(liquid|[jt]sx?)$/.test(path))
   const shared = library.tree.paths.filter((path) => path.endsWith('.liquid') && !files.includes(path))
   const text = [...files, ...shared].map((path) => textOf(library.tree, path)).join('\n')
+  // What is handed on as a whole may read any of them.
+  if (source.kind !== 'markup' && /\.\.\.\s*\w*(props|rest|others?|remaining)\b/i.test(text)) return
   for (const name of Object.keys(props)) {
     const camel = camelCase(name)
     const used = isUsed(source.kind, name, camel, text)

@@ -1,4 +1,4 @@
 export { propose, type Dropped } from './propose'
 export type { Proposal } from './proposal'
 export { pathFault, readZip, UPLOAD_LIMITS } from './readZip'
-export { proposeRepository, type RepositoryProposal } from './proposeRepository'
+export { keepComponents, proposeRepository, type RepositoryProposal } from './proposeRepository'

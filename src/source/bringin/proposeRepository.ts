@@ -1,5 +1,5 @@
 import { describeProblem } from '@/core/problem'
-import { overlay, readLibrary, resolvePath, textOf, type FileTree } from '@/core/sheet'
+import { LIBRARY_FILE, overlay, readLibrary, resolvePath, textOf, type FileTree } from '@/core/sheet'
 import { readTokens } from '@/core/tokens'
 import { printBlock } from '@/core/yaml'
 import { compileComponent } from '../compileComponent'
@@ -20,6 +20,14 @@ export interface RepositoryProposal {
   leftOut: { module: string; why: string }[]
 }
 
+/** A proposal for some of its components only. */
+export function keepComponents(proposal: RepositoryProposal, slugs: readonly string[]): RepositoryProposal {
+  const components = proposal.components.filter(({ slug }) => slugs.includes(slug))
+  const kept = new Set([LIBRARY_FILE, ...components.map(({ file }) => file)])
+  const files = Object.fromEntries(Object.entries(proposal.files).filter(([path]) => kept.has(path)))
+  return { ...proposal, components, files }
+}
+
 const TOOLS =
   /(^|\/)(\.[^/]+|node_modules|dist|build|out|coverage|tests?|__tests__|__mocks__|e2e|stories|docs|examples?|scripts|demo|playground)\//
 const PAGES = /(^|\/)(app|pages)\/(.*\/)?(page|layout|template|loading|error|not-found|index|_app|_document)\.[jt]sx$/
@@ -34,7 +42,9 @@ const TOKEN_FILE = /(^|\/)([^/]*tokens?[^/]*\/.*\.json5?|[^/]*tokens?[^/]*\.json
 export async function proposeRepository(tree: FileTree): Promise<RepositoryProposal> {
   const paths = tree.paths.filter((path) => !TOOLS.test(path))
   const tokens = tokenFiles(tree, paths)
-  const found = [...(await elementsIn(tree, paths)), ...(await modulesIn(tree, paths))]
+  const all = [...(await elementsIn(tree, paths)), ...(await modulesIn(tree, paths))]
+  // A sheet that somebody has written stays.
+  const found = all.filter(({ proposal }) => !tree.paths.includes(proposal.file))
   const imported = importedStyles(tree, paths)
   const styles = paths.filter(
     (path) =>

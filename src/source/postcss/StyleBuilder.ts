@@ -79,7 +79,7 @@ export class StyleBuilder {
 
   private start(): ChildProcess {
     this.readStamp = stampOf(this.config)
-    const child = fork(join(homeFolder(), 'dist', 'postcss.mjs'), [this.config], {
+    const child = fork(join(/* turbopackIgnore: true */ homeFolder(), 'dist', 'postcss.mjs'), [this.config], {
       cwd: dirname(this.config),
       env: { ...process.env, NODE_ENV: 'production', NODE_OPTIONS: '' },
       execArgv: [],

@@ -8,12 +8,14 @@ import { CodeEditor, nameCheck, TextField } from '../editing'
 import { Drop } from './Drop'
 import { emptyComponent, type ProposedComponent } from './proposal'
 import { Proposal } from './Proposal'
+import { Repository } from './Repository'
 
 const WAYS = [
   ['empty', 'From nothing'],
   ['html', 'HTML and CSS'],
   ['tsx', 'React module'],
   ['files', 'Files, a folder or a zip'],
+  ['repository', 'A repository'],
 ] as const
 
 /** Makes a component: from nothing, or from code that exists. Nothing is saved before what was understood has been seen. */
@@ -74,6 +76,7 @@ export function BringIn({ library, libraries }: { library: LibraryFacts; librari
                 {way === 'tsx' && (
                   <Pasted key="tsx" files={['Pasted.tsx', 'Pasted.css']} onPropose={propose} isReading={isReading} />
                 )}
+                {way === 'repository' && <Repository />}
                 {way === 'files' && <Drop onFiles={propose} onProblem={setProblem} library={library} />}
               </Tabs.Content>
             </Tabs.Root>

@@ -1,2 +1,3 @@
 export { BringIn } from './BringIn'
 export { LibraryFolder } from './LibraryFolder'
+export type { RepositoryAnswer } from './Repository'

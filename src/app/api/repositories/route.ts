@@ -1,0 +1,51 @@
+import { userInfo } from 'node:os'
+import { z } from 'zod'
+import { bodyOf, connection, isOwn, refused } from '@/app/_server'
+import { BadInput } from '@/core/problem'
+import { LIBRARY_FILE } from '@/core/sheet'
+import { keepComponents, openFolder, proposeRepository, readFolder, writeFiles } from '@/source'
+import { importTree } from '@/store'
+import type { RepositoryAnswer } from '@/ui/bringin'
+
+const folder = z.string().min(1).max(4000)
+const askSchema = z.object({ folder })
+const writeSchema = z.object({ folder, components: z.array(z.string().max(200)).max(5000) })
+
+const answered = async (work: () => Promise<unknown>) => {
+  try {
+    return Response.json(await work())
+  } catch (error) {
+    const isTold = error instanceof BadInput || (error as NodeJS.ErrnoException).code !== undefined
+    if (!isTold) throw error
+    return Response.json({ problem: (error as Error).message }, { status: 422 })
+  }
+}
+
+/** What a folder of this machine could become: the library that it is, or one that is proposed. Nothing is written. */
+export async function POST(request: Request) {
+  if (!isOwn(request)) return refused()
+  const body = await bodyOf(request, askSchema)
+  if ('refusal' in body) return body.refusal
+  return answered(async (): Promise<RepositoryAnswer> => {
+    const tree = openFolder(body.data.folder)
+    if (tree.paths.includes(LIBRARY_FILE)) return { kind: 'library' }
+    const { files, ...proposal } = await proposeRepository(tree)
+    return { kind: 'proposal', ...proposal, files: Object.keys(files) }
+  })
+}
+
+/** Writes what was proposed, for the components that were chosen, and links a library to the folder. */
+export async function PUT(request: Request) {
+  if (!isOwn(request)) return refused()
+  const body = await bodyOf(request, writeSchema)
+  if ('refusal' in body) return body.refusal
+  return answered(async () => {
+    const tree = openFolder(body.data.folder)
+    if (!tree.paths.includes(LIBRARY_FILE)) {
+      const { files } = keepComponents(await proposeRepository(tree), body.data.components)
+      await writeFiles(tree.folder!, Object.entries(files))
+    }
+    const options = { author: userInfo().username, folder: tree.folder! }
+    return importTree(await connection(), readFolder(tree.folder!), options)
+  })
+}
