@@ -52,6 +52,29 @@ interface BellProps { size?: 'small' | 'large'; weight: Weight; tone?: Tone; bus
   expect(ignored).toEqual(['ui/bell/Bell.test.tsx', 'notes.txt'])
 })
 
+test('HTML with the style sheet of a whole framework: only its own block gives axes', async () => {
+  const tone = (name: string) => `.ice-${name} { --ice-ink: 1; --ice-ground: 2; --ice-edge: 3 }`
+  const css = `.ice { display: inline-block } .ice:hover { color: red } .ice:disabled, .ice.is-off { opacity: .5 }
+    ${['pine', 'sky', 'dusk'].map(tone).join('\n')} .ice-lg { padding: 9px } .ice-sm { padding: 2px }
+    .ice-group { display: flex } .ice-group > .ice { margin: 0 } .icefall { color: red } .d-flex { display: flex }
+    .rope:focus { color: red } .rope-check:checked { color: red } .ice__mark { color: red } :focus-visible { outline: 0 }
+    ${Array.from({ length: 200 }, (_, at) => `.u${at} { margin: ${at}px }`).join('\n')}`
+  const { proposals } = await propose(
+    { 'pasted.html': '<button class="d-flex ice ice-pine"><i class="ice__mark"></i>Climb</button>', 'pasted.css': css },
+    [],
+  )
+  const sheet = sheetOf(proposals[0]!)
+  expect(proposals[0]!.slug).toBe('ice')
+  expect(axesOf(sheet)).toEqual({
+    size: 'regular sm lg (regular)',
+    variant: 'plain pine sky dusk (pine)',
+    off: 'no yes (no)',
+    interaction: 'rest hover disabled (rest)',
+  })
+  expect(sheet.data.parts).toEqual({ root: '.ice', mark: '.ice__mark' })
+  expect(proposals[0]!.unclear).toEqual([])
+})
+
 test('HTML with its CSS', async () => {
   const { proposals } = await propose(
     {

@@ -65,11 +65,12 @@ export function fromCode(
     },
     props: Object.fromEntries(props.map((prop) => [prop.name, sheetProp(prop)])),
     slots: Object.fromEntries(
-      slots.map(({ name, about }) => [
+      slots.map(({ name, about, default: usual }) => [
         name,
         {
           text: true,
-          default: name === 'children' || name === 'default' ? { text: 'Text' } : 'none',
+          default:
+            typeof usual === 'string' ? { text: usual } : /^(children|default)$/.test(name) ? { text: 'Text' } : 'none',
           ...(about && { about }),
         },
       ]),

@@ -1,7 +1,7 @@
 import { parseFragment, type DefaultTreeAdapterMap } from 'parse5'
 import { folderOf, printSheet, slugFor, titleOf, type Proposal } from './proposal'
 import { stateAxes } from './stateAxes'
-import { statesInCss, type CssState } from './statesInCss'
+import { statesInCss, type CssFacts, type CssState } from './statesInCss'
 
 type Element = DefaultTreeAdapterMap['element']
 type TextNode = DefaultTreeAdapterMap['textNode']
@@ -24,6 +24,9 @@ const SIZES = [
   'huge',
 ]
 
+// A style sheet with more classes is a whole framework's.
+const MANY_CLASSES = 150
+
 /** Proposes a component from a piece of HTML and the CSS that styles it. */
 export function fromMarkup(html: string, css: string, taken: readonly string[], called?: string): Proposal {
   const fragment = parseFragment(html, { sourceCodeLocationInfo: true })
@@ -31,14 +34,14 @@ export function fromMarkup(html: string, css: string, taken: readonly string[], 
   const [root] = elements
   const rootClasses = root ? classesOf(root) : []
   const facts = statesInCss(css)
-  const block = rootClasses.find((name) => !name.includes('--')) ?? rootClasses[0]
+  const block = blockOf(elements)
   const slug = slugFor(called ?? block ?? root?.tagName ?? 'component', taken)
   const parts = partsOf(elements, block)
   const unclear: string[] = []
   if (!root) unclear.push('The HTML holds no element.')
   if (elements.some(({ tagName }) => tagName === 'script'))
     unclear.push('A script in the HTML is left out: give it as a module of its own.')
-  const { axes: modifiers, template: plain } = modifierAxes(html, root, block, facts.classes)
+  const { axes: modifiers, template: plain, others } = modifierAxes(html, elements, block, facts)
   const text = firstText(fragment)
   const template = text ? plain.replace(text.value, `{{ props.label | escape }}`) : plain
   const partFor = ({ beside, tag }: CssState) =>
@@ -46,13 +49,23 @@ export function fromMarkup(html: string, css: string, taken: readonly string[], 
       ([, select]) =>
         beside.some((name) => select === `.${name}`) || (beside.length === 0 && tag !== undefined && select === tag),
     )?.[0]
-  const states = stateAxes(facts.states, partFor)
+  // A framework's sheet speaks of everything: only what this markup has counts.
+  const tags = new Set(elements.map(({ tagName }) => tagName))
+  const present = new Set(elements.flatMap(classesOf))
+  const isHere = ({ beside, tag }: CssState) =>
+    (beside.length > 0 || tag !== undefined) &&
+    beside.every((name) => present.has(name) || (block !== undefined && name.startsWith(`${block}-`))) &&
+    (tag === undefined || tags.has(tag))
+  const states = stateAxes(facts.states.filter(isHere), partFor)
   const axes = { ...modifiers, ...states }
   const styled = new Set(elements.flatMap(classesOf))
   const foreign = [...facts.classes].filter(
     (name) => !styled.has(name) && !name.startsWith(`${block}--`) && !/^(is|has|was)-/.test(name),
   )
-  if (foreign.length > 0)
+  if (others.length > 0)
+    unclear.push(`Not taken, since there are enough: ${others.map((name) => `.${name}`).join(', ')}.`)
+  const isFramework = facts.classes.size > MANY_CLASSES
+  if (foreign.length > 0 && !isFramework)
     unclear.push(
       `Styled, but not in the HTML: ${foreign
         .slice(0, 8)
@@ -111,13 +124,24 @@ function firstText(node: AnyNode): TextNode | undefined {
   return undefined
 }
 
+/** The class that names the component: others are made of it; else the first that is no modifier. */
+function blockOf(elements: readonly Element[]): string | undefined {
+  const own = elements[0] ? classesOf(elements[0]) : []
+  const all = elements.flatMap(classesOf)
+  return (
+    own.find((name) => all.some((other) => other.startsWith(`${name}-`) || other.startsWith(`${name}__`))) ??
+    own.find((name) => !name.includes('--')) ??
+    own[0]
+  )
+}
+
 function partsOf(elements: readonly Element[], block: string | undefined): Record<string, string> {
   const parts: Record<string, string> = {}
   elements.forEach((element, at) => {
     const own = classesOf(element).find((name) => !name.includes('--') && !/^(is|has|was)-/.test(name))
     const role = element.attrs.find(({ name }) => name === 'role')?.value
     const select = own ? `.${own}` : role ? `[role="${role}"]` : undefined
-    if (at === 0) parts.root = select ?? element.tagName
+    if (at === 0) parts.root = block !== undefined ? `.${block}` : (select ?? element.tagName)
     // An element without a name of its own is a part only where it does something.
     else if (select || /^(input|button|select|textarea|a|label)$/.test(element.tagName)) {
       const name = slugFor(own?.replace(`${block}__`, '').replace(`${block}-`, '') ?? role ?? element.tagName)
@@ -129,37 +153,77 @@ function partsOf(elements: readonly Element[], block: string | undefined): Recor
   return parts
 }
 
-/** `.call--large` and its like become axes; those of size stand apart from the others. */
-function modifierAxes(html: string, root: Element | undefined, block: string | undefined, styled: ReadonlySet<string>) {
+// What design systems call their looks, where nothing in the markup tells a modifier from a part.
+const TONES =
+  /^(primary|secondary|tertiary|accent|neutral|success|danger|warning|error|info|light|dark|link|ghost|plain|quiet|loud|solid|soft|(outline|subtle|text)(-[a-z]+)?)$/
+
+// Rules of siblings declare nearly the same properties.
+const ALIKE = 0.6
+const MOST_VALUES = 12
+
+/** The names behind `.call--` or `.call-` that stand for looks of the block, rather than for parts of it. */
+function modifiersOf(block: string, own: readonly string[], elements: readonly Element[], css: CssFacts): string[] {
+  const inside = new Set(elements.slice(1).flatMap(classesOf))
+  const all = [...new Set([...own, ...css.classes])].filter((name) => !inside.has(name))
+  const marked = all.filter((name) => name.startsWith(`${block}--`))
+  if (marked.length > 0) return marked
+  const possible = all.filter((name) => name.startsWith(`${block}-`) && !name.startsWith(`${block}__`))
+  const present = own.filter((name) => possible.includes(name))
+  const isAlike = (name: string) =>
+    present.some((one) => {
+      const [a, b] = [css.declares.get(one) ?? new Set(), css.declares.get(name) ?? new Set()]
+      const shared = [...a].filter((property) => b.has(property)).length
+      return shared > 0 && shared / Math.max(a.size, b.size) >= ALIKE
+    })
+  return possible.filter((name) => {
+    const rest = name.slice(block.length + 1)
+    return present.includes(name) || SIZES.includes(rest) || TONES.test(rest) || isAlike(name)
+  })
+}
+
+/** `.call--large` or `.call-large` and its like become axes; those of size stand apart from the others. */
+function modifierAxes(
+  html: string,
+  elements: readonly Element[],
+  block: string | undefined,
+  css: CssFacts,
+): { axes: Record<string, unknown>; template: string; others: string[] } {
   const axes: Record<string, unknown> = {}
-  if (!root || !block) return { axes, template: html }
+  const [root] = elements
+  if (!root || !block) return { axes, template: html, others: [] }
   const own = classesOf(root)
-  const all = [...new Set([...own, ...styled])]
-    .filter((name) => name.startsWith(`${block}--`))
-    .map((name) => name.slice(block.length + 2))
-  const sizes = all.filter((name) => SIZES.includes(name)).toSorted((a, b) => SIZES.indexOf(a) - SIZES.indexOf(b))
-  const variants = all.filter((name) => !SIZES.includes(name))
-  const add = (axis: string, values: readonly string[], plain: string) => {
-    if (values.length === 0) return
-    const present = values.find((value) => own.includes(`${block}--${value}`))
-    const reaches = Object.fromEntries(values.map((value) => [slugOfValue(value), { class: `${block}--${value}` }]))
-    const ordered = { [plain]: {}, ...reaches }
+  const classes = modifiersOf(block, own, elements, css)
+  const nameOf = (name: string) => name.slice(block.length).replace(/^-+/, '')
+  const sizes = classes
+    .filter((name) => SIZES.includes(nameOf(name)))
+    .toSorted((a, b) => SIZES.indexOf(nameOf(a)) - SIZES.indexOf(nameOf(b)))
+  const variants = classes.filter((name) => !sizes.includes(name))
+  const kept = variants.filter((name, at) => at < MOST_VALUES || own.includes(name))
+  const add = (axis: string, names: readonly string[], plain: string) => {
+    if (names.length === 0) return
+    const present = names.find((name) => own.includes(name))
+    const reaches = Object.fromEntries(names.map((name) => [slugOfValue(nameOf(name)), { class: name }]))
     axes[axis] = {
       ...(axis === 'size' && { of: 'size' }),
-      ...(present && { default: slugOfValue(present) }),
-      values: ordered,
+      ...(present && { default: slugOfValue(nameOf(present)) }),
+      values: { [plain]: {}, ...reaches },
     }
   }
   add('size', sizes, 'regular')
-  add('variant', variants, 'plain')
+  add('variant', kept, 'plain')
+  const others = variants.filter((name) => !kept.includes(name))
   const start = root.sourceCodeLocation?.startTag
-  if (!start) return { axes, template: html }
+  if (!start) return { axes, template: html, others }
   const tag = html.slice(start.startOffset, start.endOffset)
-  const kept = own.filter((name) => !name.startsWith(`${block}--`)).join(' ')
-  const plainTag = tag.replace(/(\bclass\s*=\s*)("[^"]*"|'[^']*')/, `$1"${kept}"`)
-  return { axes, template: html.slice(0, start.startOffset) + plainTag + html.slice(start.endOffset) }
+  const plain = own.filter((name) => !classes.includes(name)).join(' ')
+  const plainTag = tag.replace(/(\bclass\s*=\s*)("[^"]*"|'[^']*')/, `$1"${plain}"`)
+  return { axes, template: html.slice(0, start.startOffset) + plainTag + html.slice(start.endOffset), others }
 }
 
-const slugOfValue = (value: string) => value.toLowerCase().replace(/[^a-z0-9]+/g, '-')
+const slugOfValue = (value: string) =>
+  value
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-+|-+$/g, '') || 'other'
 
 const withoutScripts = (html: string) => html.replace(/<script\b[^>]*>[\s\S]*?<\/script\s*>/gi, '')

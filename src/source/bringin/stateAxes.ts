@@ -1,3 +1,4 @@
+import { slugFor } from './proposal'
 import type { CssState } from './statesInCss'
 
 type Reach = Record<string, unknown>
@@ -39,7 +40,7 @@ export function stateAxes(states: readonly CssState[], partOf: PartFinder): Reco
   if (Object.keys(value).length > 1) axes.value = { of: 'state', values: value }
   for (const state of states) {
     if (state.kind === 'pseudo' || state.name === 'disabled') continue
-    const name = state.name.replace(/^(is|has|was|aria|data)-/, '').toLowerCase()
+    const name = slugFor(state.name.replace(/^(is|has|was|aria|data)-/, ''))
     const reach = state.kind === 'class' ? { class: state.name } : { attr: { [state.name]: state.value ?? true } }
     const known = axes[name] as { values: Record<string, Reach> } | undefined
     const called =

@@ -1,4 +1,4 @@
-import { parse, walk, type CssNode } from 'css-tree'
+import { parse, walk, type CssNode, type Rule } from 'css-tree'
 import { compoundsOf } from '../cssCompounds'
 
 /** A state that a style sheet speaks of: which compound of which selector, and how it is reached. */
@@ -17,6 +17,8 @@ export interface CssState {
 export interface CssFacts {
   /** Every class that is styled. */
   classes: Set<string>
+  /** The properties that rules of one class alone declare. */
+  declares: Map<string, Set<string>>
   states: CssState[]
 }
 
@@ -36,9 +38,10 @@ const STATE_PSEUDO = new Set([
 
 /** What a style sheet's selectors tell of a component's parts and states. */
 export function statesInCss(css: string): CssFacts {
-  const facts: CssFacts = { classes: new Set(), states: [] }
+  const facts: CssFacts = { classes: new Set(), declares: new Map(), states: [] }
   walk(parse(css, { parseValue: false, onParseError: () => {} }), (node: CssNode) => {
     if (node.type === 'ClassSelector') facts.classes.add(node.name)
+    if (node.type === 'Rule') noteDeclared(node, facts.declares)
     if (node.type === 'Selector') for (const compound of compoundsOf(node)) facts.states.push(...statesOf(compound))
   })
   const seen = new Set<string>()
@@ -47,6 +50,20 @@ export function statesInCss(css: string): CssFacts {
     return !seen.has(key) && seen.add(key)
   })
   return facts
+}
+
+/** Notes what a rule declares for each selector of it that is one class, or a class with its block. */
+function noteDeclared({ prelude, block }: Rule, declares: CssFacts['declares']) {
+  if (prelude.type !== 'SelectorList') return
+  const properties = block.children.toArray().flatMap((each) => (each.type === 'Declaration' ? [each.property] : []))
+  for (const selector of prelude.children.toArray()) {
+    const nodes = selector.type === 'Selector' ? selector.children.toArray() : []
+    const last = nodes.at(-1)
+    if (last?.type !== 'ClassSelector' || nodes.some(({ type }) => type !== 'ClassSelector')) continue
+    const known = declares.get(last.name) ?? new Set()
+    properties.forEach((property) => known.add(property))
+    declares.set(last.name, known)
+  }
 }
 
 function statesOf(compound: readonly CssNode[]): CssState[] {
