@@ -37,7 +37,9 @@ export function fromCode(
   const slug = slugFor(called ?? source.tag ?? reading.name, taken)
   const folder = source.inPlace ?? folderOf(slug)
   const file = `${folder}${slug}.sheet.yaml`
-  const props = reading.props.filter(({ type }) => type !== 'node' && type !== 'event')
+  const props = reading.props.filter(
+    ({ type, isInner }) => type !== 'node' && type !== 'event' && !(isInner && type === 'data'),
+  )
   const slots = reading.props.filter(({ type }) => type === 'node')
   const events = reading.props.filter(({ type }) => type === 'event')
   const css = Object.entries(source.files).filter(([path]) => /\.css$/.test(path) && !/\.module\.css$/.test(path))
@@ -111,7 +113,7 @@ function axesOf(props: readonly CodeProp[]): { varying: Record<string, unknown>;
     const axis = axisOf(prop)
     return axis === undefined ? [] : [{ prop, axis }]
   })
-  const ranked = possible.toSorted((a, b) => Number(a.prop.type === 'flag') - Number(b.prop.type === 'flag'))
+  const ranked = possible.toSorted((a, b) => rankOf(a.prop) - rankOf(b.prop))
   const taken = new Set(ranked.slice(0, MOST_AXES))
   return {
     varying: Object.fromEntries(possible.filter((each) => taken.has(each)).map(({ prop, axis }) => [prop.name, axis])),
@@ -119,8 +121,20 @@ function axesOf(props: readonly CodeProp[]): { varying: Record<string, unknown>;
   }
 }
 
+const LOOKS = /^(variant|appearance|kind|tone|intent|color|colour|size|shape|weight|emphasis|status|severity|level)$/
+const STATES =
+  /^(is-)?(disabled|loading|busy|checked|indeterminate|selected|active|current|pressed|open|expanded|invalid|error|required|read-?only)$/
+
+/** How likely a prop is one that a design speaks of: looks, then states, then other choices, then other flags. */
+const rankOf = ({ name, type }: CodeProp): number =>
+  LOOKS.test(name) ? 0 : STATES.test(name) ? 1 : type === 'choice' ? 2 : 3
+
+// What only forms, links and browsers ask for changes no look.
+const OF_BROWSER =
+  /^(type|target|rel|dir|lang|loop|name|value|href|download|form(-.+)?|auto-?(complete|focus|correct|capitalize)|input-?mode|enter-?key-?hint|spell-?check|no-?validate|novalidate)$/
+
 function axisOf({ name, type, values = [], default: usual, isInner }: CodeProp): unknown {
-  if (isInner) return undefined
+  if (isInner || OF_BROWSER.test(name)) return undefined
   if (type === 'flag') {
     if (usual !== true) return 'flag'
     return { default: 'on', values: { off: { props: { [name]: false } }, on: { props: { [name]: true } } } }

@@ -52,9 +52,10 @@ export function fromMarkup(html: string, css: string, taken: readonly string[], 
   // A framework's sheet speaks of everything: only what this markup has counts.
   const tags = new Set(elements.map(({ tagName }) => tagName))
   const present = new Set(elements.flatMap(classesOf))
+  const looks = new Set(block === undefined ? [] : modifiersOf(block, rootClasses, elements, facts))
   const isHere = ({ beside, tag }: CssState) =>
     (beside.length > 0 || tag !== undefined) &&
-    beside.every((name) => present.has(name) || (block !== undefined && name.startsWith(`${block}-`))) &&
+    beside.every((name) => present.has(name) || looks.has(name)) &&
     (tag === undefined || tags.has(tag))
   const states = stateAxes(facts.states.filter(isHere), partFor)
   const axes = { ...modifiers, ...states }
@@ -177,7 +178,8 @@ function modifiersOf(block: string, own: readonly string[], elements: readonly E
     })
   return possible.filter((name) => {
     const rest = name.slice(block.length + 1)
-    return present.includes(name) || SIZES.includes(rest) || TONES.test(rest) || isAlike(name)
+    // One that is there shows what its siblings are like; without one, only names tell.
+    return present.includes(name) || SIZES.includes(rest) || (present.length > 0 ? isAlike(name) : TONES.test(rest))
   })
 }
 

@@ -178,7 +178,7 @@ async function elementsIn(tree: FileTree, paths: readonly string[]): Promise<Fou
   if (manifest === undefined) return []
   const folder = folderOfPath(manifest)
   const found: Found[] = []
-  for (const element of readManifest(textOf(tree, manifest)!, manifest)) {
+  for (const element of elementsOf(tree, manifest)) {
     const bases = [folder + element.module, element.module, element.module.replace(/^dist\//, 'src/')]
     const module = bases
       .flatMap((base) => [base.replace(/\.js$/, '.ts'), base])
@@ -198,6 +198,15 @@ async function elementsIn(tree: FileTree, paths: readonly string[]): Promise<Fou
     })
   }
   return found
+}
+
+/** What a manifest describes; one that cannot be read describes nothing, and the modules are looked at all the same. */
+function elementsOf(tree: FileTree, manifest: string): ReturnType<typeof readManifest> {
+  try {
+    return readManifest(textOf(tree, manifest)!, manifest)
+  } catch {
+    return []
+  }
 }
 
 /** Style sheets that a component's module imports, or that another sheet does: they come with it. */

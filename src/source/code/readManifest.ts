@@ -61,7 +61,7 @@ type Declaration = z.output<typeof declaration>
 
 /** Reads a Custom Elements Manifest. @throws Error when it is none */
 export function readManifest(text: string, file: string): ManifestElement[] {
-  const read = manifestSchema.safeParse(JSON.parse(text))
+  const read = manifestSchema.safeParse(todaysManifest(JSON.parse(text)))
   if (!read.success) throw new Error(`not a Custom Elements Manifest: ${z.prettifyError(read.error)}`)
   const known = new Map(read.data.modules.flatMap(({ declarations }) => declarations.map((each) => [each.name, each])))
   return read.data.modules.flatMap(({ path, declarations }) =>
@@ -69,6 +69,47 @@ export function readManifest(text: string, file: string): ManifestElement[] {
       each.tagName ? [elementOf(withInherited(each, known), each.tagName, path, file)] : [],
     ),
   )
+}
+
+const tagged = z.looseObject({
+  tags: z.array(
+    z.looseObject({
+      name: z.string(),
+      path: z.string().default(''),
+      description: z.string().optional(),
+      properties: z.array(z.looseObject({ name: z.string(), type: z.string().optional() })).default([]),
+      attributes: z.array(z.looseObject({ name: z.string(), type: z.string().optional() })).default([]),
+      slots: z.array(z.unknown()).default([]),
+      events: z.array(z.unknown()).default([]),
+      cssProperties: z.array(z.unknown()).default([]),
+      cssParts: z.array(z.unknown()).default([]),
+    }),
+  ),
+})
+
+/** A manifest of the form before this one, a list of tags, as today's; anything else as it is. */
+function todaysManifest(given: unknown): unknown {
+  const read = tagged.safeParse(given)
+  if (!read.success) return given
+  const withType = <One extends { type?: string | undefined }>({ type, ...one }: One) => ({
+    ...one,
+    ...(type !== undefined && { type: { text: type } }),
+  })
+  return {
+    modules: read.data.tags.map(({ name, path, properties, attributes, ...about }) => ({
+      path,
+      declarations: [
+        {
+          ...about,
+          kind: 'class',
+          name,
+          tagName: name,
+          members: properties.map((each) => ({ kind: 'field', ...withType(each) })),
+          attributes: attributes.map(withType),
+        },
+      ],
+    })),
+  }
 }
 
 // Deeper than any class inherits; one that inherits from itself ends here.
