@@ -18,7 +18,7 @@ function printScalar(value: unknown, inFlow: boolean): string {
   const [item] = contents.items
   // A text of several lines stays on one, so that what stands around it keeps its indentation.
   if (isScalar(item) && typeof value === 'string' && value.includes('\n')) item.type = 'QUOTE_DOUBLE'
-  const text = document.toString({ lineWidth: 0 }).trim()
+  const text = document.toString({ lineWidth: 0, doubleQuotedMinMultiLineLength: Number.MAX_SAFE_INTEGER }).trim()
   return inFlow ? text.replace(/^\[\s*/, '').replace(/\s*\]$/, '') : text.replace(/^- /, '')
 }
 
