@@ -42,7 +42,7 @@ interface BellProps { size?: 'small' | 'large'; weight: Weight; tone?: Tone; bus
   expect(axesOf(sheet)).toEqual({
     size: 'small large (large)',
     weight: 'filled outlined (outlined)',
-    tone: 'calm loud (calm)',
+    tone: 'unset calm loud (unset)',
     busy: 'off on (off)',
     sharp: 'off on (on)',
   })

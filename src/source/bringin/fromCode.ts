@@ -133,7 +133,7 @@ const rankOf = ({ name, type }: CodeProp): number =>
 const OF_BROWSER =
   /^(type|target|rel|dir|lang|loop|name|value|href|download|form(-.+)?|auto-?(complete|focus|correct|capitalize)|input-?mode|enter-?key-?hint|spell-?check|no-?validate|novalidate)$/
 
-function axisOf({ name, type, values = [], default: usual, isInner }: CodeProp): unknown {
+function axisOf({ name, type, values = [], default: usual, isInner, isOptional }: CodeProp): unknown {
   if (isInner || OF_BROWSER.test(name)) return undefined
   if (type === 'flag') {
     if (usual !== true) return 'flag'
@@ -142,6 +142,11 @@ function axisOf({ name, type, values = [], default: usual, isInner }: CodeProp):
   if (type !== 'choice' || values.length < 2 || values.length > MOST_AXIS_VALUES) return undefined
   const names = values.map((value) => valueName(String(value)))
   if (new Set(names).size < names.length) return undefined
+  // What is then shown is the component's own affair, and none of its values.
+  if (isOptional && usual === undefined) {
+    const reaches = values.map((value, at) => [names[at]!, { props: { [name]: value } }] as const)
+    return { values: { [names.includes('unset') ? 'left-out' : 'unset']: {}, ...Object.fromEntries(reaches) } }
+  }
   const first = usual === undefined ? names[0] : valueName(String(usual))
   const isPlain = values.every((value, at) => value === names[at])
   if (isPlain) return first === names[0] ? names : { default: first, values: names }
@@ -160,8 +165,8 @@ function statesInCode(text: string): CssState[] {
     .map((name): CssState => ({ kind: 'pseudo', name, beside: [] }))
 }
 
-function sheetProp({ type, values, default: usual, about }: CodeProp): Record<string, unknown> {
-  const value = usual ?? (type === 'choice' ? values?.[0] : type === 'flag' ? false : undefined)
+function sheetProp({ type, values, default: usual, about, isOptional }: CodeProp): Record<string, unknown> {
+  const value = usual ?? (type === 'choice' && !isOptional ? values?.[0] : type === 'flag' ? false : undefined)
   return { type, ...(values && { values }), ...(value !== undefined && { default: value }), ...(about && { about }) }
 }
 
