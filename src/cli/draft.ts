@@ -41,11 +41,21 @@ export async function draft(folder: string, slug: string, given: DraftArguments)
     process.stderr.write(
       `${sheet.data.name}: ${count} expectations in ${rules.length} rules explain what was read in ${survey.cases.length} cases.\n`,
     )
+    for (const [why, keys] of groupedByReason(survey.left ?? []))
+      process.stderr.write(
+        `not read: ${keys.slice(0, 3).join('   ')}${keys.length > 3 ? `   … ${keys.length} in all` : ''}: ${why}\n`,
+      )
     for (const { part, reading, why } of left) process.stderr.write(`left out: ${part} · ${reading}: ${why}\n`)
   } finally {
     await browser.close()
   }
   return 0
+}
+
+function groupedByReason(left: NonNullable<Survey['left']>): Map<string, string[]> {
+  const groups = new Map<string, string[]>()
+  for (const { key, why } of left) groups.set(why, [...(groups.get(why) ?? []), key])
+  return groups
 }
 
 /** Only what the lint `unspecified` tells. */

@@ -10,6 +10,8 @@ export interface Surveyor {
   more(page: StagePage, cases: readonly PlannedCase[]): Promise<readonly Request[]>
   /** Called with what was read of a case, and the requests that it was read for. */
   take(one: PlannedCase, requests: readonly Request[], readings: Readings): void
+  /** Takes what was read of cases that steps have brought about, too. */
+  takesActed?: boolean
 }
 
 /** All that a run of one component needs. */

@@ -35,7 +35,6 @@ export interface SurveyAim {
 export class Surveying implements Surveyor {
   /** By case: one that is tried again after its page was lost counts once. */
   readonly rows = new Map<string, Row>()
-  isUneven = false
   #requests: Map<string, Request>
   #contexts: { key: string; values: Record<string, string>; tokens: Survey['contexts'][number]['tokens'] }[] = []
   #initial: Record<string, string> = {}
@@ -52,17 +51,24 @@ export class Surveying implements Surveyor {
 
   /** The same once more, knowing from the start what was declared anywhere. */
   again(): Surveying {
-    return new Surveying(this.aim, this.declared)
+    return new Surveying({ ...this.aim, base: [...this.#requests.values()] }, this.declared)
+  }
+
+  get takesActed(): boolean {
+    return this.aim.isForDrafting ?? false
+  }
+
+  /** Whether some case was read before all that is declared was known. */
+  get isUneven(): boolean {
+    return [...this.rows.values()].some(({ texts }) => texts.size < this.#requests.size)
   }
 
   async more(page: StagePage, cases: readonly PlannedCase[]): Promise<readonly Request[]> {
-    const before = this.#requests.size
     for (const [part, property, value] of await page.declared([...this.aim.own])) {
       const properties = this.declared.get(part) ?? new Map<string, Set<string>>()
       this.declared.set(part, properties.set(property, (properties.get(property) ?? new Set()).add(value)))
     }
     this.addDeclared()
-    if (this.rows.size > 0 && this.#requests.size > before) this.isUneven = true
     await this.enterContext(page, cases[0]!)
     if (this.aim.isForDrafting) {
       const features = await page.features()
@@ -135,7 +141,9 @@ export class Surveying implements Surveyor {
     const requests = [...this.#requests]
     const features = new Map<string, number>()
     const places = new Map(order.map(({ key }, at) => [key, at]))
+    const isPlaced = ({ one }: Row) => this.#contexts.some(({ key }) => key === this.contextOf(one).key)
     const cases = [...this.rows.values()]
+      .filter(isPlaced)
       .sort((a, b) => places.get(a.one.key)! - places.get(b.one.key)!)
       .map(({ one, texts: row }): SurveyCase => ({
         key: one.key,

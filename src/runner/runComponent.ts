@@ -240,7 +240,8 @@ class ComponentRun {
     const { plan, surveyor } = this.setup
     remember(plan, one, read.readings, this.#store)
     // A survey knows what was forced: that is not so.
-    if (this.#trial.isReplaced(one.key)) surveyor?.take(one, plan.profiles[one.profile]!.requests, read.readings)
+    if (surveyor && (surveyor.takesActed || this.#trial.isReplaced(one.key)))
+      surveyor.take(one, plan.profiles[one.profile]!.requests, read.readings)
     this.census = joinCensus(this.census, read.census)
     if (!one.judged) return
     if (read.checks.includes('later')) this.#waiting.push({ ...read, isActed: true })

@@ -1,5 +1,5 @@
 import type { Browser } from 'puppeteer-core'
-import { makePlan, requestKey, type Request } from '@/core/plan'
+import { makePlan, requestKey, type Plan, type Request } from '@/core/plan'
 import { parseReading } from '@/core/readings'
 import { parsePartReference, type Sheet } from '@/core/sheet'
 import { readRules } from '@/core/spec'
@@ -49,18 +49,19 @@ export async function surveyComponent(
     library,
     component.plan.cases.filter(({ judged }) => judged),
   )
-  const plan = { ...bare, profiles: [{ index: 0, requests: baseRequests(sheet, component, options), claims: [] }] }
   const own = compiled.component.sheets.filter(({ isOwn }) => isOwn).map(({ url }) => url)
-  let taken = new Surveying({ library, tokens, own, base: plan.profiles[0]!.requests, isForDrafting: true })
+  const base = baseRequests(sheet, component, options)
+  let taken = new Surveying({ library, tokens, own, base, isForDrafting: true })
+  const left = new Map<string, string>()
   const pools = openPools(() => Promise.resolve(browser), library.data.viewport)
-  // What the first chunk did not know of is read of it in a second go.
+  // What was not known of when a case was read is read of it in a second go.
   try {
     for (let go = 0; go < 2; go++) {
-      let failure: string | undefined
+      left.clear()
       await runComponent(
         pools,
         {
-          plan,
+          plan: { ...bare, profiles: [{ index: 0, requests: taken.aim.base, claims: [] }] },
           ...compiled,
           tokens,
           tolerance: library.data.tolerance,
@@ -69,23 +70,28 @@ export async function surveyComponent(
           library,
           surveyor: taken,
         },
-        {
-          onCase: (result) => {
-            failure ??= result.failure
-          },
-        },
+        { onCase: ({ key, failure }) => failure !== undefined && left.set(key, failure) },
       )
-      if (taken.rows.size === 0) throw new Error(failure ?? 'no case could be read')
+      if (taken.rows.size === 0) throw new Error([...left.values()][0] ?? 'no case could be read')
       if (!taken.isUneven) break
       taken = taken.again()
     }
   } finally {
     await pools.close()
   }
-  return taken.survey(
+  const survey = taken.survey(
     sheet,
     compiled.component.sheets.filter(({ url }) => own.includes(url)),
-    plan.cases,
+    bare.cases,
+  )
+  return { ...survey, left: leftOf(bare, survey, left) }
+}
+
+/** The cases of a plan that a survey lacks, with what is known of the reason. */
+function leftOf({ cases }: Plan, survey: Survey, reasons: ReadonlyMap<string, string>): NonNullable<Survey['left']> {
+  const read = new Set(survey.cases.map(({ key }) => key))
+  return cases.flatMap(({ key, judged }) =>
+    judged && !read.has(key) ? [{ key, why: reasons.get(key) ?? 'no case without steps shows its context' }] : [],
   )
 }
 

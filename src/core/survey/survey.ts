@@ -6,6 +6,8 @@ export interface Survey {
   /** Why a reading could not be taken. */
   reasons: readonly string[]
   cases: readonly SurveyCase[]
+  /** Cases that could not be read, and why. */
+  left?: readonly { key: string; why: string }[]
   /** What styles can tell cases apart by: `part|.class`, `part|[attribute="value"]`, `part|:checked`. */
   features?: readonly string[]
   /** Tokens as the browser computes them, in each context that occurs. */

@@ -56,6 +56,20 @@ export function DraftPanel({ survey, dimensions, sheet, aim, onAim, onTake, miss
   const all = draft?.rules.flatMap((rule, at) => rule.claims.map((claim) => nameOf(at, claim))) ?? []
   return (
     <div data-testid="draft">
+      {survey.left && survey.left.length > 0 && (
+        <details className="border-b border-line px-2 py-1 text-quiet">
+          <summary>
+            {survey.left.length === 1 ? '1 case was' : `${survey.left.length} cases were`} not read and are left out
+          </summary>
+          <ul>
+            {survey.left.map(({ key, why }) => (
+              <li key={key}>
+                <span className="num">{key}</span>: {why}
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
       <div className="sticky top-0 z-10 flex flex-wrap items-center gap-2 border-b border-line-strong bg-paper px-2 py-1">
         <Choice
           label="What is drafted"
