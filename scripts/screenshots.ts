@@ -2,6 +2,8 @@ import { spawnSync } from 'node:child_process'
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { BELLS } from '../tests/support/bells'
+import { removeRepository, writeRepository } from '../tests/support/repository'
 import { startApp, boardFrame, press, stageFrames, waitForText } from '../tests/support/app'
 
 // Takes the pictures of docs/screenshots/ anew, from Firnline: npm run screenshots
@@ -139,6 +141,20 @@ try {
   await new Promise((done) => setTimeout(done, 2500))
   await make.screenshot({ path: `${FOLDER}/bring-in.png` })
   await make.close()
+
+  const named = (name: string) => [
+    `src/${name}.tsx`,
+    `export const ${name} = ({ tone = 'calm' }: { tone?: 'calm' | 'loud' }) => <p>{tone}</p>`,
+  ]
+  const repository = writeRepository({ ...BELLS, ...Object.fromEntries(['Lamp', 'Peg', 'Sign'].map(named)) }, 'bells')
+  const found = await app.open('/firnline/bring-in')
+  await press(found, 'tab', 'A repository')
+  await found.type('[aria-label="Folder of the repository"]', repository)
+  await press(found, 'button', 'Search')
+  await found.waitForSelector('[aria-label="What was found"]')
+  await found.screenshot({ path: `${FOLDER}/repository.png` })
+  await found.close()
+  removeRepository(repository)
 
   const record = await app.open('/firnline/day-plan/behaviour')
   await press(record, 'button', 'Record')
