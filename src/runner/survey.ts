@@ -49,7 +49,8 @@ export async function surveyComponent(
     library,
     component.plan.cases.filter(({ judged }) => judged),
   )
-  const own = compiled.component.sheets.filter(({ isOwn }) => isOwn).map(({ url }) => url)
+  // Utility classes, and what a library says of all buttons, stand in styles that are shared.
+  const own = compiled.component.sheets.filter((each) => each.of !== 'others').map(({ url }) => url)
   const base = baseRequests(sheet, component, options)
   let taken = new Surveying({ library, tokens, own, base, isForDrafting: true })
   const left = new Map<string, string>()

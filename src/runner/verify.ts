@@ -149,7 +149,7 @@ async function verifyComponent(
       ? new Surveying({
           library,
           tokens,
-          own: compiled.component.sheets.filter(({ isOwn }) => isOwn).map(({ url }) => url),
+          own: compiled.component.sheets.filter((each) => each.of === 'own').map(({ url }) => url),
           base: [],
           skip: (part, property) => isSpoken(part, property) && !TELLS_DRAWN.test(property),
         })

@@ -84,7 +84,7 @@ interface Work {
   library: Library
   /** The component that is compiled: what it names itself is its own. */
   main: string
-  styles: (Omit<CompiledStyles, 'sheet'> & { sheet: CompiledStyles['sheet'] & { isOwn: boolean } })[]
+  styles: (Omit<CompiledStyles, 'sheet'> & { sheet: CompiledStyles['sheet'] & { of: 'own' | 'shared' | 'others' } })[]
   problems: Problem[]
 }
 
@@ -93,11 +93,11 @@ async function addStyles({ library, main, styles, problems }: Work, path: string
   problems.push(...read.problems)
   for (const each of read.styles) {
     const { url } = each.sheet
-    const isOwn = owner === main && !isVendored(url)
+    const origin = isVendored(url) ? 'others' : owner === undefined ? 'shared' : owner === main ? 'own' : 'others'
     const known = styles.find(({ sheet }) => sheet.url === url)
-    if (!known) styles.push({ ...each, sheet: { ...each.sheet, isOwn } })
+    if (!known) styles.push({ ...each, sheet: { ...each.sheet, of: origin } })
     // What is shared, and named by the component besides, is still its own.
-    else if (isOwn && url === path) known.sheet.isOwn = true
+    else if (origin === 'own' && url === path) known.sheet.of = 'own'
   }
 }
 
@@ -115,7 +115,7 @@ async function compilePiece(work: Work, sheet: Sheet): Promise<StagePiece | unde
         compiled.styles,
         Object.keys(work.library.data.contexts),
       )
-      work.styles.push({ sheet: { ...styles, isOwn: sheet.slug === work.main }, originalPlace })
+      work.styles.push({ sheet: { ...styles, of: sheet.slug === work.main ? 'own' : 'others' }, originalPlace })
     }
     return { url: path, text: compiled.text ?? '' }
   }

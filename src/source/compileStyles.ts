@@ -11,7 +11,7 @@ import { scopeStyles } from './scopeStyles'
 
 /** A style sheet ready for the stage, and the way back from its lines to the author's. */
 export interface CompiledStyles {
-  sheet: Omit<StageComponent['sheets'][number], 'isOwn'>
+  sheet: Omit<StageComponent['sheets'][number], 'of'>
   originalPlace(line: number, column: number): Place
 }
 

@@ -16,7 +16,7 @@ export function lintCensus(
   const folder = sheet.file.slice(0, sheet.file.lastIndexOf('/') + 1)
   // Styles of other folders are shared: what is of no use here is of use there.
   const own = new Set(
-    component.sheets.filter(({ isOwn, url }) => isOwn && url.startsWith(folder)).map(({ url }) => url),
+    component.sheets.filter((each) => each.of === 'own' && each.url.startsWith(folder)).map(({ url }) => url),
   )
   const code = Object.values(component.pieces)
     .map((piece) => (piece.kind === 'markup' ? (piece.script?.text ?? '') : piece.module.text))

@@ -50,8 +50,8 @@ export const stageComponentSchema = z.object({
       scoped: z.string(),
       /** What of it belongs to the document when cases are shadow roots: root rules, fonts, registered properties. */
       page: z.string(),
-      /** It is the component's own: not shared by all, nor of what stands in its slots, nor made by others. */
-      isOwn: z.boolean(),
+      /** The component's own; shared by all of the library; or of what stands in its slots, or made by others. */
+      of: z.enum(['own', 'shared', 'others']),
     }),
   ),
   parts: partsSchema,
