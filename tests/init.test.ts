@@ -29,7 +29,7 @@ describe('brelt init', () => {
     const root = repository()
     const { status, text } = brelt(root, 'init')
     expect({ status, text }).toEqual({ status: 0, text: expect.stringContaining('Nothing was written') })
-    expect(text).toMatch(/Components: 1\n\s+bell\s+src\/bell\.tsx; axes tone, disabled, interaction/)
+    expect(text).toMatch(/Components: 1\n\s+bell\s+src\/bell\.tsx; axes tone, interaction/)
     expect(text).toMatch(
       /Styles of all components\n\s+src\/styles\/base\.css\nTokens\n\s+tokens\/hut\.tokens\.json\s+1 tokens/,
     )

@@ -84,7 +84,8 @@ export class Surveying implements Surveyor {
       )
       for (const name of [...properties.keys(), ...whole.map(([name]) => name)]) {
         const parsed = parseReading(name)
-        if ('problem' in parsed || isReset(name) || this.aim.skip?.(part, name)) continue
+        // The case's own box is the stage's: what shared styles say of every box says nothing of the component.
+        if ('problem' in parsed || isReset(name) || part === 'host' || this.aim.skip?.(part, name)) continue
         const request = { part, target: parsePartReference(part), reading: parsed.reading }
         if (!this.#requests.has(requestKey(request))) this.#requests.set(requestKey(request), request)
       }

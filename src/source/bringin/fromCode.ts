@@ -48,6 +48,12 @@ export function fromCode(
     () => undefined,
   )
   const { varying, others } = axesOf(props)
+  // What is disabled takes no focus and answers to no pointer: it is a state beside these, no axis across them.
+  const interaction = states.interaction as { values: Record<string, unknown> } | undefined
+  if (interaction && varying.disabled === 'flag') {
+    interaction.values.disabled = { props: { disabled: true } }
+    delete varying.disabled
+  }
   const axes = { ...varying, ...Object.fromEntries(Object.entries(states).filter(([name]) => !(name in varying))) }
   const fields = {
     sheet: 1,

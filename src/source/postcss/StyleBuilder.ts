@@ -7,6 +7,8 @@ import type { BuiltStyles, StyleAnswer, StyleAsk } from './protocol'
 
 // The first sheet pays for loading the team's plugins, which may take seconds on a busy machine.
 const LIMIT_MS = 30_000
+// A process that nobody has asked for this long is ended.
+const IDLE_MS = 60_000
 const MOST_KEPT = 100
 const MOST_FILES = 20_000
 const SKIPPED = new Set(['node_modules', '.git', '.next', 'dist'])
@@ -31,6 +33,7 @@ interface Kept {
 export class StyleBuilder {
   private process: ChildProcess | undefined
   private last = 0
+  private idle: NodeJS.Timeout | undefined
   /** When the configuration was written that the process has read. */
   private readStamp = ''
   private readonly waiting = new Map<number, { child: ChildProcess; settle: (answer: StyleAnswer) => void }>()
@@ -101,6 +104,8 @@ export class StyleBuilder {
   }
 
   private settle(answer: StyleAnswer) {
+    clearTimeout(this.idle)
+    this.idle = setTimeout(() => this.waiting.size === 0 && this.end(), IDLE_MS).unref()
     const waiting = this.waiting.get(answer.id)
     this.waiting.delete(answer.id)
     waiting?.settle(answer)

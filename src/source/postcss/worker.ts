@@ -66,6 +66,9 @@ async function build({ css, from, previousMap }: StyleAsk): Promise<BuiltStyles>
   }
 }
 
+// A plugin may hold on to something: without a parent there is nothing left to do.
+process.on('disconnect', () => process.exit())
+
 process.on('message', (ask: StyleAsk) => {
   build(ask).then(
     (built) => process.send!({ id: ask.id, built } satisfies StyleAnswer),
