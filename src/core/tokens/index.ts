@@ -1,4 +1,4 @@
-export type { TokenNaming } from './customProperties'
+export type { TokenNaming } from './naming'
 export { tokenContexts } from './contexts'
 export { exportTokens, TOKEN_FORMATS, type TokenFormat } from './exportTokens'
 export { editTokenText, type TokenEdit } from './editTokens'

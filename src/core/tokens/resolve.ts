@@ -1,6 +1,6 @@
 import { nearest } from '../problem'
 import { cssValue, TOKEN_TYPES, TokenValueError, typographyFields } from './cssValue'
-import { customPropertyName, type TokenNaming } from './customProperties'
+import { customPropertyName, type TokenNaming } from './naming'
 import type { RawTokens } from './resolver'
 import { embedded, fillEmbedded } from './embedded'
 import { readReference, type RawToken, type Reference } from './tokenTree'

@@ -1,7 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import { readLibrary, treeOf } from '../sheet'
 import { cssValue, TokenValueError } from './cssValue'
-import { customPropertyName } from './customProperties'
+import { customPropertyName } from './naming'
 import { readTokens } from './index'
 
 const bookOf = (files: Record<string, unknown>, tokens = Object.keys(files)) => {
