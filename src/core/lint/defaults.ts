@@ -2,12 +2,11 @@ import type { Prop } from '../sheet'
 import { makeLint, type Lint, type LintSubject } from './lint'
 
 /** `no-default`: a choice prop that nobody sets has no value. */
-export function* noDefault({ sheet, code }: LintSubject): Generator<Lint> {
-  // What is then shown is the element's own affair.
-  if (sheet.data.source.kind === 'element') return
+export function* noDefault({ sheet }: LintSubject): Generator<Lint> {
+  // Code has defaults of its own; a template has none.
+  if (sheet.data.source.kind !== 'markup') return
   for (const [name, prop] of Object.entries(sheet.data.props)) {
     if (prop.type !== 'choice' || prop.default !== undefined) continue
-    if (code?.some((each) => each.name === name && each.isOptional)) continue
     const message = `The prop "${name}" is a choice without a default: left out, it has no value. Give it one of ${prop.values.join(', ')}.`
     yield {
       ...makeLint('no-default', sheet.source.atKey(['props', name]), message),
