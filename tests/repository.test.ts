@@ -163,6 +163,25 @@ describe('packages and aliases are found', () => {
     60_000,
   )
 
+  test('what bundlers put in: the mode, and files as text, address or styles in a text', async () => {
+    const root = repository({
+      ...LIBRARY,
+      'src/dot.svg': '<svg/>',
+      'src/note.css': '.a{}',
+      'src/peg.sheet.yaml': SHEET.replace(
+        /expect: .*$/m,
+        'expect: { root: { text: "production true <svg/> data:image/svg .a{} undefined" } } }]',
+      ),
+      'src/peg.tsx': `import raw from './dot.svg?raw'
+import address from './dot.svg?url'
+import inline from './note.css?inline'
+const told = [import.meta.env.MODE, import.meta.env.PROD, raw, address.slice(0, 14), inline, process.env.HUT]
+export const Peg = () => <p>{told.map(String).join(' ')}</p>`,
+    })
+    const { cases } = await verifyTree(await browser(), openFolder(root))
+    expect(Object.values(told(cases.get('state=rest')))).toEqual([expect.stringMatching(/^holds/)])
+  }, 60_000)
+
   test('the settings around code count: decorators and fields as tsconfig.json says', async () => {
     const root = repository({
       'library.yaml': 'library: 1\nname: Pegs\n',
