@@ -31,7 +31,7 @@ describe('brelt init', () => {
     expect({ status, text }).toEqual({ status: 0, text: expect.stringContaining('Nothing was written') })
     expect(text).toMatch(/Components: 1\n\s+bell\s+src\/bell\.tsx; axes tone, interaction/)
     expect(text).toMatch(
-      /Styles of all components\n\s+src\/styles\/base\.css\nTokens\n\s+tokens\/hut\.tokens\.json\s+1 tokens/,
+      /Styles of all components\n\s+src\/styles\/base\.css\nTokens\n\s+tokens\/hut\.tokens\.json\s+1 token/,
     )
     expect(existsSync(join(root, 'library.yaml'))).toBe(false)
   }, 60_000)
@@ -80,7 +80,7 @@ describe('in the application', () => {
     await search(page, root)
     await waitForText(page, '[aria-label="What was found"]', /1 component[\s\S]*bell[\s\S]*src\/bell\.tsx/)
     expect(existsSync(join(root, 'library.yaml'))).toBe(false)
-    await press(page, 'button', 'Write library.yaml and 1 sheets, and link')
+    await press(page, 'button', 'Write library.yaml and 1 sheet, and link')
     await page.waitForFunction(() => location.pathname === '/hut-bells')
     await waitForText(page, '[aria-label="Build of styles"]', /postcss\.config\.mjs/)
     await press(page, 'button', 'Run it')

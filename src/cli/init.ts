@@ -57,7 +57,7 @@ function print({ name, styles, tokens, components, leftOut, files }: RepositoryP
   section('Styles of all components', styles)
   section(
     'Tokens',
-    tokens.map(({ path, count }) => `${path}  ${paint.dim(`${count} tokens`)}`),
+    tokens.map(({ path, count }) => `${path}  ${paint.dim(`${count} ${count === 1 ? 'token' : 'tokens'}`)}`),
   )
   if (config !== undefined) section('Styles are built by', [config])
   section(

@@ -2,7 +2,7 @@ import { existsSync, readFileSync, realpathSync } from 'node:fs'
 import { homedir } from 'node:os'
 import { dirname, join, sep } from 'node:path'
 
-/** The folder, from one upwards, that has something. Pairs well with what is looked up as Node looks up packages. */
+/** The nearest folder, from one upwards, that has something. */
 export function folderAbove(folder: string, has: (at: string) => boolean): string | undefined {
   for (let at = folder; ; at = dirname(at)) {
     if (has(at)) return at
@@ -10,7 +10,13 @@ export function folderAbove(folder: string, has: (at: string) => boolean): strin
   }
 }
 
-const isFile = (...steps: string[]) => existsSync(join(...steps))
+const isThere = (...steps: string[]) => existsSync(join(...steps))
+
+/** The `tsconfig.json` that holds for a folder: in it, or above. */
+export function tsconfigAbove(folder: string): string | undefined {
+  const at = folderAbove(folder, (each) => isThere(each, 'tsconfig.json'))
+  return at === undefined ? undefined : join(at, 'tsconfig.json')
+}
 
 function hasWorkspaces(folder: string): boolean {
   try {
@@ -22,18 +28,21 @@ function hasWorkspaces(folder: string): boolean {
 
 /** The repository that a library's folder belongs to: where it is kept under version control, else where its manifest stands. */
 export function repositoryOf(folder: string): string {
-  const top = folderAbove(folder, (at) => isFile(at, '.git') || isFile(at, 'pnpm-workspace.yaml') || hasWorkspaces(at))
-  const found = top ?? folderAbove(folder, (at) => isFile(at, 'package.json')) ?? folder
+  const top = folderAbove(
+    folder,
+    (at) => isThere(at, '.git') || isThere(at, 'pnpm-workspace.yaml') || hasWorkspaces(at),
+  )
+  const found = top ?? folderAbove(folder, (at) => isThere(at, 'package.json')) ?? folder
   // What lies loose in somebody's home is no repository.
   return found === homedir() || found === dirname(found) ? folder : found
 }
 
 /** Whether packages are read from archives, without folders of their own (yarn's Plug'n'Play). */
 export const isPlugged = (folder: string): boolean =>
-  folderAbove(folder, (at) => isFile(at, '.pnp.cjs') || isFile(at, '.pnp.data.json')) !== undefined
+  folderAbove(folder, (at) => isThere(at, '.pnp.cjs') || isThere(at, '.pnp.data.json')) !== undefined
 
 /** `@scope/name/deep` → `@scope/name`. */
-export const packageName = (reference: string) => /^(@[^/]+\/)?[^/]+/.exec(reference)?.[0] ?? reference
+const packageName = (reference: string) => /^(@[^/]+\/)?[^/]+/.exec(reference)?.[0] ?? reference
 
 /** Whether a reference names a package, or an alias, rather than a file by its place. */
 export const isBare = (reference: string) => !/^(\.{0,2}(\/|$)|[a-z][a-z0-9+.-]*:)/i.test(reference)
@@ -52,7 +61,7 @@ export class PackageReach {
   /** Notes where a package that is asked for by name is installed: packages may be linked in from anywhere. */
   note(reference: string, from: string): void {
     const name = packageName(reference)
-    const at = folderAbove(from, (each) => isFile(each, 'node_modules', name))
+    const at = folderAbove(from, (each) => isThere(each, 'node_modules', name))
     if (at !== undefined) this.roots.add(realpathSync(join(at, 'node_modules', name)))
   }
 
@@ -68,6 +77,6 @@ export class PackageReach {
   /** The folder that a file's own relative references may not leave: the library's, or its package's. */
   boundOf(file: string): string {
     if (this.isOwn(file)) return this.folder
-    return folderAbove(dirname(file), (at) => isFile(at, 'package.json')) ?? dirname(file)
+    return folderAbove(dirname(file), (at) => isThere(at, 'package.json')) ?? dirname(file)
   }
 }

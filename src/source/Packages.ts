@@ -1,8 +1,9 @@
 import { createRequire } from 'node:module'
 import { existsSync, readFileSync, realpathSync, statSync } from 'node:fs'
-import { dirname, join, relative, resolve, sep } from 'node:path'
+import { dirname, join, resolve, sep } from 'node:path'
 import type { FileTree } from '@/core/sheet'
-import { folderAbove, isBare, PackageReach } from './PackageReach'
+import { libraryPath } from './libraryPath'
+import { isBare, PackageReach, tsconfigAbove } from './PackageReach'
 
 type Resolve = (from: string, reference: string) => string | false
 
@@ -18,8 +19,8 @@ function resolverFor(folder: string): Resolve {
   const { create } = createRequire(import.meta.url)('enhanced-resolve') as {
     create: { sync(options: object): Resolve }
   }
-  const config = folderAbove(folder, (at) => existsSync(join(at, 'tsconfig.json')))
-  return create.sync({ ...STYLE_OPTIONS, ...(config !== undefined && { tsconfig: join(config, 'tsconfig.json') }) })
+  const tsconfig = tsconfigAbove(folder)
+  return create.sync({ ...STYLE_OPTIONS, ...(tsconfig !== undefined && { tsconfig }) })
 }
 
 /**
@@ -39,7 +40,7 @@ class Packages {
     const importer = this.known.get(from) ?? join(this.folder, from)
     const found = isBare(reference) ? this.lookUp(reference, dirname(importer)) : this.beside(reference, importer)
     if (found === undefined || this.reach.isOwn(found) || !this.reach.admits(found)) return undefined
-    const path = relative(this.folder, found).split(sep).join('/')
+    const path = libraryPath(this.folder, found)
     this.known.set(path, found)
     return path
   }

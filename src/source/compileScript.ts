@@ -81,12 +81,12 @@ async function bundle(tree: FileTree, path: string): Promise<{ inputs: string[];
       problems,
       ...(css !== undefined && { styles: { css, map: traceOf(ending('.css.map')!) } }),
     }
-    return { inputs: Object.keys(metafile.inputs).map(libraryPath), compiled }
+    return { inputs: Object.keys(metafile.inputs).map(pathInLibrary), compiled }
   } catch (error) {
     const { errors } = error as BuildFailure
     if (!Array.isArray(errors)) throw error // our bug, not the author's
     const faults = errors.map(({ text, location }) => ({
-      file: location ? libraryPath(location.file) : path,
+      file: location ? pathInLibrary(location.file) : path,
       line: location?.line ?? 1,
       column: (location?.column ?? 0) + 1,
       message: plainFault(text),
@@ -105,7 +105,7 @@ function plainFault(text: string): string {
 }
 
 /** `library:components/a.tsx` → `components/a.tsx`. */
-const libraryPath = (file: string) => file.replace(/^.*?\blibrary:\/?/, '')
+const pathInLibrary = (file: string) => file.replace(/^.*?\blibrary:\/?/, '')
 
 /** A map whose sources are paths of the library, decoded. */
 function traceOf(map: string): TraceMap {
@@ -114,7 +114,7 @@ function traceOf(map: string): TraceMap {
   return new TraceMap(
     JSON.stringify({
       ...read,
-      sources: read.sources.map((source) => (isAddress(source) ? source : addressOf(libraryPath(source)))),
+      sources: read.sources.map((source) => (isAddress(source) ? source : addressOf(pathInLibrary(source)))),
     }),
   )
 }

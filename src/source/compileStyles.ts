@@ -1,13 +1,12 @@
 import { originalPositionFor, type TraceMap } from '@jridgewell/trace-mapping'
 import { parse, walk } from 'css-tree'
 import { pathOfAddress } from './addresses'
-import { compileScss } from './compileScss'
 import { isOnServer } from '@/core/lint'
-import { findFile, missingFile, textOf, type FileTree } from '@/core/sheet'
+import { findFile, missingFile, type FileTree } from '@/core/sheet'
 import type { Place, Problem } from '@/core/problem'
 import type { StageComponent } from '@/stage'
-import { buildStyles } from './postcss'
 import { scopeStyles } from './scopeStyles'
+import { styleText } from './styleText'
 
 /** A style sheet ready for the stage, and the way back from its lines to the author's. */
 export interface CompiledStyles {
@@ -27,9 +26,7 @@ export async function compileStyles(
   const add = async (file: string) => {
     if (done.has(file)) return
     done.add(file)
-    const text = textOf(tree, file)!
-    const plain = file.endsWith('.scss') ? await compileScss(tree, file, text, problems) : { css: text }
-    const compiled = plain && (await buildStyles(tree, file, plain, problems))
+    const compiled = await styleText(tree, file, problems)
     if (!compiled) return
     const { css, imports } = inlineAssets(tree, file, compiled.css, problems)
     for (const imported of imports) await add(imported)

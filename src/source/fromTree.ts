@@ -1,14 +1,14 @@
 import { encodedMap } from '@jridgewell/trace-mapping'
 import { existsSync, readFileSync, realpathSync } from 'node:fs'
-import { dirname, join, relative, resolve, sep } from 'node:path'
+import { dirname, join, resolve, sep } from 'node:path'
 import type { Loader, OnLoadResult, OnResolveResult, Plugin, PluginBuild } from 'esbuild'
-import { resolvePath, textOf, type FileTree } from '@/core/sheet'
+import { resolvePath, type FileTree } from '@/core/sheet'
 import type { Problem } from '@/core/problem'
 import { SHARED_REACT } from '@/stage'
-import { compileScss } from './compileScss'
+import { libraryPath } from './libraryPath'
 import { moduleFile } from './moduleFile'
 import { folderAbove, isBare, PackageReach } from './PackageReach'
-import { buildStyles } from './postcss'
+import { styleText } from './styleText'
 
 /** Files that are not on disk: uploaded ones, and what somebody has just made in the interface. */
 const SPACE = 'library'
@@ -73,7 +73,7 @@ export const fromTree = (tree: FileTree, problems: Problem[]): Plugin => ({
       if (!reach || tree.folder === undefined) return undefined
       if (!reach.admits(path) && !reach.admits(realpathSync(path)))
         return { errors: [{ text: `${path} lies outside of the library’s folder and of the packages around it` }] }
-      const own = relative(tree.folder, path).split(sep).join('/')
+      const own = libraryPath(tree.folder, path)
       if (tree.paths.includes(own)) return load(tree, own, suffix, problems)
       const loader = ASKED_AS[suffix]
       return loader ? { contents: readFileSync(path), loader } : undefined
@@ -92,9 +92,7 @@ async function load(tree: FileTree, path: string, suffix: string, problems: Prob
   // Names in here are looked up from where the file would stand.
   const at = tree.folder === undefined ? {} : { resolveDir: placeOf(tree.folder, path) }
   if (!/\.s?css$/.test(path) || suffix) return { contents: bytes, loader: loaderOf(path, suffix), ...at }
-  const text = textOf(tree, path)!
-  const plain = path.endsWith('.scss') ? await compileScss(tree, path, text, problems) : { css: text }
-  const compiled = plain && (await buildStyles(tree, path, plain, problems))
+  const compiled = await styleText(tree, path, problems)
   const map = compiled?.map && Buffer.from(JSON.stringify(encodedMap(compiled.map))).toString('base64')
   const trail = map ? `\n/*# sourceMappingURL=data:application/json;base64,${map} */` : ''
   return { contents: (compiled?.css ?? '') + trail, loader: loaderOf(path), ...at }
@@ -121,7 +119,7 @@ function onDisk(tree: FileTree, reach: PackageReach, { path, importer, resolveDi
     )
   if (!reach.isOwn(importer)) return undefined
   // A file that was only just made is not on disk yet.
-  const own = relative(tree.folder!, target).split(sep).join('/')
+  const own = libraryPath(tree.folder!, target)
   const found = moduleFile(own, (each) => tree.paths.includes(each))
   return found !== undefined && !existsSync(join(tree.folder!, found)) ? { path: found, namespace: SPACE } : undefined
 }

@@ -32,10 +32,10 @@ export function takeCensus(cases: readonly MountedCase[], known: Census = EMPTY_
   const twinIds = new Map(known.twinIds)
   const lostLabels = new Map(known.lostLabels)
   const keep = (map: Map<string, string>, name: string, key: string) => map.has(name) || map.set(name, key)
-  const styled = new Set(known.styledByCode)
-  for (const { frame, key, failure, instances } of cases) {
-    if (failure !== undefined) continue
-    classesOfSheets(frame.ownerDocument).forEach((name) => styled.add(name))
+  const shown = cases.filter(({ failure }) => failure === undefined)
+  const documents = new Set(shown.map(({ frame }) => frame.ownerDocument))
+  const styled = new Set([...known.styledByCode, ...[...documents].flatMap((one) => [...classesOfSheets(one)])])
+  for (const { frame, key, instances } of shown) {
     // What stands in its slots is judged by its own sheet.
     const nested = instances.filter(({ isOwn }) => !isOwn).flatMap(({ roots }) => roots)
     for (const element of frame.querySelectorAll('[class]')) {

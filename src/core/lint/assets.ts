@@ -19,8 +19,11 @@ export function* sharedAssetNotLoaded({ data, tree }: Library): Generator<Lint> 
 function* inSheet(tree: FileTree, from: string, reference: string): Generator<Lint> {
   const file = findFile(tree, from, reference)
   if (file === undefined || !file.endsWith('.css')) return
+  const css = textOf(tree, file) ?? ''
+  // Sheets are looked at with each keystroke; most name nothing.
+  if (!/url\(|@import/i.test(css)) return
   const asked: { address: string; line: number }[] = []
-  walk(parse(textOf(tree, file) ?? '', { positions: true, onParseError: () => {} }), function (node) {
+  walk(parse(css, { positions: true, onParseError: () => {} }), function (node) {
     if (node.type !== 'Url' && !(node.type === 'String' && this.atrule?.name === 'import')) return
     if (isOnServer(node.value)) asked.push({ address: node.value, line: node.loc!.start.line })
   })

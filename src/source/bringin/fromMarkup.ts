@@ -41,7 +41,8 @@ export function fromMarkup(html: string, css: string, taken: readonly string[], 
   if (!root) unclear.push('The HTML holds no element.')
   if (elements.some(({ tagName }) => tagName === 'script'))
     unclear.push('A script in the HTML is left out: give it as a module of its own.')
-  const { axes: modifiers, template: plain, others } = modifierAxes(html, elements, block, facts)
+  const looks = block === undefined ? [] : modifiersOf(block, rootClasses, elements, facts)
+  const { axes: modifiers, template: plain, others } = modifierAxes(html, root, block, looks)
   const text = firstText(fragment)
   const template = text ? plain.replace(text.value, `{{ props.label | escape }}`) : plain
   const partFor = ({ beside, tag }: CssState) =>
@@ -52,10 +53,9 @@ export function fromMarkup(html: string, css: string, taken: readonly string[], 
   // A framework's sheet speaks of everything: only what this markup has counts.
   const tags = new Set(elements.map(({ tagName }) => tagName))
   const present = new Set(elements.flatMap(classesOf))
-  const looks = new Set(block === undefined ? [] : modifiersOf(block, rootClasses, elements, facts))
   const isHere = ({ beside, tag }: CssState) =>
     (beside.length > 0 || tag !== undefined) &&
-    beside.every((name) => present.has(name) || looks.has(name)) &&
+    beside.every((name) => present.has(name) || looks.includes(name)) &&
     (tag === undefined || tags.has(tag))
   const states = stateAxes(facts.states.filter(isHere), partFor)
   const axes = { ...modifiers, ...states }
@@ -186,15 +186,13 @@ function modifiersOf(block: string, own: readonly string[], elements: readonly E
 /** `.call--large` or `.call-large` and its like become axes; those of size stand apart from the others. */
 function modifierAxes(
   html: string,
-  elements: readonly Element[],
+  root: Element | undefined,
   block: string | undefined,
-  css: CssFacts,
+  classes: readonly string[],
 ): { axes: Record<string, unknown>; template: string; others: string[] } {
   const axes: Record<string, unknown> = {}
-  const [root] = elements
   if (!root || !block) return { axes, template: html, others: [] }
   const own = classesOf(root)
-  const classes = modifiersOf(block, own, elements, css)
   const nameOf = (name: string) => name.slice(block.length).replace(/^-+/, '')
   const sizes = classes
     .filter((name) => SIZES.includes(nameOf(name)))

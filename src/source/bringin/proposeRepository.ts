@@ -1,3 +1,4 @@
+import type { CodeReading } from '@/core/code'
 import { describeProblem } from '@/core/problem'
 import { LIBRARY_FILE, overlay, readLibrary, resolvePath, textOf, type FileTree } from '@/core/sheet'
 import { readTokens } from '@/core/tokens'
@@ -42,7 +43,11 @@ const TOKEN_FILE = /(^|\/)([^/]*tokens?[^/]*\/.*\.json5?|[^/]*tokens?[^/]*\.json
 export async function proposeRepository(tree: FileTree): Promise<RepositoryProposal> {
   const paths = tree.paths.filter((path) => !TOOLS.test(path))
   const tokens = tokenFiles(tree, paths)
-  const all = [...(await elementsIn(tree, paths)), ...(await modulesIn(tree, paths))]
+  const all: { proposal: Proposal; module: string }[] = []
+  for (const { module, reading, source } of [...elementsIn(tree, paths), ...(await modulesIn(tree, paths))]) {
+    const taken = all.map(({ proposal }) => proposal.slug)
+    all.push({ module, proposal: inPlace(tree, reading, module, source, taken) })
+  }
   // A sheet that somebody has written stays.
   const found = all.filter(({ proposal }) => !tree.paths.includes(proposal.file))
   const imported = importedStyles(tree, paths)
@@ -111,9 +116,11 @@ function tokenFiles(tree: FileTree, paths: readonly string[]): { path: string; c
     })
 }
 
+/** A component that was found: where it stands, and what it takes. */
 interface Found {
-  proposal: Proposal
   module: string
+  reading: CodeReading
+  source: Omit<CodeSource, 'module' | 'files' | 'styles' | 'inPlace'>
 }
 
 const folderOfPath = (path: string) => path.slice(0, path.lastIndexOf('/') + 1)
@@ -122,9 +129,9 @@ const baseName = (path: string) => path.slice(path.lastIndexOf('/') + 1)
 /** A component whose sheet stands beside its module. */
 function inPlace(
   tree: FileTree,
-  reading: Parameters<typeof fromCode>[0],
+  reading: CodeReading,
   path: string,
-  source: Omit<CodeSource, 'module' | 'files' | 'styles' | 'inPlace'>,
+  source: Found['source'],
   taken: readonly string[],
 ): Proposal {
   const folder = folderOfPath(path)
@@ -152,23 +159,13 @@ async function modulesIn(tree: FileTree, paths: readonly string[]): Promise<Foun
     const reading = await read(module)
     if (reading.name === '') continue
     const source = { kind: 'react' as const, ...exportOf(textOf(tree, module)!, reading.name) }
-    const named = reading.name === 'default' ? { ...reading, name: stem(module) } : reading
-    found.push({
-      module,
-      proposal: inPlace(
-        tree,
-        named,
-        module,
-        source,
-        found.map(({ proposal }) => proposal.slug),
-      ),
-    })
+    found.push({ module, source, reading: reading.name === 'default' ? { ...reading, name: stem(module) } : reading })
   }
   return found
 }
 
 /** Custom elements that a manifest describes; a manifest of the build leads to the sources that it was made from. */
-async function elementsIn(tree: FileTree, paths: readonly string[]): Promise<Found[]> {
+function elementsIn(tree: FileTree, paths: readonly string[]): Found[] {
   const named = jsonAt(tree, 'package.json').customElements
   const manifest = [
     typeof named === 'string' ? named.replace(/^\.\//, '') : '',
@@ -185,17 +182,7 @@ async function elementsIn(tree: FileTree, paths: readonly string[]): Promise<Fou
       .find((path) => paths.includes(path) || tree.paths.includes(path))
     if (module === undefined) continue
     const { tag, parts, customProperties } = element
-    const source = { kind: 'element' as const, tag, parts, customProperties }
-    found.push({
-      module,
-      proposal: inPlace(
-        tree,
-        element,
-        module,
-        source,
-        found.map(({ proposal }) => proposal.slug),
-      ),
-    })
+    found.push({ module, reading: element, source: { kind: 'element', tag, parts, customProperties } })
   }
   return found
 }

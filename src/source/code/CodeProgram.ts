@@ -1,10 +1,10 @@
-import { existsSync } from 'node:fs'
 import { createRequire } from 'node:module'
-import { join, relative, sep } from 'node:path'
+import { dirname, join } from 'node:path'
 import type * as TS from 'typescript'
 import { kebabCase, type CodeProp, type CodeReading } from '@/core/code'
 import { textOf, type FileTree } from '@/core/sheet'
-import { folderAbove } from '../PackageReach'
+import { libraryPath } from '../libraryPath'
+import { tsconfigAbove } from '../PackageReach'
 import { classMapDefaults, inWrittenOrder } from './classMaps'
 import { commentOf, componentIn, defaultsOf, lineOf, literalIn, type Ts } from './syntax'
 
@@ -87,9 +87,13 @@ export class CodeProgram {
   private optionsOf(): TS.CompilerOptions {
     const { ts } = this
     const { folder } = this.tree
-    const at = folderAbove(folder, (each) => existsSync(join(each, 'tsconfig.json')))
-    const given = at && ts.readConfigFile(join(at, 'tsconfig.json'), ts.sys.readFile).config
-    const { options } = ts.parseJsonConfigFileContent(given ?? {}, { ...ts.sys, readDirectory: () => [] }, at ?? folder)
+    const config = tsconfigAbove(folder)
+    const given = config && ts.readConfigFile(config, ts.sys.readFile).config
+    const { options } = ts.parseJsonConfigFileContent(
+      given ?? {},
+      { ...ts.sys, readDirectory: () => [] },
+      config ? dirname(config) : folder,
+    )
     return {
       ...options,
       // Of all global types, only React's are of use here.
@@ -109,7 +113,7 @@ export class CodeProgram {
   }
 
   private textAt(file: string): string | undefined {
-    const path = relative(this.tree.folder, file).split(sep).join('/')
+    const path = libraryPath(this.tree.folder, file)
     return path.startsWith('..') ? undefined : this.tree.paths.includes(path) ? textOf(this.tree, path) : undefined
   }
 

@@ -1,10 +1,11 @@
-import { dirname, join, relative, sep } from 'node:path'
+import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
 import { encodedMap, TraceMap } from '@jridgewell/trace-mapping'
 import { isVendored, textOf, type FileTree } from '@/core/sheet'
 import type { Problem } from '@/core/problem'
-import { findPostcssConfig } from './findConfig'
 import { addressOf } from '../addresses'
+import { libraryPath } from '../libraryPath'
+import { findPostcssConfig } from './findConfig'
 import { StyleBuilder, StyleFault } from './StyleBuilder'
 
 // The bundler may load a module more than once; a configuration runs in one process.
@@ -24,7 +25,7 @@ export interface StyleText {
 export function withStyleBuild(tree: FileTree, isTrusted: boolean): FileTree {
   const config = tree.folder === undefined ? undefined : findPostcssConfig(tree.folder)
   if (config === undefined || (dirname(config) !== tree.folder && !needsBuild(tree))) return tree
-  return { ...tree, styleBuild: { config: relative(tree.folder!, config).split(sep).join('/'), isTrusted } }
+  return { ...tree, styleBuild: { config: libraryPath(tree.folder!, config), isTrusted } }
 }
 
 const OF_CSS =
@@ -63,7 +64,7 @@ export async function buildStyles(
   } catch (error) {
     if (!(error instanceof StyleFault)) throw error // our bug, not the author's
     const { file, line = 1, column = 1 } = error.place
-    const at = file === undefined ? path : relative(folder, file).split(sep).join('/')
+    const at = file === undefined ? path : libraryPath(folder, file)
     problems.push({ file: at, line, column, message: `${styleBuild.config}: ${error.message}` })
     return undefined
   }
@@ -73,7 +74,7 @@ export async function buildStyles(
 function mapOf(text: string, folder: string): TraceMap {
   const read = JSON.parse(text) as { sources: string[] }
   const sources = read.sources.map((source) =>
-    source.startsWith('file:') ? addressOf(relative(folder, fileURLToPath(source)).split(sep).join('/')) : source,
+    source.startsWith('file:') ? addressOf(libraryPath(folder, fileURLToPath(source))) : source,
   )
   return new TraceMap(JSON.stringify({ ...read, sources }))
 }

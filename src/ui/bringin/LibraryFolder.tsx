@@ -3,7 +3,7 @@
 import { Popover } from 'radix-ui'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
-import { request } from '../live'
+import { request, sayTrust } from '../live'
 
 export interface LibraryFolderProps {
   id: string
@@ -26,11 +26,8 @@ export function LibraryFolder({ id, folder, styleBuild }: LibraryFolderProps) {
       setProblem((error as Error).message)
     }
   }
-  const allow = async (isAllowed: boolean) => {
-    const trust = isAllowed ? 'yes' : 'no'
-    await request(`/api/libraries/${id}/trust`, { method: 'POST', body: JSON.stringify({ trust }) })
-    window.location.reload()
-  }
+  const allow = (isAllowed: boolean) =>
+    sayTrust(id, isAllowed ? 'yes' : 'no').catch((error: Error) => setProblem(error.message))
   return (
     <Popover.Root>
       <Popover.Trigger className="control max-w-80" title={folder}>

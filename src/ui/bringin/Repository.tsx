@@ -161,7 +161,9 @@ function Proposed({
           disabled={isBusy}
           onClick={() => void onLink([...chosen])}
         >
-          {isBusy ? 'Writing …' : `Write library.yaml and ${chosen.size} sheets, and link`}
+          {isBusy
+            ? 'Writing …'
+            : `Write library.yaml and ${chosen.size} ${chosen.size === 1 ? 'sheet' : 'sheets'}, and link`}
         </button>
         <p className="mt-1 text-quiet">Sheets stand beside their modules. No existing file is changed.</p>
       </div>

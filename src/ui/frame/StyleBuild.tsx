@@ -1,20 +1,12 @@
 'use client'
 
 import { useState } from 'react'
-import { request } from '../live'
+import { sayTrust } from '../live'
 
 /** Asks once whether the PostCSS configuration of a linked folder may run: it is the team's code, on this machine. */
 export function StyleBuild({ id, config }: { id: string; config: string }) {
   const [problem, setProblem] = useState<string>()
-  const answer = async (trust: 'yes' | 'no') => {
-    try {
-      await request(`/api/libraries/${id}/trust`, { method: 'POST', body: JSON.stringify({ trust }) })
-      // Everything that is shown was built without it.
-      window.location.reload()
-    } catch (error) {
-      setProblem((error as Error).message)
-    }
-  }
+  const answer = (trust: 'yes' | 'no') => sayTrust(id, trust).catch((error: Error) => setProblem(error.message))
   return (
     <section
       aria-label="Build of styles"

@@ -1,4 +1,5 @@
 export { type RunEvent } from './events'
 export { request } from './request'
+export { sayTrust } from './sayTrust'
 export { RunProvider, useRuns, type Going } from './RunProvider'
 export { countMarks, type ComponentState, type LibraryStates, type MarkCounts } from './states'
