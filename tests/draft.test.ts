@@ -11,7 +11,7 @@ import { editYaml } from '@/core/yaml'
 import { overlay, textOf } from '@/core/sheet'
 import { prepareLibrary, surveyComponent } from '@/runner'
 import { openFolder } from '@/source'
-import { testBrowser, verifyTree } from './support/library'
+import { testBrowser, thing, verifyTree } from './support/library'
 
 const browser = testBrowser({ afterAll })
 const tree = openFolder('demo/firnline')
@@ -71,6 +71,21 @@ test('all of Firnline: a draft resolves to every reading that it covers, and is 
     .filter(({ code }) => ['conflict', 'never-wins', 'matches-nothing'].includes(code))
   expect(lints).toEqual([])
 }, 300_000)
+
+test('a survey tells which cases it could not read, and why', async () => {
+  const prepared = await prepareLibrary(
+    thing({
+      sheet: `source: { kind: markup, markup: thing.liquid, styles: [thing.css], script: thing.js }
+props: { tone: { type: choice, values: [calm, torn], default: calm } }
+axes: { tone: [calm, torn] }`,
+      markup: '<p class="thing">Rope</p>',
+      css: '.thing { color: red }',
+      'components/thing/thing.js': `export default (root, { props }) => { if (props.tone === 'torn') throw new Error('the rope is torn') }`,
+    }),
+  )
+  const { left } = await surveyComponent(await browser(), prepared, prepared.components[0]!)
+  expect(left).toEqual([{ key: 'tone=torn', why: expect.stringContaining('the rope is torn') }])
+})
 
 describe('the command line', () => {
   const scratch = mkdtempSync(join(tmpdir(), 'brelt-draft-'))

@@ -88,12 +88,12 @@ export async function surveyComponent(
   return { ...survey, left: leftOf(bare, survey, left) }
 }
 
-/** The cases of a plan that a survey lacks, with what is known of the reason. */
+/** The cases of a plan of which a survey knows nothing: they failed, or could not be placed. */
 function leftOf({ cases }: Plan, survey: Survey, reasons: ReadonlyMap<string, string>): NonNullable<Survey['left']> {
   const read = new Set(survey.cases.map(({ key }) => key))
-  return cases.flatMap(({ key, judged }) =>
-    judged && !read.has(key) ? [{ key, why: reasons.get(key) ?? 'no case without steps shows its context' }] : [],
-  )
+  return cases
+    .filter(({ key, judged }) => judged && (reasons.has(key) || !read.has(key)))
+    .map(({ key }) => ({ key, why: reasons.get(key) ?? 'no case without steps shows its context' }))
 }
 
 function baseRequests(sheet: Sheet, { plan }: PreparedComponent, { extra = [] }: SurveyOptions): Request[] {

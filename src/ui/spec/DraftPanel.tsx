@@ -59,7 +59,7 @@ export function DraftPanel({ survey, dimensions, sheet, aim, onAim, onTake, miss
       {survey.left && survey.left.length > 0 && (
         <details className="border-b border-line px-2 py-1 text-quiet">
           <summary>
-            {survey.left.length === 1 ? '1 case was' : `${survey.left.length} cases were`} not read and are left out
+            {survey.left.length === 1 ? '1 case could not be read' : `${survey.left.length} cases could not be read`}
           </summary>
           <ul>
             {survey.left.map(({ key, why }) => (
