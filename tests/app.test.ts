@@ -34,7 +34,8 @@ const TOLD = [
 
 describe('the wall', () => {
   test('the address without a library opens the first one, with every component live', async () => {
-    const page = await app.open('/')
+    // As high as all tiles: those far out of sight have no frames.
+    const page = await app.open('/', { width: 1280, height: 2400 })
     await page.waitForSelector('[data-tile] iframe')
     expect(new URL(page.url()).pathname).toBe('/firnline')
     expect(await texts(page, '[data-tile] a > span:first-child')).toEqual([
@@ -69,9 +70,21 @@ describe('the wall', () => {
             .catch(() => ''),
         ),
       )
-    const found = await until(shown, (now) => TOLD.every((told) => now.includes(told)))
+    const found = await until(shown, (now) => TOLD.every((told) => now.includes(told)), 120_000)
     // The icon and the readout are drawn: they have no text of their own.
     expect(found).toEqual(expect.arrayContaining(TOLD))
+    await page.close()
+  }, 180_000)
+
+  test('only components near to what is in sight take a process', async () => {
+    const page = await app.open('/')
+    const live = () => texts(page, '[data-tile]:has(iframe) a > span:first-child')
+    await page.waitForSelector('[data-tile=bunk-check] iframe')
+    expect(await live()).not.toContain('Weather notice')
+    await page.$eval('[data-tile=weather-notice]', (tile) => tile.scrollIntoView())
+    await page.waitForSelector('[data-tile=weather-notice] iframe')
+    await page.waitForFunction(() => !document.querySelector('[data-tile=bunk-check] iframe'))
+    expect(await live()).not.toContain('Bunk check')
     await page.close()
   })
 

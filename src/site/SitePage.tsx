@@ -5,7 +5,7 @@ import { GuidePage } from '@/ui/guide'
 import { factsOf, type PageData } from './PageData'
 
 /** Where a published page has the programs of its frames. */
-const programs = (program: string) => `assets/stage-${program}.html`
+const programs = (program: string) => Promise.resolve(`assets/stage-${program}.html`)
 
 /** The guide of one component as a published page has it. */
 export function SitePage({ data }: { data: PageData }) {

@@ -99,7 +99,7 @@ export async function boardFrame(page: Page, least = 1): Promise<Frame> {
   await page.waitForFunction(
     (count: number) =>
       Number(document.querySelector<HTMLElement>('iframe[data-mounted]')?.dataset.mounted ?? 0) >= count,
-    { timeout: 15_000 },
+    { timeout: 30_000 },
     least,
   )
   return stageFrames(page)[0]!

@@ -48,7 +48,7 @@ export function BenchFrame({
   const [isOpen, setOpen] = useState(false)
   const [needed, setNeeded] = useState(0)
   const turn = useRef(0)
-  const { frame, phase, isHung, send, retry, reload, frameKey, address } = useStageFrame<ToLive, FromLive>(
+  const { frame, phase, isHung, send, reload, frameKey, address } = useStageFrame<ToLive, FromLive>(
     'live',
     model.slug,
     fromLiveSchema,
@@ -121,7 +121,7 @@ export function BenchFrame({
       {fault && (
         <Trouble
           text={fault}
-          onRetry={isHung ? retry : undefined}
+          onRetry={isHung ? reload : undefined}
           className="items-center border-b border-line bg-sheet"
         />
       )}

@@ -1,15 +1,33 @@
 'use client'
 
-import { useLayoutEffect, useMemo, useRef, useState } from 'react'
+import { useEffect, useMemo, useRef, useState } from 'react'
 import { defaultCase } from '@/core/matrix'
 import { LiveCase } from './LiveCase'
 import type { BoardModel } from './model'
 
-/** A component's default case, live, as wide as the place where it stands. */
+// Half a window above and below.
+const NEAR = '50% 0px'
+
+/**
+ * A component's default case, live, as wide as the place where it stands. Far from what is in sight there is nothing: each case
+ * takes a process, and a library may have hundreds.
+ */
 export function DefaultCase({ model, height }: { model: BoardModel; height: number }) {
   const box = useRef<HTMLDivElement>(null)
   const [width, setWidth] = useState(0)
-  useLayoutEffect(() => setWidth(box.current?.clientWidth ?? 0), [])
+  useEffect(() => {
+    const element = box.current!
+    const watch = new IntersectionObserver(
+      (entries) => setWidth(entries.at(-1)!.isIntersecting ? element.clientWidth : 0),
+      { rootMargin: NEAR },
+    )
+    watch.observe(element)
+    return () => watch.disconnect()
+  }, [])
   const one = useMemo(() => defaultCase(model.space), [model])
-  return <div ref={box}>{width > 0 && <LiveCase model={model} one={one} width={width} height={height} />}</div>
+  return (
+    <div ref={box} style={{ height }}>
+      {width > 0 && <LiveCase model={model} one={one} width={width} height={height} />}
+    </div>
+  )
 }

@@ -36,7 +36,7 @@ export function LiveCase({ model: given, one, width, height, scale = 1 }: LiveCa
     if (message.type === 'broken') setProblem(message.reason)
     if (message.type === 'rendered') setProblem(message.failures[0]?.[1])
   }
-  const { frame, phase, isHung, send, frameKey, retry, address } = useBoardFrame(model, onMessage)
+  const { frame, phase, isHung, send, frameKey, reload, address } = useBoardFrame(model, onMessage)
   useEffect(() => {
     sendRef.current = send
   }, [send])
@@ -66,9 +66,10 @@ export function LiveCase({ model: given, one, width, height, scale = 1 }: LiveCa
         <Trouble
           className="h-full flex-col items-start justify-center text-xs"
           text={problem ?? HUNG}
-          onRetry={retry}
+          onRetry={reload}
         />
       )}
+      {phase === 'loading' && !isHung && <p className="p-3 text-quiet">Loading …</p>}
       {problem === undefined && (
         <iframe
           key={frameKey}

@@ -3,6 +3,7 @@
 import { useCallback, useContext, useEffect, useRef, useState } from 'react'
 import { CONNECT, READY } from '@/stage'
 import { StageSource, type StageProgramName } from './stageAddress'
+import { makeTurns } from './turns'
 
 // A frame that does not answer for this long is told as hung. Its process may only be waiting for a processor, so it stays.
 const SILENCE_MS = 4000
@@ -10,8 +11,8 @@ const SILENCE_MS = 4000
 const CLOSE_MS = 20_000
 const PING_EVERY_MS = 1000
 const CLOSED = 'about:blank'
-// A frame that has not loaded by then is loaded from the plain name.
-const LOAD_MS = 5000
+// Frames that are being loaded on the page: each takes a processor for about 300 ms.
+const turns = makeTurns(3)
 
 export type FramePhase = 'loading' | 'ready'
 
@@ -36,17 +37,20 @@ export function useStageFrame<To extends { type: string }, From>(
   const [phase, setPhase] = useState<FramePhase>('loading')
   const [isHung, setHung] = useState(false)
   const [isClosed, setClosed] = useState(false)
-  const [attempt, setAttempt] = useState(0)
   const [generation, setGeneration] = useState(0)
   const [address, setAddress] = useState<string>()
   const source = useContext(StageSource)
-  useEffect(() => setAddress(source(program, slug, attempt)), [source, program, slug, attempt])
   useEffect(() => {
     handler.current = onMessage
   })
 
   useEffect(() => {
-    let heard = Date.now()
+    let heard = Infinity
+    let isOver = false
+    const endTurn = turns.take(() => {
+      heard = Date.now()
+      void source(program, slug).then((found) => isOver || setAddress(found))
+    })
     const onReady = (event: MessageEvent) => {
       if (event.data !== READY || !frame.current || event.source !== frame.current.contentWindow) return
       const channel = new MessageChannel()
@@ -54,6 +58,8 @@ export function useStageFrame<To extends { type: string }, From>(
       channel.port1.onmessage = ({ data }) => {
         heard = Date.now()
         setHung(false)
+        // Answers, those to pings too, come after all that was asked before has been done.
+        endTurn()
         const message = schema.safeParse(data)
         if (message.success) handler.current(message.data)
       }
@@ -63,48 +69,40 @@ export function useStageFrame<To extends { type: string }, From>(
       setPhase('ready')
     }
     window.addEventListener('message', onReady)
-    const late = setTimeout(() => {
-      if (!port.current && attempt === 0) setAttempt(1)
-    }, LOAD_MS)
     const watch = setInterval(() => {
-      if (document.visibilityState !== 'visible') heard = Date.now()
+      if (document.visibilityState !== 'visible') heard = Math.max(heard, Date.now())
       port.current?.postMessage({ type: 'ping' })
       const silence = Date.now() - heard
+      if (silence > SILENCE_MS) endTurn()
       if (silence > (port.current ? SILENCE_MS : CLOSE_MS)) setHung(true)
       if (silence > CLOSE_MS) setClosed(true)
     }, PING_EVERY_MS)
     return () => {
       window.removeEventListener('message', onReady)
       clearInterval(watch)
-      clearTimeout(late)
+      isOver = true
+      endTurn()
       port.current?.close()
       port.current = undefined
     }
-  }, [schema, attempt, generation])
+  }, [schema, source, program, slug, generation])
 
   const send = useCallback((message: To) => port.current?.postMessage(message), [])
-  const begin = useCallback(() => {
+  /** Loads the frame anew: after it hung, or since a page knows a custom element's name only once. */
+  const reload = useCallback(() => {
     setPhase('loading')
+    setAddress(undefined)
     setHung(false)
     setClosed(false)
-  }, [])
-  const retry = useCallback(() => {
-    begin()
-    setAttempt((count) => count + 1)
-  }, [begin])
-  /** Loads the frame anew: a page knows a custom element's name only once. */
-  const reload = useCallback(() => {
-    begin()
     setGeneration((count) => count + 1)
-  }, [begin])
+  }, [])
   return {
     frame,
     phase,
     isHung,
     send,
-    retry,
     reload,
-    frameKey: `${attempt}-${generation}`,
+    frameKey: generation,
     address: isClosed ? CLOSED : address,
   }
 }

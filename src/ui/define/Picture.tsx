@@ -91,7 +91,7 @@ export function Picture({
         return setProblem(message.reason)
     }
   }
-  const { frame, phase, isHung, send, retry, frameKey, address } = useBoardFrame(model, onMessage)
+  const { frame, phase, isHung, send, reload, frameKey, address } = useBoardFrame(model, onMessage)
   useEffect(() => {
     sendRef.current = send
   }, [send])
@@ -188,7 +188,7 @@ export function Picture({
       {(problem !== undefined || isHung) && (
         <Trouble
           text={problem ?? HUNG}
-          onRetry={isHung ? retry : undefined}
+          onRetry={isHung ? reload : undefined}
           className="absolute inset-x-0 bottom-0 items-center border-t border-line bg-sheet"
         />
       )}

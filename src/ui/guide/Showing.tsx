@@ -86,7 +86,7 @@ function Laid({
   const { isolated } = model.component
   const [natural, setNatural] = useState<{ width: number; height: number }>()
   const [problems, setProblems] = useState<readonly string[]>([])
-  const { frame, phase, isHung, send, retry, frameKey, address } = useBoardFrame(model, (message: FromBoard) => {
+  const { frame, phase, isHung, send, reload, frameKey, address } = useBoardFrame(model, (message: FromBoard) => {
     if (message.type === 'opened')
       setNatural(isolated ? { width: Math.min(width, WINDOW.width), height: WINDOW.height } : message)
     if (message.type === 'rendered') setProblems(message.failures.map(([, text]) => text))
@@ -134,7 +134,7 @@ function Laid({
   }, [send, staged, layout, isolated, model.viewport])
   return (
     <div className="relative" style={layout ? { width: layout.width, height: layout.height } : { height: 80 }}>
-      {isHung && <Trouble text={HUNG} onRetry={retry} />}
+      {isHung && <Trouble text={HUNG} onRetry={reload} />}
       <iframe
         key={frameKey}
         ref={frame}

@@ -41,7 +41,7 @@ export function LiveBoard(props: LiveBoardProps) {
       onFailures(new Map(message.failures))
     }
   }
-  const { frame, phase, isHung, send, retry, frameKey, address } = useBoardFrame(model, onMessage)
+  const { frame, phase, isHung, send, reload, frameKey, address } = useBoardFrame(model, onMessage)
 
   // The document's own context comes first; cells in others bear theirs themselves.
   const contexts = useMemo(
@@ -97,7 +97,7 @@ export function LiveBoard(props: LiveBoardProps) {
 
   return (
     <>
-      {isHung && <Trouble text={HUNG} onRetry={retry} className="relative z-10 flex-col items-start bg-sheet" />}
+      {isHung && <Trouble text={HUNG} onRetry={reload} className="relative z-10 flex-col items-start bg-sheet" />}
       {problem !== undefined && (
         <p role="alert" className="absolute z-10 bg-sheet p-3 text-miss">
           The component cannot be shown: {problem}
