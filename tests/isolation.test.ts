@@ -98,6 +98,39 @@ describe('isolate: auto', () => {
     expect(report.components[0]!.findings).toEqual([])
   })
 
+  test.each([
+    ['that it does not have', '.veil { position: fixed }', '', 'no'],
+    ['that it has', '.veil { position: fixed }', 'veil', 'yes'],
+    ['that it has under the pointer', '.veil:hover { position: fixed }', 'veil', 'yes'],
+    ['in a pseudo-element', '.veil::before { content: ""; position: fixed }', 'veil', 'yes'],
+  ])('shared styles fix something %s', async (_, shared, name, isolated) => {
+    const script = `export default (root) => { root.dataset.alone = root.getRootNode() === document ? 'yes' : 'no' }`
+    const given = withScript(
+      script,
+      `axes: { at: { of: state, values: { rest: {}, hover: { pseudo: hover } } } }\nspec:\n  - when: { at: rest }\n    expect: { root: { attr(data-alone): "${isolated}" } }`,
+    )
+    const { report } = await verifyTree(
+      await browser(),
+      thing({
+        ...given,
+        sheet: given.sheet.replace(/parts:.*\n/, ''),
+        markup: `<button class="b ${name}">x</button>`,
+        library: 'styles: [base.css]',
+        'base.css': shared,
+      }),
+    )
+    expect(report.components[0]!.findings).toEqual([])
+  })
+
+  test('what a style attribute fixes covers the window of its own document', async () => {
+    const sheet = `parts: { veil: i }\nspec:\n  - expect: { veil: { box.width: 960px, box.height: 720px } }`
+    const { report } = await verifyTree(
+      await browser(),
+      thing({ sheet, markup: '<div><i style="position: fixed; inset: 0"></i></div>' }),
+    )
+    expect(report.components[0]!.findings).toEqual([])
+  })
+
   test('a fixed veil covers the window of its own document', async () => {
     const sheet = `parts: { veil: .veil }\nspec:\n  - expect: { veil: { box.width: 960px, box.height: 720px } }`
     const { report } = await verifyTree(

@@ -1,7 +1,7 @@
 import { availableParallelism } from 'node:os'
 import { ContextJudge, unreadCase, unreadCheck, type CaseResult, type CheckResult, type PlannedCase } from '@/core/plan'
 import { groupBy } from '@/core/group'
-import { EMPTY_CENSUS, hasCode, joinCensus, trespassInTexts, type Census, type StageContext } from '@/stage'
+import { EMPTY_CENSUS, hasCode, joinCensus, mayEscape, trespassInTexts, type Census, type StageContext } from '@/stage'
 import type { RunSetup } from './RunSetup'
 import { mountOrder, remember, runChunk, type ReadingStore, type Waiting } from './chunk'
 import { runInputCases, type InputResult } from './scenario'
@@ -37,8 +37,8 @@ export const LONGEST_LOSS_MS = MOST_HANGS * MOUNT_LIMIT_MS
 export async function runComponent(pools: RunPools, setup: RunSetup, listener: RunListener): Promise<Census> {
   const { isolate } = setup.plan.sheet.data.stage
   const isAlone = isolate === 'yes' || (isolate === 'auto' && trespassInTexts(setup.component) !== undefined)
-  // Only code can show by what it does that each case needs a document of its own: then nothing that was read together counts.
-  const mayTrespass = isolate === 'auto' && !isAlone && hasCode(setup.component)
+  // That each case needs a document of its own may show only when cases stand: then nothing that was read together counts.
+  const mayTrespass = isolate === 'auto' && !isAlone && (hasCode(setup.component) || mayEscape(setup.component))
   const run = new ComponentRun(pools, setup, listener, isAlone, mayTrespass)
   try {
     await run.all()
@@ -114,7 +114,7 @@ class ComponentRun {
     if (!this.listener.signal?.aborted) this.judgeWaiting()
   }
 
-  /** What a component's code does shows in its first chunk: only then is the rest of the work divided. */
+  /** What a component does outside of its cases shows in its first chunk: only then is the rest of the work divided. */
   private async readFirst() {
     const first = this.mayTrespass ? this.#chunks.shift() : undefined
     if (first) this.#opened = await this.work([first])

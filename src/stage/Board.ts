@@ -106,7 +106,7 @@ export class Board {
       this.tell({ type: 'opened', ...size, kept: true })
       return this.tell({ type: 'rendered', mounted: this.#shown.size, milliseconds: 0, failures: [] })
     }
-    const trespass = component.isolated ? undefined : this.watch.found()
+    const trespass = component.isolated ? undefined : (this.watch.found() ?? stage.escape([]))
     this.tell({ type: 'opened', ...size, ...(trespass !== undefined && { trespass }) })
   }
 
@@ -148,6 +148,7 @@ export class Board {
     const mounted = sample.map((one, index) => this.#stage!.mountOne(one, index, box))
     await this.#stage!.bringAbout(mounted, new Map())
     const rects = mounted.map(({ frame }) => extent(frame))
+    this.#stage!.escape(mounted)
     for (const one of mounted) this.#stage!.unmount(one)
     box.remove()
     return {
@@ -255,7 +256,7 @@ export class Board {
       mounted.forEach(imitateInput)
       await stage.comeToRest()
     }
-    const trespass = stage.component.isolated ? undefined : this.watch.found()
+    const trespass = stage.component.isolated ? undefined : (this.watch.found() ?? stage.escape(mounted))
     if (trespass !== undefined) this.tell({ type: 'trespass', reason: trespass })
   }
 

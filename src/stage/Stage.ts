@@ -1,5 +1,6 @@
 import { compareTwins, takeCensus, type Census } from './census'
 import { prepareStyles, type Styles } from './documentStyles'
+import { escapeIn, mayEscape } from './escape'
 import { findParts, shadowsIn, type MountedCase } from './findPart'
 import { collectForced, needsLayout, type Forced } from './forceStates'
 import { attempt, changesElements, mountCase } from './mount'
@@ -46,6 +47,8 @@ export class Stage {
   #references = new Map<Element, number>()
   #flows?: boolean
   #hasCode: boolean
+  #mayEscape: boolean
+  #escape?: string
 
   private constructor(
     readonly component: StageComponent,
@@ -58,6 +61,7 @@ export class Stage {
     this.#keeper = keepBound(this.#styles.shadow)
     // Looking into every element costs: only components that bring code can have shadow trees.
     this.#hasCode = hasCode(component)
+    this.#mayEscape = mayEscape(component)
   }
 
   /** @throws Error when code of the component cannot be loaded. */
@@ -230,11 +234,19 @@ export class Stage {
     return findParts(this.component, this.cases[index]!, part)[match - 1]
   }
 
+  /** What in any case so far was laid out by the window, in words. They must be in sight. */
+  escape(cases: readonly MountedCase[] = this.cases): string | undefined {
+    if (this.#mayEscape) this.#escape ??= escapeIn(cases)
+    return this.#escape
+  }
+
   read(
     profiles: readonly (readonly StageRequest[])[],
     profileOf: readonly number[],
     pseudoBoxes: PseudoBoxes,
   ): StageReadings {
+    // States are forced only now.
+    if (!this.component.isolated) this.escape()
     return readCases(this.component, this.cases, {
       profiles,
       profileOf,

@@ -23,5 +23,6 @@ export {
   type StageRequest,
 } from './protocol'
 export type { RunnerStage } from './RunnerStage'
+export { mayEscape } from './escape'
 export { trespassInTexts } from './trespass'
 export { stageCaseSchema, stageComponentSchema, stageContextSchema } from './protocolSchemas'

@@ -51,7 +51,7 @@ view.breltStage = {
     return mounted
   },
   show: () => opened().show(),
-  trespass: () => (stage instanceof Stage ? watch.found() : undefined),
+  trespass: () => (stage instanceof Stage ? (watch.found() ?? stage.escape([])) : undefined),
   traceOf: (index) => opened().traceOf(index),
   read: (profiles, profileOf, pseudoBoxes) => opened().read(profiles, profileOf, pseudoBoxes),
   probe: (probes) => opened().probe(probes),

@@ -1,3 +1,5 @@
+import type { StageComponent } from './protocol'
+
 /** Watches for what a component does outside its own case; such a component needs a document for each case. */
 export interface TrespassWatch {
   /** What the component did outside so far, in words; undefined while it stayed inside. */
@@ -86,20 +88,23 @@ function strangerIn(document: Document, ours: ReadonlySet<Element>): string | un
 }
 
 interface Texts {
-  sheets: readonly { text: string }[]
+  sheets: readonly Pick<StageComponent['sheets'][number], 'text' | 'of'>[]
   pieces: Readonly<Record<string, { parts: Readonly<Record<string, { inPage?: boolean }>>; module?: { text: string } }>>
 }
 
-/** What can be told from the texts alone. */
+const CONTENT_VISIBILITY = /content-visibility\s*:\s*auto/
+// Pseudo-elements are not looked at when cases are mounted.
+const IN_PSEUDO = /::?(before|after)\b[^{}]*\{[^{}]*position\s*:\s*fixed/
+
+/** What can be told from the texts alone. What shared styles speak of may be other components': `escapeIn` tells. */
 export function trespassInTexts({ sheets, pieces: bySlug }: Texts): string | undefined {
   const pieces = Object.values(bySlug)
-  const isStyled = (pattern: RegExp) => sheets.some(({ text }) => pattern.test(text))
-  const isAnywhere = (pattern: RegExp) =>
-    isStyled(pattern) || pieces.some(({ module }) => pattern.test(module?.text ?? ''))
+  const isStyled = (pattern: RegExp) => sheets.some(({ text, of }) => of === 'own' && pattern.test(text))
   if (pieces.some(({ parts }) => Object.values(parts).some(({ inPage }) => inPage)))
     return 'has a part elsewhere in the page'
-  if (isStyled(/position\s*:\s*fixed/)) return 'has a fixed position'
+  if (isStyled(/position\s*:\s*fixed/) || sheets.some(({ text }) => IN_PSEUDO.test(text))) return 'has a fixed position'
   if (isStyled(/[\w\])]::backdrop/)) return 'styles a backdrop'
-  if (isAnywhere(/content-visibility\s*:\s*auto/)) return 'is laid out only when it is in sight'
+  const isWritten = pieces.some(({ module }) => CONTENT_VISIBILITY.test(module?.text ?? ''))
+  if (isWritten || isStyled(CONTENT_VISIBILITY)) return 'is laid out only when it is in sight'
   return undefined
 }
