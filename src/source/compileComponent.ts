@@ -1,14 +1,13 @@
-import { originalPositionFor } from '@jridgewell/trace-mapping'
 import { nestedSlugs, othersOf } from '@/core/plan'
 import { findFile, isVendored, LIBRARY_FILE, resolvePath, textOf, type Library, type Sheet } from '@/core/sheet'
 import type { Place, Problem } from '@/core/problem'
 import type { StageComponent, StagePiece } from '@/stage'
-import { compileScript, type CompiledScript } from './compileScript'
-import { pathOfAddress } from './addresses'
+import { compileScript, memberName, type CompiledScript } from './compileScript'
 import { compileStyles, type CompiledStyles } from './compileStyles'
 import { compileTemplate } from './compileTemplate'
 import { reactRuntime } from './reactRuntime'
 import { scopeStyles } from './scopeStyles'
+import { splitStyles } from './splitStyles'
 
 /** A component as the stage takes it, and the way back to its author's files. */
 export interface CompiledComponent {
@@ -53,19 +52,23 @@ export async function compileComponent(
   nested.delete(sheet.slug)
   // What stands around comes last: a component may style what its slots hold.
   const sheets = [...library.sheets.filter(({ slug }) => nested.has(slug)), sheet]
-  const work: Work = { library, main: sheet.slug, styles: [], problems: [] }
+  const work: Work = { library, main: sheet.slug, styles: [], problems: [], code: await codeOf(library, sheets) }
+  work.problems.push(...(work.code?.compiled.problems ?? []))
   for (const path of library.data.styles) await addStyles(work, findFile(library.tree, LIBRARY_FILE, path)!)
+  addModuleStyles(work, 'others')
   const pieces: Record<string, StagePiece> = {}
   for (const each of sheets) {
     const piece = await compilePiece(work, each)
     if (piece) pieces[each.slug] = piece
   }
   if (work.problems.length > 0) return { problems: work.problems }
+  const isBundle = work.code !== undefined && work.code.paths.length > 1
   const needsReact = Object.values(pieces).some(({ kind }) => kind === 'react')
   const { stage } = sheet.data
   const component: CompiledComponent['component'] = {
     slug: sheet.slug,
     pieces,
+    ...(isBundle && { bundle: { url: work.code!.paths.at(-1)!, text: work.code!.compiled.text! } }),
     ...(needsReact && { react: await reactRuntime(library.tree) }),
     sheets: work.styles.map((each) => each.sheet),
     parts: sheet.parts,
@@ -84,8 +87,27 @@ interface Work {
   library: Library
   /** The component that is compiled: what it names itself is its own. */
   main: string
+  /** All modules of the component and of those in its slots, the component's own last. */
+  code: Code | undefined
   styles: (Omit<CompiledStyles, 'sheet'> & { sheet: CompiledStyles['sheet'] & { of: 'own' | 'shared' | 'others' } })[]
   problems: Problem[]
+}
+
+interface Code {
+  paths: string[]
+  compiled: CompiledScript
+}
+
+/** Where a component's code stands; undefined for one that brings none. */
+function moduleOf({ file, data: { source } }: Sheet): string | undefined {
+  if (source.kind === 'page') return undefined
+  const path = source.kind === 'markup' ? source.script : source.module
+  return path === undefined ? undefined : resolvePath(file, path)
+}
+
+async function codeOf({ tree }: Library, sheets: readonly Sheet[]): Promise<Code | undefined> {
+  const paths = [...new Set(sheets.flatMap((each) => moduleOf(each) ?? []))]
+  return paths.length === 0 ? undefined : { paths, compiled: await compileScript(tree, paths) }
 }
 
 async function addStyles({ library, main, styles, problems }: Work, path: string, owner?: string) {
@@ -106,28 +128,21 @@ async function compilePiece(work: Work, sheet: Sheet): Promise<StagePiece | unde
   if (source.kind === 'page') return undefined
   const { tree } = work.library
   const own = (path: string) => resolvePath(sheet.file, path)!
-  const code = async (path: string) => {
-    const compiled = await compileScript(tree, path)
-    work.problems.push(...compiled.problems)
-    if (compiled.styles) {
-      const { sheet: styles, originalPlace } = stylesOfModule(
-        path,
-        compiled.styles,
-        Object.keys(work.library.data.contexts),
-      )
-      work.styles.push({ sheet: { ...styles, of: sheet.slug === work.main ? 'own' : 'others' }, originalPlace })
-    }
-    return { url: path, text: compiled.text ?? '' }
+  const code = (path: string) => {
+    const { paths, compiled } = work.code!
+    if (paths.length === 1) return { url: path, text: compiled.text ?? '' }
+    return { url: path, text: '', member: memberName(paths.indexOf(path)) }
   }
+  if (sheet.slug === work.main) addModuleStyles(work, 'own')
   const { parts } = sheet
   let piece: StagePiece
   if (source.kind === 'markup') {
     const { template, problems } = compileTemplate(tree, own(source.markup))
     work.problems.push(...problems)
     piece = { kind: 'markup', parts, template }
-    if (source.script !== undefined) piece.script = await code(own(source.script))
+    if (source.script !== undefined) piece.script = code(own(source.script))
   } else {
-    const module = await code(own(source.module))
+    const module = code(own(source.module))
     piece =
       source.kind === 'react'
         ? { kind: 'react', parts, module, export: source.export, events: Object.keys(sheet.data.events) }
@@ -137,19 +152,20 @@ async function compilePiece(work: Work, sheet: Sheet): Promise<StagePiece | unde
   return piece
 }
 
-/** The styles that a module imports, as one sheet. */
-function stylesOfModule(
-  path: string,
-  { css, map }: NonNullable<CompiledScript['styles']>,
-  contexts: readonly string[],
-): CompiledStyles {
-  const url = `${path}.css`
-  return {
-    sheet: { url, text: css, ...scopeStyles(css, contexts) },
-    originalPlace: (line, column) => {
-      const original = originalPositionFor(map, { line, column: Math.max(0, column - 1) })
-      if (original.source === null) return { file: path, line: 1, column: 1 }
-      return { file: pathOfAddress(original.source), line: original.line, column: original.column + 1 }
-    },
-  }
+/** The styles that modules import, as one sheet: those that the component's own module leads to, or the others. */
+function addModuleStyles({ library, main, code, styles }: Work, of: 'own' | 'others') {
+  if (!code?.compiled.styles) return
+  const { css, map } = code.compiled.styles
+  const sheet = library.sheets.find(({ slug }) => slug === main)
+  const path = sheet && moduleOf(sheet)
+  const reach = path === undefined ? undefined : code.compiled.reach.get(path)
+  const [own, others] = splitStyles(css, map, (file) => reach?.has(file) ?? false)
+  const part = of === 'own' ? own : others
+  if (part.css.trim() === '') return
+  const file = of === 'own' ? path! : code.paths[0]!
+  const url = `${file}.css`
+  styles.push({
+    sheet: { url, text: part.css, ...scopeStyles(part.css, Object.keys(library.data.contexts)), of },
+    originalPlace: (line, column) => part.originalPlace(line, column) ?? { file, line: 1, column: 1 },
+  })
 }

@@ -1,17 +1,19 @@
 import { statSync } from 'node:fs'
 import { resolve } from 'node:path'
 import { TraceMap } from '@jridgewell/trace-mapping'
-import type { BuildFailure } from 'esbuild'
+import type { BuildFailure, Metafile } from 'esbuild'
 import { textOf, type FileTree } from '@/core/sheet'
 import type { Problem } from '@/core/problem'
-import { ASSET_LOADERS, entryOf, fromTree } from './fromTree'
+import { ASSET_LOADERS, ENTRIES, entryOf, fromTree } from './fromTree'
 import { addressOf, isAddress } from './addresses'
 import { isBare } from './PackageReach'
 
-/** A module and all that it imports, as one ES module, with the styles that it imports. */
+/** Modules and all that they import, as one ES module, with the styles that they import. */
 export interface CompiledScript {
   text?: string
   styles?: { css: string; map: TraceMap }
+  /** Of each module, the files that it leads to, itself among them. */
+  reach: ReadonlyMap<string, ReadonlySet<string>>
   problems: Problem[]
 }
 
@@ -19,13 +21,19 @@ export interface CompiledScript {
 const MOST_KEPT = 60
 const kept = new Map<string, { inputs: ReadonlyMap<string, string | undefined>; compiled: CompiledScript }>()
 
-/** Bundles a component's script or module with the library files that it imports, into one ES module. */
-export async function compileScript(tree: FileTree, path: string): Promise<CompiledScript> {
+/** The name under which a bundle of several modules exports one of them. */
+export const memberName = (at: number): string => `m${at}`
+
+/**
+ * Bundles modules with the files that they import into one ES module. One module exports what it does; of several, each is
+ * exported under its `memberName`, and what two of them import is there once.
+ */
+export async function compileScript(tree: FileTree, paths: readonly string[]): Promise<CompiledScript> {
   const isBuilt = tree.styleBuild?.isTrusted ?? false
-  const key = `${tree.folder ?? ''}|${isBuilt}|${path}`
+  const key = [tree.folder ?? '', isBuilt, ...paths].join('|')
   const known = kept.get(key)
   if (known && [...known.inputs].every(([input, mark]) => markOf(tree, input) === mark)) return known.compiled
-  const { inputs, compiled } = await bundle(tree, path)
+  const { inputs, compiled } = await bundle(tree, paths)
   kept.delete(key)
   // What the build of styles reads besides is not known here; it keeps what it has made by itself.
   const isKnown = !isBuilt || inputs.every((input) => !/\.s?css$/.test(input))
@@ -52,13 +60,21 @@ const DEFINED = {
   global: 'globalThis',
 }
 
-async function bundle(tree: FileTree, path: string): Promise<{ inputs: string[]; compiled: CompiledScript }> {
+const allOf = (tree: FileTree, paths: readonly string[]) =>
+  paths.map((path, at) => `export * as ${memberName(at)} from ${JSON.stringify(entryOf(tree, path))}`).join('\n')
+
+async function bundle(
+  tree: FileTree,
+  paths: readonly string[],
+): Promise<{ inputs: string[]; compiled: CompiledScript }> {
   const { build } = await import('esbuild')
   const problems: Problem[] = []
   const folder = tree.folder ?? '/'
   try {
     const { outputFiles, metafile } = await build({
-      entryPoints: [entryOf(tree, path)],
+      ...(paths.length === 1
+        ? { entryPoints: [entryOf(tree, paths[0]!)] }
+        : { stdin: { contents: allOf(tree, paths), resolveDir: folder, sourcefile: ENTRIES } }),
       // Inputs and maps are told from here.
       absWorkingDir: folder,
       outdir: folder,
@@ -78,6 +94,7 @@ async function bundle(tree: FileTree, path: string): Promise<{ inputs: string[];
     const css = ending('.css')
     const compiled = {
       text: ending('.js')!,
+      reach: reachIn(metafile, paths),
       problems,
       ...(css !== undefined && { styles: { css, map: traceOf(ending('.css.map')!) } }),
     }
@@ -86,13 +103,23 @@ async function bundle(tree: FileTree, path: string): Promise<{ inputs: string[];
     const { errors } = error as BuildFailure
     if (!Array.isArray(errors)) throw error // our bug, not the author's
     const faults = errors.map(({ text, location }) => ({
-      file: location ? pathInLibrary(location.file) : path,
+      file: location ? pathInLibrary(location.file) : paths[0]!,
       line: location?.line ?? 1,
       column: (location?.column ?? 0) + 1,
       message: plainFault(text),
     }))
-    return { inputs: [], compiled: { problems: [...problems, ...faults] } }
+    return { inputs: [], compiled: { reach: new Map(), problems: [...problems, ...faults] } }
   }
+}
+
+function reachIn({ inputs }: Metafile, paths: readonly string[]): CompiledScript['reach'] {
+  const imports = new Map(Object.entries(inputs).map(([name, input]) => [pathInLibrary(name), input.imports]))
+  const reached = paths.map((path) => {
+    const found = new Set([path])
+    for (const each of found) for (const next of imports.get(each) ?? []) found.add(pathInLibrary(next.path))
+    return [path, found] as const
+  })
+  return new Map(reached)
 }
 
 /** What esbuild says of a name that leads nowhere, in our words. */

@@ -1,6 +1,6 @@
 import { encodedMap } from '@jridgewell/trace-mapping'
 import { existsSync, readFileSync, realpathSync } from 'node:fs'
-import { dirname, join, resolve, sep } from 'node:path'
+import { basename, dirname, join, resolve, sep } from 'node:path'
 import type { Loader, OnLoadResult, OnResolveResult, Plugin, PluginBuild } from 'esbuild'
 import { resolvePath, type FileTree } from '@/core/sheet'
 import type { Problem } from '@/core/problem'
@@ -44,6 +44,9 @@ function loaderOf(path: string, suffix = ''): Loader {
   return LOADERS[path.slice(path.lastIndexOf('.') + 1).toLowerCase()] ?? 'js'
 }
 
+/** What asks for several modules at once. */
+export const ENTRIES = 'brelt-entries'
+
 /** How esbuild is asked for a library's file: by its place on disk where it has one, so that the settings around it count. */
 export const entryOf = ({ folder }: FileTree, path: string): string =>
   folder !== undefined && existsSync(join(folder, path)) ? join(folder, path) : `${SPACE}:${path}`
@@ -59,7 +62,7 @@ export const fromTree = (tree: FileTree, problems: Problem[]): Plugin => ({
     const reach = tree.folder === undefined ? undefined : new PackageReach(tree.folder)
     build.onResolve({ filter: /.*/ }, (asked) => {
       if (asked.pluginData === LOOKING) return undefined
-      if (asked.path.startsWith(`${SPACE}:`) && asked.kind === 'entry-point')
+      if (asked.path.startsWith(`${SPACE}:`) && (asked.kind === 'entry-point' || basename(asked.importer) === ENTRIES))
         return { path: asked.path.slice(SPACE.length + 1), namespace: SPACE }
       if (REACT.test(asked.path)) return { path: asked.path, namespace: SHARED }
       if (asked.kind.startsWith('url') && /^([a-z]+:|\/|#)/i.test(asked.path))

@@ -3,7 +3,7 @@ import { focusTargetOf } from './focusTarget'
 import { deepestAt, isInside, pointsOf } from './hit'
 import { bringIntoView } from './intoView'
 import { Reader, visibleRect } from './read'
-import type { StageCase, StageComponent } from './protocol'
+import { codeTexts, type StageCase, type StageComponent } from './protocol'
 
 /** Pseudo-classes that hold on each element. */
 export type Forced = Map<Element, Set<string>>
@@ -134,6 +134,6 @@ function chainOf(element: Element, frame: Element): Element[] {
 }
 
 // The styles of custom elements and of CSS-in-JS stand in their modules.
-const asksFor = ({ sheets, pieces }: StageComponent, pseudo: string) =>
-  sheets.some(({ text }) => text.includes(pseudo)) ||
-  Object.values(pieces).some((piece) => piece.kind !== 'markup' && piece.module.text.includes(pseudo))
+const asksFor = (component: StageComponent, pseudo: string) =>
+  component.sheets.some(({ text }) => text.includes(pseudo)) ||
+  codeTexts(component).some((text) => text.includes(pseudo))

@@ -10,6 +10,7 @@ export type { Active, Aim, AimAt, ClockKind, PlayStage, Stir } from './play'
 export { MEASURE_KEY } from './measureKey'
 export { REFERENCE } from './reference'
 export {
+  codeTexts,
   hasCode,
   stageCaseOf,
   type PseudoBoxes,

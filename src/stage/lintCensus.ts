@@ -1,7 +1,7 @@
 import { lintRendered, type Lint, type StyleTexts } from '@/core/lint'
 import type { Sheet } from '@/core/sheet'
 import type { Census } from './census'
-import type { StageComponent } from './protocol'
+import { codeTexts, type StageComponent } from './protocol'
 
 /**
  * The lints that only the rendered component shows.
@@ -9,7 +9,7 @@ import type { StageComponent } from './protocol'
  */
 export function lintCensus(
   sheet: Sheet,
-  component: Pick<StageComponent, 'pieces' | 'sheets'>,
+  component: Pick<StageComponent, 'pieces' | 'bundle' | 'sheets'>,
   census: Census,
   placeOf: StyleTexts['placeOf'] = (file, line) => ({ file, line }),
 ): Lint[] {
@@ -18,13 +18,10 @@ export function lintCensus(
   const own = new Set(
     component.sheets.filter((each) => each.of === 'own' && each.url.startsWith(folder)).map(({ url }) => url),
   )
-  const code = Object.values(component.pieces)
-    .map((piece) => (piece.kind === 'markup' ? (piece.script?.text ?? '') : piece.module.text))
-    .join('\n')
   return lintRendered(sheet, census, {
     all: component.sheets,
     isOwn: (url) => own.has(url),
-    code,
+    code: codeTexts(component).join('\n'),
     placeOf,
   })
 }

@@ -28,6 +28,12 @@ export const stageCaseOf = ({
 export const hasCode = ({ pieces }: Pick<StageComponent, 'pieces'>): boolean =>
   Object.values(pieces).some((piece) => piece.kind !== 'markup' || piece.script !== undefined)
 
+/** The texts of all code that a component brings. */
+export function codeTexts({ pieces, bundle }: Pick<StageComponent, 'pieces' | 'bundle'>): string[] {
+  const own = Object.values(pieces).map((piece) => (piece.kind === 'markup' ? piece.script : piece.module)?.text ?? '')
+  return [...own, bundle?.text ?? '']
+}
+
 export type StageContext = z.output<typeof stageContextSchema>
 
 /** A reading that the stage is asked for. */

@@ -3,6 +3,8 @@ import * as z from 'zod'
 import type { Filling } from '@/core/plan'
 
 const codeSchema = z.object({ url: z.string(), text: z.string() })
+/** A module that stands by itself, or under a name in the bundle of all. */
+const moduleSchema = codeSchema.extend({ member: z.string().optional() })
 const partsSchema = z.record(
   z.string(),
   z.object({
@@ -19,18 +21,18 @@ export const stagePieceSchema = z.discriminatedUnion('kind', [
   z.object({
     kind: z.literal('markup'),
     template: z.object({ name: z.string(), text: z.string(), partials: z.record(z.string(), z.string()) }),
-    script: codeSchema.optional(),
+    script: moduleSchema.optional(),
     ...common,
   }),
   z.object({
     kind: z.literal('react'),
-    module: codeSchema,
+    module: moduleSchema,
     export: z.string(),
     /** What it tells by calling a prop: `change` calls `onChange`. */
     events: z.array(z.string()),
     ...common,
   }),
-  z.object({ kind: z.literal('element'), module: codeSchema, tag: z.string(), ...common }),
+  z.object({ kind: z.literal('element'), module: moduleSchema, tag: z.string(), ...common }),
 ])
 
 /** A component as the stage takes it, with those that its slots may hold. */
@@ -38,6 +40,8 @@ export const stageComponentSchema = z.object({
   slug: z.string(),
   /** By slug: the component's own piece and those of nested components. */
   pieces: z.record(z.string(), stagePieceSchema),
+  /** The modules of all pieces in one, where there are several: what they import is there once, as in a page of the team's. */
+  bundle: codeSchema.optional(),
   /** The React that all of them share, where one is of React. */
   react: codeSchema.optional(),
   sheets: z.array(

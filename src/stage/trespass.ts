@@ -1,4 +1,4 @@
-import type { StageComponent } from './protocol'
+import { codeTexts, type StageComponent } from './protocol'
 
 /** Watches for what a component does outside its own case; such a component needs a document for each case. */
 export interface TrespassWatch {
@@ -87,24 +87,19 @@ function strangerIn(document: Document, ours: ReadonlySet<Element>): string | un
   return document.body.attributes.length > 0 ? 'changes the body of the page' : undefined
 }
 
-interface Texts {
-  sheets: readonly Pick<StageComponent['sheets'][number], 'text' | 'of'>[]
-  pieces: Readonly<Record<string, { parts: Readonly<Record<string, { inPage?: boolean }>>; module?: { text: string } }>>
-}
-
 const CONTENT_VISIBILITY = /content-visibility\s*:\s*auto/
 // Pseudo-elements are not looked at when cases are mounted.
 const IN_PSEUDO = /::?(before|after)\b[^{}]*\{[^{}]*position\s*:\s*fixed/
 
 /** What can be told from the texts alone. What shared styles speak of may be other components': `escapeIn` tells. */
-export function trespassInTexts({ sheets, pieces: bySlug }: Texts): string | undefined {
-  const pieces = Object.values(bySlug)
+export function trespassInTexts(component: Pick<StageComponent, 'sheets' | 'pieces' | 'bundle'>): string | undefined {
+  const { sheets, pieces } = component
   const isStyled = (pattern: RegExp) => sheets.some(({ text, of }) => of === 'own' && pattern.test(text))
-  if (pieces.some(({ parts }) => Object.values(parts).some(({ inPage }) => inPage)))
+  if (Object.values(pieces).some(({ parts }) => Object.values(parts).some(({ inPage }) => inPage)))
     return 'has a part elsewhere in the page'
   if (isStyled(/position\s*:\s*fixed/) || sheets.some(({ text }) => IN_PSEUDO.test(text))) return 'has a fixed position'
   if (isStyled(/[\w\])]::backdrop/)) return 'styles a backdrop'
-  const isWritten = pieces.some(({ module }) => CONTENT_VISIBILITY.test(module?.text ?? ''))
+  const isWritten = codeTexts(component).some((text) => CONTENT_VISIBILITY.test(text))
   if (isWritten || isStyled(CONTENT_VISIBILITY)) return 'is laid out only when it is in sight'
   return undefined
 }

@@ -5,49 +5,67 @@ export type Ts = typeof TS
 export const lineOf = (node: TS.Node) => node.getSourceFile().getLineAndCharacterOfPosition(node.getStart()).line + 1
 
 export interface Found {
+  /** By which it is imported; of one that is not exported, its own name. */
   name: string
   node: TS.Node
   parameter?: TS.ParameterDeclaration
   type?: TS.TypeNode
+  isDefault: boolean
 }
 
-/** The component that a module exports: the one that is wanted, else the first that looks like one. */
+/** The component that a module exports: the one that is wanted, else its main one. */
 export function componentIn(ts: Ts, file: TS.SourceFile, wanted: string | undefined): Found | undefined {
-  const candidates: (Found & { isDefault: boolean })[] = []
-  const names = new Map<string, boolean>()
-  const isExported = (node: TS.Node) =>
-    ts.canHaveModifiers(node) && (ts.getModifiers(node) ?? []).some(({ kind }) => kind === ts.SyntaxKind.ExportKeyword)
-  const isDefault = (node: TS.Node) =>
-    ts.canHaveModifiers(node) && (ts.getModifiers(node) ?? []).some(({ kind }) => kind === ts.SyntaxKind.DefaultKeyword)
-  const add = (
-    name: string,
-    node: TS.Node,
-    from: TS.Node,
-    exported: boolean,
-    isTheDefault: boolean,
-    annotation?: TS.TypeNode,
-  ) => {
+  const { candidates, exported } = functionsIn(ts, file)
+  if (wanted === 'default') return candidates.find((each) => each.isDefault)
+  if (wanted !== undefined) return candidates.find(({ name }) => name === wanted)
+  const own = exported.find(({ name }) => flat(name) === nameOfFile(file.fileName))
+  return own ?? exported.find((each) => each.isDefault) ?? exported[0]
+}
+
+/** All components that a module exports, in the order of its text. */
+export const componentsIn = (ts: Ts, file: TS.SourceFile): Found[] => functionsIn(ts, file).exported
+
+const flat = (name: string) => name.replace(/[^A-Za-z0-9]/g, '').toLowerCase()
+
+/** `src/card/index.tsx` → `card`. */
+function nameOfFile(path: string): string {
+  const steps = path.split('/')
+  const name = steps.at(-1)!.replace(/\..*$/, '')
+  return flat(name === 'index' ? (steps.at(-2) ?? name) : name)
+}
+
+function functionsIn(ts: Ts, file: TS.SourceFile): { candidates: Found[]; exported: Found[] } {
+  const candidates: Found[] = []
+  // Own name → the name by which it is imported.
+  const names = new Map<string, string>()
+  const has = (node: TS.Node, keyword: TS.SyntaxKind) =>
+    ts.canHaveModifiers(node) && (ts.getModifiers(node) ?? []).some(({ kind }) => kind === keyword)
+  const add = (name: string, node: TS.Node, from: TS.Node, isDefault: boolean, annotation?: TS.TypeNode) => {
     const taken = functionIn(ts, from, annotation)
-    if (taken) candidates.push({ name, node, ...taken, isDefault: isTheDefault })
-    if (exported) names.set(name, true)
+    if (taken) candidates.push({ name, node, ...taken, isDefault })
+    if (has(node, ts.SyntaxKind.ExportKeyword) || isDefault) names.set(name, name)
   }
   for (const statement of file.statements) {
     if (ts.isFunctionDeclaration(statement))
-      add(statement.name?.text ?? 'default', statement, statement, isExported(statement), isDefault(statement))
+      add(statement.name?.text ?? 'default', statement, statement, has(statement, ts.SyntaxKind.DefaultKeyword))
     else if (ts.isVariableStatement(statement))
       for (const { name, initializer, type } of statement.declarationList.declarations)
-        if (initializer) add(name.getText(), statement, initializer, isExported(statement), false, type)
+        if (initializer) add(name.getText(), statement, initializer, false, type)
     if (ts.isExportAssignment(statement)) {
       const target = candidates.find(({ name }) => name === namedIn(ts, statement.expression))
       if (target) target.isDefault = true
-      else add('default', statement, statement.expression, true, true)
+      else add('default', statement, statement.expression, true)
     } else if (ts.isExportDeclaration(statement) && statement.exportClause && ts.isNamedExports(statement.exportClause))
-      for (const { name, propertyName } of statement.exportClause.elements) names.set((propertyName ?? name).text, true)
+      for (const { name, propertyName } of statement.exportClause.elements)
+        names.set((propertyName ?? name).text, name.text)
   }
   const isComponent = ({ name }: Found) => /^[A-Z]/.test(name) || name === 'default'
-  if (wanted === 'default') return candidates.find((each) => each.isDefault)
-  if (wanted !== undefined) return candidates.find(({ name }) => name === wanted)
-  return candidates.find((each) => isComponent(each) && (each.isDefault || names.has(each.name)))
+  for (const one of candidates) one.name = names.get(one.name) ?? one.name
+  const given = new Set(names.values())
+  return {
+    candidates,
+    exported: candidates.filter((one) => isComponent(one) && (one.isDefault || given.has(one.name))),
+  }
 }
 
 /** `memo(Button)` → `Button`. */

@@ -9,7 +9,7 @@ import type { Maker } from './assembly'
 export const SHARED_REACT = 'breltReact'
 
 /** Loads all code of a component and of those in its slots. @throws Error when a module cannot be loaded or lacks its export. */
-export async function loadPieces({ pieces, react }: StageComponent): Promise<Map<string, Maker>> {
+export async function loadPieces({ pieces, bundle, react }: StageComponent): Promise<Map<string, Maker>> {
   const makers = new Map<string, Maker>()
   let reactPieces: ReactPieces | undefined
   if (react) {
@@ -20,26 +20,36 @@ export async function loadPieces({ pieces, react }: StageComponent): Promise<Map
     Object.assign(globalThis, { [SHARED_REACT]: modules })
     reactPieces = new ReactPieces(runtime)
   }
-  for (const [slug, piece] of Object.entries(pieces)) makers.set(slug, await makerOf(slug, piece, reactPieces))
+  const all = bundle && (await load(bundle))
+  const find: Find = async (code) =>
+    code.member === undefined ? load(code) : ((all?.[code.member] ?? {}) as Record<string, unknown>)
+  for (const [slug, piece] of Object.entries(pieces)) makers.set(slug, await makerOf(slug, piece, find, reactPieces))
   return makers
 }
 
-async function makerOf(slug: string, piece: StagePiece, reactPieces: ReactPieces | undefined): Promise<Maker> {
+type Find = (code: { url: string; text: string; member?: string | undefined }) => Promise<Record<string, unknown>>
+
+async function makerOf(
+  slug: string,
+  piece: StagePiece,
+  find: Find,
+  reactPieces: ReactPieces | undefined,
+): Promise<Maker> {
   switch (piece.kind) {
     case 'markup': {
       if (!piece.script) return markupMaker(piece)
-      const { default: script } = await load(piece.script)
+      const { default: script } = await find(piece.script)
       if (typeof script !== 'function') throw new Error(`${piece.script.url} has no default export that is a function`)
       return markupMaker(piece, script as ComponentScript)
     }
     case 'react': {
-      const found = (await load(piece.module))[piece.export]
+      const found = (await find(piece.module))[piece.export]
       const isComponent = typeof found === 'function' || (typeof found === 'object' && found !== null)
       if (!isComponent) throw new Error(`${piece.module.url} has no export "${piece.export}" that is a component`)
       return reactPieces!.maker(slug, found, piece.events)
     }
     case 'element': {
-      await load(piece.module)
+      await find(piece.module)
       if (!customElements.get(piece.tag)) throw new Error(`${piece.module.url} does not define <${piece.tag}>`)
       return elementMaker(piece)
     }

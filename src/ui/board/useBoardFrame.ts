@@ -1,7 +1,7 @@
 'use client'
 
 import { useEffect, useRef } from 'react'
-import { fromBoardSchema, type FromBoard, type ToBoard } from '@/stage'
+import { codeTexts, fromBoardSchema, type FromBoard, type ToBoard } from '@/stage'
 import { noteTrespass } from './isolation'
 import type { BoardModel } from './model'
 import { useStageFrame } from './useStageFrame'
@@ -24,9 +24,8 @@ export function useBoardFrame(model: BoardModel, onMessage: (message: FromBoard)
  * component turns out to need a document of its own: what it has left in this one is not to be there.
  */
 function useReloadFor({ component }: BoardModel, reload: () => void) {
-  const code = Object.values(component.pieces)
-    .map((piece) => (piece.kind === 'element' ? piece.module.text : ''))
-    .join('')
+  const hasElement = Object.values(component.pieces).some(({ kind }) => kind === 'element')
+  const code = hasElement ? codeTexts(component).join('') : ''
   const now = `${component.isolated}${code}`
   const last = useRef(now)
   useEffect(() => {

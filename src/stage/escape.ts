@@ -1,0 +1,22 @@
+import { shadowsIn, type MountedCase } from './findPart'
+import type { StageComponent } from './protocol'
+
+const SPEAKS_OF_IT = /\bfixed\b|content-?visibility/i
+
+/** Whether elements of a component may be laid out by the window: its texts, or styles that it shares with others, speak of it. */
+export function mayEscape({ sheets, pieces, bundle }: Pick<StageComponent, 'sheets' | 'pieces' | 'bundle'>): boolean {
+  const texts = [...sheets, bundle, ...Object.values(pieces)]
+  return texts.some((each) => SPEAKS_OF_IT.test(JSON.stringify(each ?? '')))
+}
+
+/** What in mounted cases is laid out by the window, in words: it needs a document for each case. */
+export function escapeIn(cases: readonly MountedCase[]): string | undefined {
+  for (const { frame } of cases)
+    for (const root of [frame, ...shadowsIn(frame)])
+      for (const element of root.querySelectorAll('*')) {
+        const style = getComputedStyle(element)
+        if (style.position === 'fixed') return 'has a fixed position'
+        if (style.contentVisibility === 'auto') return 'is laid out only when it is in sight'
+      }
+  return undefined
+}
