@@ -249,6 +249,14 @@ const FROM_PACKAGES: [name: string, files: Record<string, string>][] = [
     ],
   ),
   [
+    'an alias of tsconfig.json that leads back into the library',
+    {
+      ...themed('', { 'peg.css': '@import "@look/tones.css";\n.peg { color: red }' }, '{ root: { margin-left: 4px } }'),
+      'src/look/tones.css': '.peg { margin-left: 4px }',
+      'tsconfig.json': '{ "compilerOptions": { "paths": { "@look/*": ["./src/look/*"] } } }',
+    },
+  ],
+  [
     'tokens',
     themed(
       'tokens: ["@hut/theme/dist/tokens.json"]',

@@ -18,8 +18,9 @@ export async function init(folder: string, { yes = false, only }: InitArguments)
     throw new BadInput([{ file: 'library.yaml', line: 1, column: 1, message: 'this folder is a library already' }])
   const tree = openFolder(folder)
   const all = await proposeRepository(tree)
-  const proposal = only ? keepComponents(all, only) : all
+  const proposal = keepComponents(all, only)
   print(proposal, tree.styleBuild?.config)
+  if (!only) tellPieces(all)
   const count = Object.keys(proposal.files).length
   if (!yes && !(await isAgreed(count))) {
     process.stdout.write('Nothing was written. To write these files without being asked, say --yes.\n')
@@ -65,6 +66,16 @@ function print({ name, styles, tokens, components, leftOut, files }: RepositoryP
     leftOut.map(({ module, why }) => `${module}  ${paint.dim(why)}`),
   )
   section('Files that would be written', Object.keys(files))
+}
+
+/** Exports that are pieces of other components are many; most need no sheet of their own. */
+function tellPieces({ components }: RepositoryProposal) {
+  const names = components.filter(({ isPiece }) => isPiece).map(({ slug }) => slug)
+  if (names.length === 0) return
+  const shown = names.slice(0, MOST_SHOWN).join(' ')
+  process.stdout.write(
+    `Pieces of these that get a sheet only if --only names them: ${shown}${names.length > MOST_SHOWN ? ' …' : ''}\n`,
+  )
 }
 
 /** Asks somebody who sits at a terminal; anybody else has not agreed. */

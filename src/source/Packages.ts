@@ -39,10 +39,16 @@ class Packages {
   resolve(reference: string, from: string): string | undefined {
     const importer = this.known.get(from) ?? join(this.folder, from)
     const found = isBare(reference) ? this.lookUp(reference, dirname(importer)) : this.beside(reference, importer)
-    if (found === undefined || this.reach.isOwn(found) || !this.reach.admits(found)) return undefined
+    if (found === undefined || !this.reach.admits(found)) return undefined
     const path = libraryPath(this.folder, found)
+    // An alias may lead back into the library, whose files are the tree's.
+    if (this.reach.isOwn(found)) return path
     this.known.set(path, found)
     return path
+  }
+
+  has(path: string): boolean {
+    return this.known.has(path)
   }
 
   bytes(path: string): Uint8Array | undefined {
@@ -77,6 +83,9 @@ export function withPackages(tree: FileTree & { folder: string }): FileTree {
   return {
     ...tree,
     bytes: (path) => tree.bytes(path) ?? packages.bytes(path),
-    packaged: (reference, from) => packages.resolve(reference, from),
+    packaged: (reference, from) => {
+      const path = packages.resolve(reference, from)
+      return path !== undefined && (packages.has(path) || tree.paths.includes(path)) ? path : undefined
+    },
   }
 }

@@ -12,6 +12,24 @@ const sheetOf = ({ file, texts }: { file: string; texts: Record<string, string> 
 const axesOf = (sheet: Sheet) =>
   Object.fromEntries(sheet.axes.map(({ name, values, default: usual }) => [name, `${values.join(' ')} (${usual})`]))
 
+test('a custom element without a manifest, with what it imports', async () => {
+  const { proposals, ignored } = await propose(
+    {
+      'lamp/lamp.ts': `import { glow } from './glow'\ncustomElements.define('hut-lamp', class extends HTMLElement { static observedAttributes = ['lit']; draw() { return this.hasAttribute('lit') } })`,
+      'lamp/glow.ts': 'export const glow = 1',
+    },
+    [],
+  )
+  expect(ignored).toEqual([])
+  expect(Object.keys(proposals[0]!.texts).toSorted()).toEqual([
+    'components/hut-lamp/glow.ts',
+    'components/hut-lamp/hut-lamp.sheet.yaml',
+    'components/hut-lamp/lamp.ts',
+  ])
+  expect(sheetOf(proposals[0]!).data.source).toMatchObject({ kind: 'element', module: 'lamp.ts', tag: 'hut-lamp' })
+  expect(axesOf(sheetOf(proposals[0]!))).toEqual({ lit: 'off on (off)' })
+})
+
 test('a TSX module with what it imports', async () => {
   const { proposals, ignored } = await propose(
     {

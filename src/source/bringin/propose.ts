@@ -1,5 +1,5 @@
 import { overlay, resolvePath, textOf, treeOf, type FileTree } from '@/core/sheet'
-import { readerOf, readManifest } from '../code'
+import { definesElement, readElements, readerOf, readManifest } from '../code'
 import { moduleFile } from '../moduleFile'
 import { fromCode } from './fromCode'
 import { fromMarkup } from './fromMarkup'
@@ -28,6 +28,16 @@ export async function propose(
     used.add(path)
     proposals.push(...(await fromManifest(dropped, path, names(), used)))
   }
+  for (const path of paths.filter((each) => /\.(m?[jt]s|[jt]sx)$/.test(each) && definesElement(dropped[each]!))) {
+    if (used.has(path)) continue
+    for (const { tag, parts, ...reading } of readElements(treeOf(dropped), path)) {
+      const own = closure(dropped, path)
+      own.forEach((each) => used.add(each))
+      const { base, files } = relativeFiles(dropped, [...own])
+      const source = { kind: 'element' as const, module: path.slice(base.length), tag, styles: [], files, parts }
+      proposals.push(fromCode(reading, source, names()))
+    }
+  }
   const imported = new Set(
     paths.flatMap((path) => (/\.[jt]sx?$/.test(path) ? [...closure(dropped, path)].slice(1) : [])),
   )
@@ -35,9 +45,9 @@ export async function propose(
   const modules = paths
     .filter((each) => /\.[jt]sx$/.test(each) && !used.has(each))
     .toSorted((a, b) => Number(imported.has(a)) - Number(imported.has(b)))
-  const read = readerOf(library === undefined ? treeOf(dropped) : overlay(library, dropped), modules)
+  const reader = readerOf(library === undefined ? treeOf(dropped) : overlay(library, dropped), modules)
   for (const path of modules) {
-    const reading = await read(path)
+    const reading = await reader.read(path)
     if (reading.name === '') continue
     const own = closure(dropped, path)
     own.forEach((each) => used.add(each))

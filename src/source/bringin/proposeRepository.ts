@@ -4,7 +4,7 @@ import { LIBRARY_FILE, overlay, readLibrary, resolvePath, textOf, type FileTree 
 import { readTokens } from '@/core/tokens'
 import { printBlock } from '@/core/yaml'
 import { compileComponent } from '../compileComponent'
-import { readerOf, readManifest } from '../code'
+import { definesElement, readElements, readerOf, readManifest } from '../code'
 import { fromCode, type CodeSource } from './fromCode'
 import type { Proposal } from './proposal'
 import { exportOf, SKIPPED, stem } from './propose'
@@ -16,14 +16,18 @@ export interface RepositoryProposal {
   name: string
   styles: string[]
   tokens: { path: string; count: number }[]
-  components: (Pick<Proposal, 'slug' | 'file' | 'understood' | 'unclear'> & { module: string })[]
+  components: (Pick<Proposal, 'slug' | 'file' | 'understood' | 'unclear'> & {
+    module: string
+    /** A piece of another component of its module, such as the head of a card: written only when somebody asks for it. */
+    isPiece: boolean
+  })[]
   /** Modules that look like components and cannot be shown as they stand. */
   leftOut: { module: string; why: string }[]
 }
 
-/** A proposal for some of its components only. */
-export function keepComponents(proposal: RepositoryProposal, slugs: readonly string[]): RepositoryProposal {
-  const components = proposal.components.filter(({ slug }) => slugs.includes(slug))
+/** A proposal for some of its components only; without names, for all but pieces of others. */
+export function keepComponents(proposal: RepositoryProposal, slugs?: readonly string[]): RepositoryProposal {
+  const components = proposal.components.filter(({ slug, isPiece }) => (slugs ? slugs.includes(slug) : !isPiece))
   const kept = new Set([LIBRARY_FILE, ...components.map(({ file }) => file)])
   const files = Object.fromEntries(Object.entries(proposal.files).filter(([path]) => kept.has(path)))
   return { ...proposal, components, files }
@@ -43,10 +47,16 @@ const TOKEN_FILE = /(^|\/)([^/]*tokens?[^/]*\/.*\.json5?|[^/]*tokens?[^/]*\.json
 export async function proposeRepository(tree: FileTree): Promise<RepositoryProposal> {
   const paths = tree.paths.filter((path) => !TOOLS.test(path))
   const tokens = tokenFiles(tree, paths)
-  const all: { proposal: Proposal; module: string }[] = []
-  for (const { module, reading, source } of [...elementsIn(tree, paths), ...(await modulesIn(tree, paths))]) {
+  const all: { proposal: Proposal; module: string; isPiece: boolean }[] = []
+  const elements = elementsIn(tree, paths)
+  const defined = elementsInModules(tree, paths, new Set(elements.map(({ source }) => source.tag!)))
+  for (const { module, reading, source, isPiece = false } of [
+    ...elements,
+    ...defined,
+    ...(await modulesIn(tree, paths)),
+  ]) {
     const taken = all.map(({ proposal }) => proposal.slug)
-    all.push({ module, proposal: inPlace(tree, reading, module, source, taken) })
+    all.push({ module, isPiece, proposal: inPlace(tree, reading, module, source, taken) })
   }
   // A sheet that somebody has written stays.
   const found = all.filter(({ proposal }) => !tree.paths.includes(proposal.file))
@@ -64,13 +74,13 @@ export async function proposeRepository(tree: FileTree): Promise<RepositoryPropo
   const tried = readLibrary(overlay(tree, { 'library.yaml': library, ...sheets }))
   const leftOut: RepositoryProposal['leftOut'] = []
   const components: RepositoryProposal['components'] = []
-  for (const { proposal, module } of found) {
+  for (const { proposal, module, isPiece } of found) {
     const sheet = tried.library?.sheets.find(({ file }) => file === proposal.file)
     const problems = tried.problems.filter(({ file }) => file === proposal.file)
     if (sheet && problems.length === 0) problems.push(...(await compileComponent(sheet, tried.library!)).problems)
     const [first] = problems
     if (!sheet || first) leftOut.push({ module, why: first ? describeProblem(first) : 'it makes no sheet' })
-    else components.push({ ...proposal, module })
+    else components.push({ ...proposal, module, isPiece })
   }
   const kept = new Set(components.map(({ file }) => file))
   return {
@@ -121,6 +131,7 @@ interface Found {
   module: string
   reading: CodeReading
   source: Omit<CodeSource, 'module' | 'files' | 'styles' | 'inPlace'>
+  isPiece?: boolean
 }
 
 const folderOfPath = (path: string) => path.slice(0, path.lastIndexOf('/') + 1)
@@ -153,15 +164,33 @@ async function modulesIn(tree: FileTree, paths: readonly string[]): Promise<Foun
   const modules = paths.filter(
     (path) => /\.[jt]sx$/.test(path) && !SKIPPED.test(path) && !PAGES.test(path) && !ENTRIES.test(path),
   )
-  const read = readerOf(tree, modules)
+  const reader = readerOf(tree, modules)
   const found: Found[] = []
   for (const module of modules) {
-    const reading = await read(module)
-    if (reading.name === '') continue
-    const source = { kind: 'react' as const, ...exportOf(textOf(tree, module)!, reading.name) }
-    found.push({ module, source, reading: reading.name === 'default' ? { ...reading, name: stem(module) } : reading })
+    const [main, ...others] = reader.exportsOf(module)
+    if (main === undefined) continue
+    for (const name of [main, ...others.filter((each) => !HELPER.test(each))]) {
+      const reading = await reader.read(module, name)
+      const source = { kind: 'react' as const, ...exportOf(textOf(tree, module)!, name) }
+      const named = name === 'default' ? { ...reading, name: stem(module) } : reading
+      found.push({ module, source, reading: named, isPiece: name !== main && name.startsWith(main) })
+    }
   }
   return found
+}
+
+// What gives others something, and shows nothing itself.
+const HELPER = /(Provider|Context)$/
+
+/** Custom elements that no manifest describes, as their own code says. */
+function elementsInModules(tree: FileTree, paths: readonly string[], known: ReadonlySet<string>): Found[] {
+  return paths
+    .filter((path) => /\.(m?[jt]s|[jt]sx)$/.test(path) && !SKIPPED.test(path) && definesElement(textOf(tree, path)!))
+    .flatMap((module) =>
+      readElements(tree, module)
+        .filter(({ tag }) => !known.has(tag))
+        .map(({ tag, parts, ...reading }) => ({ module, reading, source: { kind: 'element' as const, tag, parts } })),
+    )
 }
 
 /** Custom elements that a manifest describes; a manifest of the build leads to the sources that it was made from. */

@@ -1,4 +1,5 @@
 export { codePropsOf } from './codeProps'
+export { definesElement, readElements } from './readElement'
 export { readManifest, type ManifestElement } from './readManifest'
 export { readTsx } from './readTsx'
 export { readerOf } from './readerOf'

@@ -12,7 +12,7 @@ export type RepositoryAnswer =
       name: string
       styles: string[]
       tokens: { path: string; count: number }[]
-      components: { slug: string; module: string; understood: string[]; unclear: string[] }[]
+      components: { slug: string; module: string; isPiece: boolean; understood: string[]; unclear: string[] }[]
       leftOut: { module: string; why: string }[]
       files: string[]
     }
@@ -95,7 +95,9 @@ function Proposed({
   onLink(components: readonly string[]): Promise<void>
 }) {
   const { name, components, styles, tokens, leftOut } = found
-  const [chosen, setChosen] = useState<ReadonlySet<string>>(() => new Set(components.map(({ slug }) => slug)))
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(
+    () => new Set(components.filter(({ isPiece }) => !isPiece).map(({ slug }) => slug)),
+  )
   const flip = (slug: string) => {
     const next = new Set(chosen)
     if (!next.delete(slug)) next.add(slug)
@@ -120,17 +122,18 @@ function Proposed({
         </legend>
         {components.length === 0 && (
           <p className="text-quiet">
-            No React module that exports a component, and no custom-elements.json, was found. You can still link the
-            folder and make components in it.
+            No React module that exports a component, and no custom element, was found. You can still link the folder
+            and make components in it.
           </p>
         )}
         <ul>
-          {components.map(({ slug, module, understood, unclear }) => (
+          {components.map(({ slug, module, isPiece, understood, unclear }) => (
             <li key={slug}>
               <label className="flex items-baseline gap-2" title={[...understood, ...unclear].join('\n')}>
                 <input type="checkbox" checked={chosen.has(slug)} onChange={() => flip(slug)} />
                 <span>{slug}</span>
                 <span className="num truncate text-quiet">{module}</span>
+                {isPiece && <span className="shrink-0 text-quiet">piece</span>}
                 <span className="ml-auto shrink-0 text-quiet">{axesIn(understood)}</span>
               </label>
             </li>
