@@ -50,6 +50,33 @@ describe('lints of the rendered component', () => {
     ])
   })
 
+  test('parts that are in no case, and those that stand elsewhere in the page', async () => {
+    const lints = await lintsOf(
+      thing({
+        sheet: `source: { kind: markup, markup: thing.liquid, styles: [thing.css], script: thing.js }
+axes: { at: { of: state, values: { rest: {}, on: { class: is-on } } } }
+parts: { root: .thing, tip: .tip, told: { select: .tip, in: page }, on: .is-on, gone: .gone, mark: { select: .thing, pseudo: "::after" }, none: .none, menu: .menu }
+spec: [{ expect: { none: { present: no } } }]
+scenarios: [{ name: Opens, steps: [{ click: root }, { expect: { menu: { present: no } } }] }]`,
+        markup: '<p class="thing"></p>',
+        css: '.thing { color: red } .tip { color: red } .tip-loud { color: red } .is-on { color: red }',
+        'components/thing/thing.js': `export default () => {
+  const tip = document.createElement('i')
+  tip.className = ['tip', 'tip-loud'].join(' ')
+  document.body.append(tip)
+  return () => tip.remove()
+}`,
+      }),
+    )
+    const told = lints
+      .filter(({ code }) => /^(part-|class-)/.test(code))
+      .map(({ code, message }) => `${code}: ${message}`)
+    expect(told).toEqual([
+      'part-missing: The part "tip" (.tip) is in no case: what it selects stands elsewhere in the page. Say { select: ".tip", in: page }.',
+      'part-missing: The part "gone" (.gone) is in no case: nothing that it selects is there.',
+    ])
+  })
+
   test('what varies and no rule speaks of: only what the own styles declare, not what is inherited or comes out of layout', async () => {
     const lints = await lintsOf(
       thing({

@@ -45,6 +45,10 @@ export async function draft(folder: string, slug: string, given: DraftArguments)
       process.stderr.write(
         `not read: ${keys.slice(0, 3).join('   ')}${keys.length > 3 ? `   … ${keys.length} in all` : ''}: ${why}\n`,
       )
+    for (const { part, isElsewhere } of survey.absent ?? [])
+      process.stderr.write(
+        `in no case: the part ${part}${isElsewhere ? `, which stands elsewhere in the page: add "in: page" to it in ${sheet.file}, and draft again` : ''}\n`,
+      )
     for (const { part, reading, why } of left) process.stderr.write(`left out: ${part} · ${reading}: ${why}\n`)
   } finally {
     await browser.close()

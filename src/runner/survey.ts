@@ -2,8 +2,10 @@ import type { Browser } from 'puppeteer-core'
 import { makePlan, requestKey, type Plan, type Request } from '@/core/plan'
 import { parseReading } from '@/core/readings'
 import { parsePartReference, type Sheet } from '@/core/sheet'
+import { absentParts } from '@/core/lint'
 import { readRules } from '@/core/spec'
 import type { Survey } from '@/core/survey'
+import type { Census } from '@/stage'
 import type { PreparedComponent, PreparedLibrary } from './prepare'
 import { openPools } from './pools'
 import { runComponent } from './runComponent'
@@ -54,12 +56,13 @@ export async function surveyComponent(
   const base = baseRequests(sheet, component, options)
   let taken = new Surveying({ library, tokens, own, base, isForDrafting: true })
   const left = new Map<string, string>()
+  let census: Census | undefined
   const pools = openPools(() => Promise.resolve(browser), library.data.viewport)
   // What was not known of when a case was read is read of it in a second go.
   try {
     for (let go = 0; go < 2; go++) {
       left.clear()
-      await runComponent(
+      census = await runComponent(
         pools,
         {
           plan: { ...bare, profiles: [{ index: 0, requests: taken.aim.base, claims: [] }] },
@@ -85,7 +88,8 @@ export async function surveyComponent(
     compiled.component.sheets.filter(({ url }) => own.includes(url)),
     bare.cases,
   )
-  return { ...survey, left: leftOf(bare, survey, left) }
+  const absent = census?.parts ? absentParts(sheet, census.parts) : []
+  return { ...survey, left: leftOf(bare, survey, left), absent }
 }
 
 /** The cases of a plan of which a survey knows nothing: they failed, or could not be placed. */

@@ -1,7 +1,7 @@
 import { pickAt, placesOf } from './anatomy'
 import { compareTwins, EMPTY_CENSUS, takeCensus, type Census } from './census'
 import { FRAME_TAG } from './documentStyles'
-import { extent } from './extent'
+import { extent, pageExtent } from './extent'
 import type { BoardCell, FromBoard, ToBoard } from './boardProtocol'
 import { shadowsIn, type MountedCase } from './findPart'
 import { forceByAttribute } from './forceByAttribute'
@@ -291,7 +291,7 @@ export class Board {
       scale: '',
     })
     Object.assign(shown.mounted.host.style, { position: 'relative', width: 'auto', contain: 'none' })
-    const { left, top, width, height } = extent(shown.mounted.frame)
+    const { left, top, width, height } = pageExtent(shown.mounted.frame)
     this.tell({ type: 'root', left, top, width, height })
   }
 }

@@ -1,4 +1,4 @@
-import { compareTwins, takeCensus, type Census } from './census'
+import { compareTwins, findPlaces, takeCensus, type Census } from './census'
 import { prepareStyles, type Styles } from './documentStyles'
 import { escapeIn, mayEscape } from './escape'
 import { findParts, shadowsIn, type MountedCase } from './findPart'
@@ -271,7 +271,7 @@ export class Stage {
 
   /** Adds what stands in the mounted cases to what was counted before. */
   count(known: Census): Census {
-    const census = takeCensus(this.cases, known)
+    const census = findPlaces(takeCensus(this.cases, known, this.component.isolated), this.component, this.cases)
     const [first, second] = this.cases.filter(({ failure }) => failure === undefined)
     return first && second ? compareTwins(census, first, second) : census
   }

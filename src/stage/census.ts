@@ -1,4 +1,5 @@
-import { shadowsIn, type MountedCase } from './findPart'
+import { findIn, findParts, shadowsIn, type MountedCase } from './findPart'
+import type { StageComponent } from './protocol'
 
 /** What stands in rendered cases, for lints that styles and scripts alone do not show. */
 export interface Census {
@@ -13,6 +14,8 @@ export interface Census {
   /** Ids, and names of radio groups, that two instances of the component share when they stand in one tree. */
   sharedIds: string[]
   sharedGroups: string[]
+  /** Parts that stand in some case, and those that do not but stand elsewhere in a case's own page; unknown where only some cases were counted. */
+  parts?: { here: string[]; elsewhere: string[] }
 }
 
 export const EMPTY_CENSUS: Census = {
@@ -26,8 +29,11 @@ export const EMPTY_CENSUS: Census = {
 
 const LABELLED = 'button, input, meter, output, progress, select, textarea'
 
-/** Looks through cases that are mounted. Classes of custom elements' own shadow trees are their own affair. */
-export function takeCensus(cases: readonly MountedCase[], known: Census = EMPTY_CENSUS): Census {
+/**
+ * Looks through cases that are mounted. Classes of custom elements' own shadow trees are their own affair.
+ * @param isAlone whether each case has a document of its own: what stands elsewhere in it is the component's too
+ */
+export function takeCensus(cases: readonly MountedCase[], known: Census = EMPTY_CENSUS, isAlone = false): Census {
   const classes = new Map(known.classes)
   const twinIds = new Map(known.twinIds)
   const lostLabels = new Map(known.lostLabels)
@@ -38,7 +44,7 @@ export function takeCensus(cases: readonly MountedCase[], known: Census = EMPTY_
   for (const { frame, key, instances } of shown) {
     // What stands in its slots is judged by its own sheet.
     const nested = instances.filter(({ isOwn }) => !isOwn).flatMap(({ roots }) => roots)
-    for (const element of frame.querySelectorAll('[class]')) {
+    for (const element of (isAlone ? frame.ownerDocument.body : frame).querySelectorAll('[class]')) {
       if (nested.some((root) => root.contains(element))) continue
       for (const name of element.classList) keep(classes, name, key)
     }
@@ -108,6 +114,24 @@ const isFormElement = (element: Element | undefined) =>
   element !== undefined &&
   (customElements.get(element.localName) as { formAssociated?: boolean } | undefined)?.formAssociated === true
 
+/** Adds which parts stand in the cases. */
+export function findPlaces(census: Census, component: StageComponent, cases: readonly MountedCase[]): Census {
+  const here = new Set(census.parts?.here)
+  const elsewhere = new Set(census.parts?.elsewhere)
+  for (const name of Object.keys(component.parts)) {
+    if (here.has(name)) continue
+    const shown = cases.filter(({ failure }) => failure === undefined)
+    if (shown.some((one) => findParts(component, one, name).length > 0)) here.add(name)
+    else if (component.isolated && shown.some((one) => isInPage(component, one, name))) elsewhere.add(name)
+  }
+  return { ...census, parts: { here: [...here], elsewhere: [...elsewhere].filter((name) => !here.has(name)) } }
+}
+
+function isInPage({ parts }: StageComponent, { host }: MountedCase, name: string): boolean {
+  const { select } = parts[name]!
+  return select !== undefined && findIn([host.ownerDocument.body], { [name]: { name, select } }, name).length > 0
+}
+
 /** Adds what two instances of one case share. */
 export function compareTwins(census: Census, a: MountedCase, b: MountedCase): Census {
   const idsOf = ({ frame }: MountedCase) => new Set([...frame.querySelectorAll('[id]')].map(({ id }) => id))
@@ -131,5 +155,12 @@ export function joinCensus(a: Census, b: Census): Census {
     lostLabels: join(a.lostLabels, b.lostLabels),
     sharedIds: [...new Set([...a.sharedIds, ...b.sharedIds])],
     sharedGroups: [...new Set([...a.sharedGroups, ...b.sharedGroups])],
+    ...((a.parts || b.parts) && { parts: joinPlaces(a.parts, b.parts) }),
   }
+}
+
+function joinPlaces(...given: Census['parts'][]): NonNullable<Census['parts']> {
+  const all = (of: 'here' | 'elsewhere') => [...new Set(given.flatMap((each) => each?.[of] ?? []))]
+  const here = all('here')
+  return { here, elsewhere: all('elsewhere').filter((name) => !here.includes(name)) }
 }

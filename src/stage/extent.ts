@@ -1,5 +1,33 @@
+import { strangersIn } from './trespass'
+
 /** What a case's first elements take up. */
 export const extent = (frame: HTMLElement) => extentOf([...frame.children])
+
+// A page with more elements than this is shown by its first ones.
+const MOST_ELEMENTS = 400
+
+/**
+ * What a case in a document of its own takes up, with what it has put elsewhere into the page, as far as it is in the window. What
+ * covers the whole window counts only where there is nothing else.
+ */
+export function pageExtent(frame: HTMLElement): ReturnType<typeof extentOf> {
+  const view = frame.ownerDocument.defaultView!
+  const elsewhere = strangersIn(frame.ownerDocument)
+    .flatMap((element) => [element, ...element.querySelectorAll('*')])
+    .slice(0, MOST_ELEMENTS)
+  const shown = [...frame.children, ...elsewhere].filter((element) =>
+    element.checkVisibility({ visibilityProperty: true }),
+  )
+  const isCover = (element: Element) => {
+    const { width, height } = element.getBoundingClientRect()
+    return width >= view.innerWidth && height >= view.innerHeight
+  }
+  const some = extentOf(shown.filter((element) => !isCover(element)))
+  const { left, top, width, height } = some.width > 0 ? some : extentOf(shown)
+  const [right, bottom] = [Math.min(left + width, view.innerWidth), Math.min(top + height, view.innerHeight)]
+  const [x, y] = [Math.max(0, left), Math.max(0, top)]
+  return { left: x, top: y, width: Math.max(0, right - x), height: Math.max(0, bottom - y) }
+}
 
 /** The box around elements; those without area do not count. */
 export function extentOf(elements: readonly Element[]): { left: number; top: number; width: number; height: number } {

@@ -74,6 +74,10 @@ function* outsiders({ documentElement, head, body }: Document): Generator<Elemen
     for (const child of parent.children) if (child !== head && child !== body) yield child
 }
 
+/** What a component has put into the body beside its case. */
+export const strangersIn = (document: Document): Element[] =>
+  [...document.body.children].filter((element) => !ownElements.has(element) && !STYLES.test(element.localName))
+
 const STYLES = /^(style|link)$/
 
 function strangerIn(document: Document, ours: ReadonlySet<Element>): string | undefined {

@@ -5,8 +5,8 @@ export interface CodeProp {
   /** As the code spells it. */
   codeName: string
   type: 'flag' | 'text' | 'number' | 'choice' | 'colour' | 'data' | 'node' | 'event'
-  /** Of a choice, in the order of the code. */
-  values?: readonly (string | number)[]
+  /** Of a choice, in the order of the code; what is on, off, or some word besides has all three. */
+  values?: readonly (string | number | boolean)[]
   default?: string | number | boolean
   about?: string
   isOptional: boolean

@@ -8,6 +8,8 @@ export function* axisDrift({ sheet, code }: LintSubject): Generator<Lint> {
     if (declared.type !== 'choice' || !declared.values) continue
     const prop = sheet.data.props[declared.name]
     if (!prop) continue
+    // No choice of the format is on, off, or some word besides.
+    if (prop.type === 'data' && declared.values.some((value) => typeof value === 'boolean')) continue
     if (prop.type !== 'choice') {
       yield makeLint(
         'axis-drift',

@@ -13,7 +13,7 @@ import { slotCycle } from './slotCycle'
 import { propUnused, repeatedStyle } from './sources'
 import { unknownAxis, unknownComponent, unknownPart, unknownProp, unknownToken } from './unknownNames'
 
-export { lintRendered, type RenderedFacts, type StyleTexts } from './rendered'
+export { absentParts, lintRendered, type RenderedFacts, type StyleTexts } from './rendered'
 export { unspecified, unspecifiedReadings } from './unspecified'
 export { isOnServer } from './assets'
 export { lintLibrary, lintTokens } from './library'

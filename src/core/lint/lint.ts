@@ -57,6 +57,7 @@ export const SEVERITIES = {
   'class-unused': 'warning',
   'duplicate-id': 'warning',
   'label-target': 'warning',
+  'part-missing': 'warning',
 } as const satisfies Record<string, Severity>
 
 export type LintCode = keyof typeof SEVERITIES

@@ -12,6 +12,8 @@ export interface RenderedFacts {
   lostLabels: readonly (readonly [target: string, key: string])[]
   sharedIds: readonly string[]
   sharedGroups: readonly string[]
+  /** Parts that stand in some case, and those that stand elsewhere in its page; unknown where only some cases were counted. */
+  parts?: { here: readonly string[]; elsewhere: readonly string[] } | undefined
 }
 
 /** A component's own style sheets, as compiled, and its code, in which names of classes may stand. */
@@ -23,9 +25,9 @@ export interface StyleTexts {
   placeOf(url: string, line: number): Pick<Place, 'file' | 'line'> | undefined
 }
 
-/** Lints that need the component rendered: `class-undefined`, `class-unused`, `duplicate-id`, `label-target`. */
+/** Lints that need the component rendered: `class-undefined`, `class-unused`, `duplicate-id`, `label-target`, `part-missing`. */
 export function lintRendered(sheet: Sheet, facts: RenderedFacts, styles: StyleTexts): Lint[] {
-  return [...classLints(sheet, facts, styles), ...identityLints(sheet, facts)]
+  return [...classLints(sheet, facts, styles), ...identityLints(sheet, facts), ...partLints(sheet, facts)]
 }
 
 function* classLints(
@@ -106,6 +108,40 @@ function* identityLints(sheet: Sheet, facts: RenderedFacts): Generator<Lint> {
       place,
       `A label in ${key} is for "${target}", which is no control there: a click on it does nothing.`,
     )
+}
+
+function* partLints(sheet: Sheet, { parts }: RenderedFacts): Generator<Lint> {
+  if (!parts) return
+  for (const { part, isElsewhere } of absentParts(sheet, parts)) {
+    const select = sheet.parts[part]!.select!
+    const at = { file: sheet.file, line: sheet.source.atKey(['parts', part]).line }
+    if (isElsewhere)
+      yield makeLint(
+        'part-missing',
+        at,
+        `The part "${part}" (${select}) is in no case: what it selects stands elsewhere in the page. Say { select: "${select}", in: page }.`,
+      )
+    // A rule may say just that, and steps of a scenario may bring it.
+    else if (!JSON.stringify([sheet.data.spec, sheet.data.scenarios]).includes(`"${part}`))
+      yield makeLint(
+        'part-missing',
+        at,
+        `The part "${part}" (${select}) is in no case: nothing that it selects is there.`,
+      )
+  }
+}
+
+/** The parts of a sheet that were found in no case, and whether they stand elsewhere in the page. */
+export function absentParts(
+  sheet: Sheet,
+  { here, elsewhere }: NonNullable<RenderedFacts['parts']>,
+): { part: string; isElsewhere: boolean }[] {
+  return Object.entries(sheet.parts)
+    .filter(
+      ([name, { select, pseudo }]) =>
+        select !== undefined && pseudo === undefined && name !== 'host' && !here.includes(name),
+    )
+    .map(([part]) => ({ part, isElsewhere: elsewhere.includes(part) }))
 }
 
 /** Class names that selectors of a style sheet name, each with its first line. */

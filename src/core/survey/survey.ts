@@ -8,6 +8,8 @@ export interface Survey {
   cases: readonly SurveyCase[]
   /** Cases that could not be read, and why. */
   left?: readonly { key: string; why: string }[]
+  /** Parts that stand in no case, and whether they stand elsewhere in the page instead. */
+  absent?: readonly { part: string; isElsewhere: boolean }[]
   /** What styles can tell cases apart by: `part|.class`, `part|[attribute="value"]`, `part|:checked`. */
   features?: readonly string[]
   /** Tokens as the browser computes them, in each context that occurs. */

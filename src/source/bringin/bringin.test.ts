@@ -12,6 +12,30 @@ const sheetOf = ({ file, texts }: { file: string; texts: Record<string, string> 
 const axesOf = (sheet: Sheet) =>
   Object.fromEntries(sheet.axes.map(({ name, values, default: usual }) => [name, `${values.join(' ')} (${usual})`]))
 
+test('states that a React component sets itself are props where there are some, and told where there are none', async () => {
+  const { proposals } = await propose(
+    {
+      'lamp.tsx': `export const Lamp = ({ checked = false, tone = 'calm' }: { checked?: boolean | 'mixed'; tone?: 'calm' | 'loud' }) =>
+  <div className="lamp"><button className="lamp-knob" data-state={String(checked)}>x</button></div>`,
+      'lamp.css': `.lamp { color: red } .lamp-knob[data-state=true] { color: blue } .lamp-knob[data-hovered] { color: pink }
+.lamp[data-open] { color: green } .lamp-knob:focus-visible { outline: 1px solid }`,
+    },
+    [],
+  )
+  const sheet = sheetOf(proposals[0]!)
+  expect(sheet.data.parts).toMatchObject({ knob: '.lamp-knob' })
+  expect(axesOf(sheet)).toEqual({
+    checked: 'off on mixed (off)',
+    tone: 'calm loud (calm)',
+    interaction: 'rest hover focus (rest)',
+  })
+  expect(sheet.data.props.checked).toMatchObject({ type: 'data', default: false })
+  expect(sheet.axes.find(({ name }) => name === 'interaction')!.reaches.hover).toMatchObject([
+    { pseudo: ['hover'], on: 'knob' },
+  ])
+  expect(proposals[0]!.unclear.join()).toContain('the styles speak of [data-open], which the component sets itself')
+})
+
 test('a custom element without a manifest, with what it imports', async () => {
   const { proposals, ignored } = await propose(
     {

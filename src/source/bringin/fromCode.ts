@@ -1,6 +1,7 @@
 import { combinations, spaceOf } from '@/core/matrix'
 import { kebabCase, type CodeProp, type CodeReading } from '@/core/code'
 import { readSheet, type Library } from '@/core/sheet'
+import { isLook, isState, type CodePart } from '../code'
 import { folderOf, MANY_CASES, printSheet, slugFor, titleOf, type Proposal } from './proposal'
 import { stateAxes } from './stateAxes'
 import { statesInCss, type CssState } from './statesInCss'
@@ -16,7 +17,10 @@ export interface CodeSource {
   styles: readonly string[]
   /** Files of the component's folder. */
   files: Readonly<Record<string, string>>
+  /** Of a custom element: what it exposes. */
   parts?: readonly { name: string }[]
+  /** Of a React component: what its JSX names. */
+  inside?: readonly CodePart[]
   /** The folder of a repository in which the module stands: the sheet goes beside it, and nothing is copied. */
   inPlace?: string
   /** Of a custom element: what can be set from outside by styles. */
@@ -42,18 +46,23 @@ export function fromCode(
   )
   const slots = reading.props.filter(({ type }) => type === 'node')
   const events = reading.props.filter(({ type }) => type === 'event')
-  const css = Object.entries(source.files).filter(([path]) => /\.css$/.test(path) && !/\.module\.css$/.test(path))
+  const parts = partsOf(source)
   const states = stateAxes(
-    [...css.flatMap(([, text]) => statesInCss(text).states), ...statesInCode(source.files[source.module] ?? '')],
-    () => undefined,
+    [
+      ...statesInStyles(source.files).filter((state) => isHere(state, source)),
+      ...statesInCode(source.files[source.module] ?? ''),
+    ],
+    ({ beside, tag }) => parts.find(({ names }) => names.some((name) => beside.includes(name) || name === tag))?.part,
   )
   const { varying, others } = axesOf(props)
+  const unreached = source.kind === 'react' ? ownStates(states, varying) : []
   // What is disabled takes no focus and answers to no pointer: it is a state beside these, no axis across them.
   const interaction = states.interaction as { values: Record<string, unknown> } | undefined
-  if (interaction && varying.disabled === 'flag') {
-    interaction.values.disabled = { props: { disabled: true } }
-    delete varying.disabled
-  }
+  for (const name of ['disabled', 'is-disabled'])
+    if (interaction && varying[name] === 'flag') {
+      interaction.values.disabled = { props: { [name]: true } }
+      delete varying[name]
+    }
   const axes = { ...varying, ...Object.fromEntries(Object.entries(states).filter(([name]) => !(name in varying))) }
   const fields = {
     sheet: 1,
@@ -67,10 +76,7 @@ export function fromCode(
       ...(source.tag !== undefined && { tag: source.tag }),
       ...(source.styles.length > 0 && { styles: source.styles }),
     },
-    parts: {
-      ...(source.tag !== undefined && { root: source.tag }),
-      ...Object.fromEntries((source.parts ?? []).map(({ name }) => [slugFor(name), `${source.tag}::part(${name})`])),
-    },
+    parts: Object.fromEntries(parts.map(({ part, select }) => [part, select])),
     props: Object.fromEntries(props.map((prop) => [prop.name, sheetProp(prop)])),
     slots: Object.fromEntries(
       slots.map(({ name, about, default: usual }) => [
@@ -97,6 +103,7 @@ export function fromCode(
         Object.fromEntries(Object.entries(source.files).map(([path, each]) => [folder + path, each]))),
     },
     understood: [
+      ...(parts.length > 0 ? [`parts ${parts.map(({ part }) => part).join(', ')}`] : []),
       ...props.map(
         (prop) =>
           `prop ${prop.name}: ${prop.values ? prop.values.join(', ') : prop.type}${prop.default === undefined ? '' : `, ${String(prop.default)} when left out`}${prop.name in varying ? ', an axis' : ''}`,
@@ -109,8 +116,83 @@ export function fromCode(
       ...(others.length > 0 ? [`not taken as axes, since there are enough: ${others.join(', ')}`] : []),
       ...(isMany ? ['more cases than anyone looks at: a run takes those that cover every pair'] : []),
     ],
-    unclear: reading.unclear.map(({ line, what }) => `${source.module}:${line}: ${what}`),
+    unclear: [
+      ...reading.unclear.map(({ line, what }) => `${source.module}:${line}: ${what}`),
+      ...unreached.map(
+        (name) =>
+          `the styles speak of ${name}, which the component sets itself: no prop of that name; reach it by steps`,
+      ),
+    ],
   }
+}
+
+interface Part {
+  part: string
+  select: string
+  /** Classes and elements by which styles name it. */
+  names: string[]
+}
+
+function partsOf({ tag, parts = [], inside = [] }: CodeSource): Part[] {
+  if (tag !== undefined) {
+    const exposed = parts.map(({ name }) => ({ part: slugFor(name), select: `${tag}::part(${name})`, names: [] }))
+    return [{ part: 'root', select: tag, names: [tag] }, ...exposed]
+  }
+  const block = inside.find(({ isRoot }) => isRoot)?.name ?? commonStart(inside.map(({ name }) => name))
+  const found: Part[] = []
+  for (const { name, select, isRoot } of inside) {
+    if (isRoot) continue
+    const short = block !== '' && name.startsWith(block) ? name.slice(block.length).replace(/^[-_]+/, '') : name
+    const part = slugFor(
+      short || name,
+      found.map((each) => each.part),
+    )
+    if (part !== 'root') found.push({ part, select, names: [name] })
+  }
+  return found
+}
+
+/** Whether a state is one of the component's own elements, as far as these are known: its styles may be those of several. */
+const isHere = ({ beside, tag }: CssState, { inside = [] }: CodeSource): boolean =>
+  inside.length === 0 || inside.some(({ name }) => beside.includes(name) || name === tag)
+
+/** `warden-veil`, `warden-panel` → `warden-`; of one alone, nothing. */
+function commonStart(names: readonly string[]): string {
+  const [first = '', ...others] = names
+  if (others.length === 0) return ''
+  let length = first.length
+  while (
+    length > 0 &&
+    !(others.every((name) => name.startsWith(first.slice(0, length))) && /[-_]$/.test(first.slice(0, length)))
+  )
+    length--
+  return first.slice(0, length)
+}
+
+function statesInStyles(files: CodeSource['files']): CssState[] {
+  return Object.entries(files).flatMap(([path, text]) => {
+    if (!/\.css$/.test(path)) return []
+    const { states } = statesInCss(text)
+    // Classes of a module get names of the bundler's.
+    return /\.module\.css$/.test(path) ? states.filter(({ kind }) => kind !== 'class') : states
+  })
+}
+
+/**
+ * Takes states out that a React component's styles know by attributes: its code sets them, and what is set from outside shows a state
+ * that it is not in. @returns those that no prop of the same name reaches
+ */
+function ownStates(states: Record<string, unknown>, varying: Readonly<Record<string, unknown>>): string[] {
+  const unreached: string[] = []
+  for (const [name, axis] of Object.entries(states)) {
+    const reaches = Object.values((axis as { values: Record<string, { attr?: Record<string, unknown> }> }).values)
+    const attributes = reaches.flatMap(({ attr }) => Object.entries(attr ?? {}))
+    if (attributes.length === 0) continue
+    delete states[name]
+    if (name in varying || `is-${name}` in varying || (name === 'state' && 'checked' in varying)) continue
+    unreached.push(...attributes.map(([key, value]) => (value === true ? `[${key}]` : `[${key}=${String(value)}]`)))
+  }
+  return unreached
 }
 
 /** Axes from props, named choices before flags, as many as make a matrix that can be looked at. */
@@ -127,13 +209,8 @@ function axesOf(props: readonly CodeProp[]): { varying: Record<string, unknown>;
   }
 }
 
-const LOOKS = /^(variant|appearance|kind|tone|intent|color|colour|size|shape|weight|emphasis|status|severity|level)$/
-const STATES =
-  /^(is-)?(disabled|loading|busy|checked|indeterminate|selected|active|current|pressed|open|expanded|invalid|error|required|read-?only)$/
-
 /** How likely a prop is one that a design speaks of: looks, then states, then other choices, then other flags. */
-const rankOf = ({ name, type }: CodeProp): number =>
-  LOOKS.test(name) ? 0 : STATES.test(name) ? 1 : type === 'choice' ? 2 : 3
+const rankOf = ({ name, type }: CodeProp): number => (isLook(name) ? 0 : isState(name) ? 1 : type === 'choice' ? 2 : 3)
 
 // What only forms, links and browsers ask for changes no look.
 const OF_BROWSER =
@@ -146,14 +223,14 @@ function axisOf({ name, type, values = [], default: usual, isInner, isOptional }
     return { default: 'on', values: { off: { props: { [name]: false } }, on: { props: { [name]: true } } } }
   }
   if (type !== 'choice' || values.length < 2 || values.length > MOST_AXIS_VALUES) return undefined
-  const names = values.map((value) => valueName(String(value)))
+  const names = values.map(valueName)
   if (new Set(names).size < names.length) return undefined
   // What is then shown is the component's own affair, and none of its values.
   if (isOptional && usual === undefined) {
     const reaches = values.map((value, at) => [names[at]!, { props: { [name]: value } }] as const)
     return { values: { [names.includes('unset') ? 'left-out' : 'unset']: {}, ...Object.fromEntries(reaches) } }
   }
-  const first = usual === undefined ? names[0] : valueName(String(usual))
+  const first = usual === undefined ? names[0] : valueName(usual)
   const isPlain = values.every((value, at) => value === names[at])
   if (isPlain) return first === names[0] ? names : { default: first, values: names }
   // A value that is no name of the format goes to the prop by another.
@@ -162,7 +239,8 @@ function axisOf({ name, type, values = [], default: usual, isInner, isOptional }
 }
 
 /** `iconOnly` → `icon-only`, `2XL` → `2xl`, `1.5` → `1-5`. */
-const valueName = (value: string): string => kebabCase(value) || 'none'
+const valueName = (value: string | number | boolean): string =>
+  typeof value === 'boolean' ? (value ? 'on' : 'off') : kebabCase(String(value)) || 'none'
 
 /** States that code speaks of: utility classes such as `hover:`, and selectors of styles in code. */
 function statesInCode(text: string): CssState[] {
@@ -172,6 +250,9 @@ function statesInCode(text: string): CssState[] {
 }
 
 function sheetProp({ type, values, default: usual, about, isOptional }: CodeProp): Record<string, unknown> {
+  // No choice of the format is on or off besides words.
+  if (values?.some((each) => typeof each === 'boolean'))
+    return { type: 'data', default: usual ?? false, ...(about && { about }) }
   const value = usual ?? (type === 'choice' && !isOptional ? values?.[0] : type === 'flag' ? false : undefined)
   return { type, ...(values && { values }), ...(value !== undefined && { default: value }), ...(about && { about }) }
 }

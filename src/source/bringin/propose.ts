@@ -1,9 +1,10 @@
 import { overlay, resolvePath, textOf, treeOf, type FileTree } from '@/core/sheet'
-import { definesElement, readElements, readerOf, readManifest } from '../code'
+import { definesElement, partsInCode, readElements, readerOf, readManifest } from '../code'
 import { moduleFile } from '../moduleFile'
 import { fromCode } from './fromCode'
 import { fromMarkup } from './fromMarkup'
 import type { Proposal } from './proposal'
+import { styledClasses } from './statesInCss'
 
 /** What somebody has pasted or dropped, by path. */
 export type Dropped = Readonly<Record<string, string>>
@@ -45,6 +46,7 @@ export async function propose(
   const modules = paths
     .filter((each) => /\.[jt]sx$/.test(each) && !used.has(each))
     .toSorted((a, b) => Number(imported.has(a)) - Number(imported.has(b)))
+  const styled = styledClasses(paths.filter((each) => /\.css$/.test(each)).map((each) => dropped[each]!))
   const reader = readerOf(library === undefined ? treeOf(dropped) : overlay(library, dropped), modules)
   for (const path of modules) {
     const reading = await reader.read(path)
@@ -55,9 +57,11 @@ export async function propose(
     const styles = paths.filter((each) => /\.s?css$/.test(each) && !used.has(each) && stem(each) === stem(path))
     styles.forEach((each) => used.add(each))
     const beside = Object.fromEntries(styles.map((each) => [each.slice(each.lastIndexOf('/') + 1), dropped[each]!]))
+    const inside = partsInCode(dropped[path]!, reading.name, (name) => styled.has(name))
     const source = {
       kind: 'react' as const,
       module: path.slice(base.length),
+      inside,
       ...exportOf(dropped[path]!, reading.name),
       styles: Object.keys(beside),
       files: { ...files, ...beside },

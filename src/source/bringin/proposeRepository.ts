@@ -4,10 +4,11 @@ import { LIBRARY_FILE, overlay, readLibrary, resolvePath, textOf, type FileTree 
 import { readTokens } from '@/core/tokens'
 import { printBlock } from '@/core/yaml'
 import { compileComponent } from '../compileComponent'
-import { definesElement, readElements, readerOf, readManifest } from '../code'
+import { definesElement, partsInCode, readElements, readerOf, readManifest } from '../code'
 import { fromCode, type CodeSource } from './fromCode'
 import type { Proposal } from './proposal'
 import { exportOf, SKIPPED, stem } from './propose'
+import { styledClasses } from './statesInCss'
 
 /** What a repository without any of our files could get: nothing is written before somebody says so. */
 export interface RepositoryProposal {
@@ -151,9 +152,11 @@ function inPlace(
   const styles = ['css', 'scss']
     .map((ending) => `${stem(path)}.${ending}`)
     .filter((name) => tree.paths.includes(folder + name) && !text.includes(name))
+  const imported = stylesNamedIn(text).map((name) => resolvePath(path, name))
   const beside = Object.fromEntries(
     tree.paths
-      .filter((each) => folderOfPath(each) === folder && each.endsWith('.css') && stem(each) === stem(path))
+      .filter((each) => each.endsWith('.css'))
+      .filter((each) => imported.includes(each) || (folderOfPath(each) === folder && stem(each) === stem(path)))
       .map((each) => [baseName(each), textOf(tree, each)!]),
   )
   const files = { [baseName(path)]: text, ...beside }
@@ -165,13 +168,16 @@ async function modulesIn(tree: FileTree, paths: readonly string[]): Promise<Foun
     (path) => /\.[jt]sx$/.test(path) && !SKIPPED.test(path) && !PAGES.test(path) && !ENTRIES.test(path),
   )
   const reader = readerOf(tree, modules)
+  const styled = styledClasses(paths.filter((path) => /\.css$/.test(path)).map((path) => textOf(tree, path)!))
   const found: Found[] = []
   for (const module of modules) {
     const [main, ...others] = reader.exportsOf(module)
     if (main === undefined) continue
     for (const name of [main, ...others.filter((each) => !HELPER.test(each))]) {
       const reading = await reader.read(module, name)
-      const source = { kind: 'react' as const, ...exportOf(textOf(tree, module)!, name) }
+      const text = textOf(tree, module)!
+      const inside = partsInCode(text, name, (each) => styled.has(each))
+      const source = { kind: 'react' as const, inside, ...exportOf(text, name) }
       const named = name === 'default' ? { ...reading, name: stem(module) } : reading
       found.push({ module, source, reading: named, isPiece: name !== main && name.startsWith(main) })
     }
@@ -225,6 +231,10 @@ function elementsOf(tree: FileTree, manifest: string): ReturnType<typeof readMan
   }
 }
 
+/** Style sheets beside it that a module imports. */
+const stylesNamedIn = (text: string): string[] =>
+  [...text.matchAll(/import\s+(?:[\w*{}\s,]+\s+from\s+)?['"](\.[^'"]+\.s?css)['"]/g)].map(([, name]) => name!)
+
 /** Style sheets that a component's module imports, or that another sheet does: they come with it. */
 function importedStyles(tree: FileTree, paths: readonly string[]): Set<string> {
   const found = new Set<string>()
@@ -238,10 +248,7 @@ function importedStyles(tree: FileTree, paths: readonly string[]): Set<string> {
   }
   for (const path of paths) {
     if (/\.[jt]sx?$/.test(path) && !ENTRIES.test(path) && !PAGES.test(path))
-      for (const [, name] of textOf(tree, path)!.matchAll(
-        /import\s+(?:[\w*{}\s,]+\s+from\s+)?['"](\.[^'"]+\.s?css)['"]/g,
-      ))
-        add(path, name!)
+      for (const name of stylesNamedIn(textOf(tree, path)!)) add(path, name)
     if (/\.s?css$/.test(path))
       for (const [, name] of textOf(tree, path)!.matchAll(/@(?:import|use|forward)\s+(?:url\()?\s*['"]([^'"]+)['"]/g))
         add(path, name!)

@@ -24,7 +24,7 @@ export interface CssFacts {
 
 const STATE_CLASS = /^(is|has|was)-/
 const STATE_ATTRIBUTE =
-  /^(disabled|open|hidden|checked|readonly|aria-(expanded|busy|checked|selected|pressed|invalid|disabled|current)|data-(open|state|active|selected|loading))$/
+  /^(disabled|open|hidden|checked|readonly|aria-(expanded|busy|checked|selected|pressed|invalid|disabled|current)|data-(open|state|active|selected|loading|hover|hovered|pressed|focus|focused|focus-visible|disabled|checked|indeterminate|invalid|expanded))$/
 const STATE_PSEUDO = new Set([
   'hover',
   'active',
@@ -51,6 +51,10 @@ export function statesInCss(css: string): CssFacts {
   })
   return facts
 }
+
+/** Every class that some style sheets style. */
+export const styledClasses = (texts: readonly string[]): Set<string> =>
+  new Set(texts.flatMap((text) => [...statesInCss(text).classes]))
 
 /** Notes what a rule declares for each selector of it that is one class, or a class with its block. */
 function noteDeclared({ prelude, block }: Rule, declares: CssFacts['declares']) {

@@ -6,6 +6,7 @@ import { textOf, type FileTree } from '@/core/sheet'
 import { libraryPath } from '../libraryPath'
 import { tsconfigAbove } from '../PackageReach'
 import { classMapDefaults, inWrittenOrder } from './classMaps'
+import { isLook, isState } from './vocabulary'
 import { commentOf, componentIn, defaultsOf, lineOf, literalIn, type Ts } from './syntax'
 
 /** Inputs that React or a framework adds to every component: nobody specifies them. */
@@ -161,11 +162,12 @@ export class CodeProgram {
     const others = all.filter((symbol) => !isNative(symbol))
     const inherited = others.filter(isInherited)
     const own = others.filter((symbol) => !isInherited(symbol))
-    const isMany = inherited.length > MOST_INHERITED
+    const isTaken = ({ name }: TS.Symbol) => isLook(kebabCase(name)) || isState(kebabCase(name))
+    const ofPackages = inherited.length > MOST_INHERITED ? inherited.filter(isTaken) : inherited
     return {
-      taken: [...own, ...(isMany ? [] : inherited), ...native.filter(({ name }) => NATIVE_TAKEN.has(name))],
+      taken: [...own, ...ofPackages, ...native.filter(({ name }) => NATIVE_TAKEN.has(name))],
       native: native.filter(({ name }) => !NATIVE_TAKEN.has(name)).length,
-      inherited: isMany ? inherited.length : 0,
+      inherited: inherited.length - ofPackages.length,
     }
   }
 
@@ -194,7 +196,7 @@ export class CodeProgram {
     }
   }
 
-  private shapeOf(type: TS.Type, name: string): { type: CodeProp['type']; values?: (string | number)[] } {
+  private shapeOf(type: TS.Type, name: string): Pick<CodeProp, 'type' | 'values'> {
     const { ts } = this
     const { TypeFlags } = ts
     if (name === 'children') return { type: 'node' }
@@ -210,6 +212,9 @@ export class CodeProgram {
       (each): each is TS.StringLiteralType | TS.NumberLiteralType => each.isStringLiteral() || each.isNumberLiteral(),
     )
     // What else a prop takes (objects by screen width, any text besides) does not make its named values fewer.
+    const rest = parts.filter((each) => !each.isStringLiteral() && !each.isNumberLiteral())
+    if (literals.length > 0 && rest.length > 0 && rest.every(({ flags }) => flags & TypeFlags.BooleanLike))
+      return { type: 'choice', values: [false, true, ...literals.map(({ value }) => value)] }
     if (literals.length > 1 && literals.length <= MOST_VALUES)
       return { type: 'choice', values: literals.map(({ value }) => value) }
     if (parts.some(({ flags }) => flags & TypeFlags.StringLike)) return { type: 'text' }

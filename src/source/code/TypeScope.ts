@@ -2,7 +2,7 @@ import type * as TS from 'typescript'
 import type { CodeProp, CodeReading } from '@/core/code'
 import { literalIn, type Ts } from './syntax'
 
-type Shape = { type: Exclude<CodeProp['type'], 'choice'> } | { type: 'choice'; values: (string | number)[] }
+type Shape = { type: Exclude<CodeProp['type'], 'choice'> } | { type: 'choice'; values: (string | number | boolean)[] }
 type Unclear = CodeReading['unclear']
 
 /** A property of a props type, with the file in which it is declared. */
@@ -188,6 +188,15 @@ export class TypeScope {
       return {
         type: 'choice',
         values: [...new Set(shapes.flatMap((shape) => ('values' in shape ? shape.values : [])))],
+      }
+    // `boolean | 'indeterminate'`
+    if (
+      shapes.some(({ type }) => type === 'choice') &&
+      shapes.every(({ type }) => type === 'choice' || type === 'flag')
+    )
+      return {
+        type: 'choice',
+        values: [false, true, ...shapes.flatMap((each) => ('values' in each ? each.values : []))],
       }
     return shapes.every((shape) => shape.type === first.type)
       ? first

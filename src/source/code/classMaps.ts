@@ -40,7 +40,7 @@ export function classMapDefaults(
  * Values in the order in which the code writes them: the compiler keeps unions in an order of its own.
  * @param files where a list, a union or a map with all of these values may stand
  */
-export function inWrittenOrder<Value extends string | number>(
+export function inWrittenOrder<Value extends string | number | boolean>(
   ts: Ts,
   values: readonly Value[],
   files: readonly TS.SourceFile[],

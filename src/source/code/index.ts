@@ -1,5 +1,7 @@
 export { codePropsOf } from './codeProps'
 export { definesElement, readElements } from './readElement'
+export { partsInCode, type CodePart } from './partsInCode'
 export { readManifest, type ManifestElement } from './readManifest'
 export { readTsx } from './readTsx'
 export { readerOf } from './readerOf'
+export { isLook, isState } from './vocabulary'

@@ -14,7 +14,7 @@ export function LiveCase({ model: given, one, width, height, scale = 1 }: LiveCa
   const { model } = useIsolation(given)
   const isIsolated = model.component.isolated
   const { viewport, contexts } = model
-  const [root, setRoot] = useState<{ left: number; top: number; width: number; height: number }>()
+  const [root, setRoot] = useState<Extent>()
   const [problem, setProblem] = useState<string>()
   const natural = useRef<{ width: number; height: number }>(undefined)
   const sendRef = useRef<ReturnType<typeof useBoardFrame>['send']>(undefined)
@@ -52,10 +52,7 @@ export function LiveCase({ model: given, one, width, height, scale = 1 }: LiveCa
       })
   }, [phase, send, model, own, staged, viewport.width, isIsolated])
 
-  const shift =
-    isIsolated && root
-      ? `translate(${(width - root.width) / 2 - root.left}px, ${(height - root.height) / 2 - root.top}px)`
-      : undefined
+  const shift = isIsolated && root && root.width > 0 ? placeIn(root, width, height) : undefined
   return (
     <div
       className="relative overflow-clip"
@@ -78,7 +75,7 @@ export function LiveCase({ model: given, one, width, height, scale = 1 }: LiveCa
           sandbox="allow-scripts"
           title={`${model.name}, ${one.key}`}
           tabIndex={-1}
-          className="pointer-events-none absolute top-0 left-0 border-0"
+          className="pointer-events-none absolute top-0 left-0 origin-top-left border-0"
           style={{
             width: isIsolated ? viewport.width : width,
             height: isIsolated ? viewport.height : height,
@@ -89,6 +86,26 @@ export function LiveCase({ model: given, one, width, height, scale = 1 }: LiveCa
       )}
     </div>
   )
+}
+
+// Room around what is shown smaller, in px.
+const MARGIN = 8
+
+interface Extent {
+  left: number
+  top: number
+  width: number
+  height: number
+}
+
+/** Moves a page so that what is shown of it stands in the middle; what is larger than its place is shown smaller. */
+function placeIn(root: Extent, width: number, height: number): string {
+  const zoom = Math.min(1, (width - 2 * MARGIN) / root.width, (height - 2 * MARGIN) / root.height)
+  const [x, y] = [
+    (width - root.width * zoom) / 2 - root.left * zoom,
+    (height - root.height * zoom) / 2 - root.top * zoom,
+  ]
+  return `translate(${x}px, ${y}px) scale(${zoom})`
 }
 
 export interface LiveCaseProps {

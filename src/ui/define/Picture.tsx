@@ -70,10 +70,15 @@ export function Picture({
         return sendRef.current?.({ type: 'look' })
       case 'root':
         if (!size) return
-        setShift({
-          x: (size.width - message.width) / 2 - message.left,
-          y: (size.height - message.height) / 2 - message.top,
-        })
+        // A page that shows nothing stays where it is; of what is too large, the beginning is shown.
+        setShift(
+          message.width === 0
+            ? { x: 0, y: 0 }
+            : {
+                x: Math.max(0, (size.width - message.width) / 2) - message.left,
+                y: Math.max(0, (size.height - message.height) / 2) - message.top,
+              },
+        )
         return sendRef.current?.({ type: 'look' })
       case 'anatomy':
         // What takes no room is not to be seen.

@@ -70,6 +70,18 @@ export function DraftPanel({ survey, dimensions, sheet, aim, onAim, onTake, miss
           </ul>
         </details>
       )}
+      {survey.absent?.map(({ part, isElsewhere }) => (
+        <p key={part} className="border-b border-line px-2 py-1">
+          The part <span className="num">{part}</span> is in no case
+          {isElsewhere && (
+            <>
+              : it stands elsewhere in the page. Add <span className="num">in: page</span> to it under Define, and draft
+              again
+            </>
+          )}
+          .
+        </p>
+      ))}
       <div className="sticky top-0 z-10 flex flex-wrap items-center gap-2 border-b border-line-strong bg-paper px-2 py-1">
         <Choice
           label="What is drafted"
