@@ -1,21 +1,14 @@
 import { spawnSync } from 'node:child_process'
-import { existsSync, symlinkSync, writeFileSync } from 'node:fs'
+import { symlinkSync } from 'node:fs'
 import { join } from 'node:path'
 import { strToU8, zipSync } from 'fflate'
 import { afterAll, afterEach, describe, expect, test } from '@jest/globals'
-import { BadInput } from '@/core/problem'
-import { openFolder, type OpenOptions } from '@/source'
-import { told, testBrowser, verifyTree } from './support/library'
-import { removeRepository, writeRepository, type Entry } from './support/repository'
+import { openFolder } from '@/source'
+import { problemsOf, told, testBrowser, verifyTree } from './support/library'
+import { repositories, themed, type Entry } from './support/repository'
 
 const browser = testBrowser({ afterAll })
-const made: string[] = []
-afterEach(() => made.splice(0).forEach(removeRepository))
-const repository = (entries: Readonly<Record<string, Entry>>, name?: string) => {
-  const root = writeRepository(entries, name)
-  made.push(root)
-  return root
-}
+const repository = repositories({ afterEach })
 
 const SHEET = `sheet: 1
 name: Peg
@@ -208,18 +201,6 @@ const THEME = {
   'scss/deep/_sizes.scss': '$wide: 70px;',
   'dist/tokens.json': '{ "space": { "small": { "$type": "dimension", "$value": "7px" } } }',
 }
-const themed = (library: string, css: Record<string, string>, expect: string) => ({
-  'library.yaml': `library: 1\nname: Pegs\n${library}`,
-  'src/peg.sheet.yaml': `sheet: 1
-name: Peg
-source: { kind: markup, markup: peg.liquid, styles: [${Object.keys(css).join(', ')}] }
-parts: { root: .peg, dot: { select: .peg, pseudo: "::before" } }
-spec: [{ expect: ${expect} }]
-`,
-  'src/peg.liquid': '<p class="peg">Coat</p>',
-  ...Object.fromEntries(Object.entries(css).map(([path, text]) => [`src/${path}`, text])),
-})
-
 /** Where styles and tokens can come from in packages: the files, and what is then read. */
 const FROM_PACKAGES: [name: string, files: Record<string, string>][] = [
   [
@@ -320,21 +301,11 @@ describe('styles and tokens of packages', () => {
         'ui/node_modules/sly/package.json': '{}',
         'ui/node_modules/sly/sly.css': '@import "../../../outside.css";',
       })
-      expect(await problemsOf(join(root, 'ui'))).toEqual([message])
+      expect(await problemsOf(await browser(), join(root, 'ui'))).toEqual([message])
     },
     60_000,
   )
 })
-
-const problemsOf = async (root: string, options?: OpenOptions) => {
-  try {
-    await verifyTree(await browser(), openFolder(root, options))
-  } catch (error) {
-    if (error instanceof BadInput) return error.problems.map(({ file, line, message }) => `${file}:${line}: ${message}`)
-    throw error
-  }
-  return []
-}
 
 describe('nothing else is reached', () => {
   const SECRET = { 'secret.ts': `export const word = 'secret'`, 'secret.css': '.peg { color: red }' }
@@ -363,7 +334,7 @@ describe('nothing else is reached', () => {
         'ui/node_modules/sly/package.json': '{ "name": "sly", "main": "sly.js" }',
         'ui/node_modules/sly/sly.js': `export { word } from '../../../secret'`,
       })
-      expect(await problemsOf(join(root, 'ui'))).toEqual([expect.stringMatching(message)])
+      expect(await problemsOf(await browser(), join(root, 'ui'))).toEqual([expect.stringMatching(message)])
     },
     60_000,
   )
@@ -389,142 +360,3 @@ test('the folder is taken from anywhere: from inside, through a link, with space
   ] as const)
     expect(verify(cwd, folder)).toEqual({ status: 0, stderr: expect.anything(), told: '3 hold' })
 }, 60_000)
-
-const WIDTH_PLUGIN = `module.exports = ({ width }) => ({
-  postcssPlugin: 'peg-width',
-  Declaration: { width: (node) => { if (node.value === 'peg') node.value = width } },
-})
-module.exports.postcss = true`
-const built = (config: Record<string, string>, width = '33px') => ({
-  'package.json': '{ "name": "ui" }',
-  'node_modules/peg-width/package.json': '{ "name": "peg-width", "main": "main.js" }',
-  'node_modules/peg-width/main.js': WIDTH_PLUGIN,
-  ...themed('', { 'peg.css': '.peg {\n  display: block;\n  width: peg;\n}' }, `{ root: { width: ${width} } }`),
-  ...config,
-})
-const CONFIG = { 'postcss.config.mjs': `export default { plugins: { 'peg-width': { width: '33px' } } }` }
-
-/** A configuration as teams write them. */
-const CONFIGS: [name: string, config: Record<string, string>][] = [
-  ['a module with plugins by name', CONFIG],
-  [
-    'a CommonJS module with plugins',
-    { 'postcss.config.cjs': `module.exports = { plugins: [require('peg-width')({ width: '33px' })] }` },
-  ],
-  ['JSON', { '.postcssrc.json': `{ "plugins": { "peg-width": { "width": "33px" } } }` }],
-  [
-    'in package.json',
-    { 'package.json': `{ "name": "ui", "postcss": { "plugins": { "peg-width": { "width": "33px" } } } }` },
-  ],
-  ['TypeScript', { 'postcss.config.ts': `export default { plugins: { 'peg-width': { width: '33px' as string } } }` }],
-  [
-    'a list of names, as some frameworks take it',
-    { 'postcss.config.mjs': `export default { plugins: [['peg-width', { width: '33px' }]] }` },
-  ],
-]
-
-describe('a repository that builds its styles with PostCSS', () => {
-  const folderOf = (files: Record<string, string>) => repository(files)
-
-  test.each(CONFIGS)(
-    '%s: runs once the user trusts it',
-    async (_, config) => {
-      const tree = openFolder(folderOf(built(config)), { trustConfig: true })
-      const { report } = await verifyTree(await browser(), tree)
-      expect(report.components[0]!.findings.map(({ message }) => message)).toEqual([])
-      expect(report.totals).toMatchObject({ holds: 1 })
-      expect(report.components[0]!.lints).toEqual([])
-    },
-    60_000,
-  )
-
-  test('is not run unless the user has said so, and that is told', async () => {
-    const sly = {
-      'postcss.config.mjs': `import { writeFileSync } from 'node:fs'; writeFileSync('ran', '')\nexport default { plugins: [] }`,
-    }
-    const root = folderOf(built(sly))
-    const { report } = await verifyTree(await browser(), openFolder(root))
-    expect(existsSync(join(root, 'ran'))).toBe(false)
-    expect(report.components[0]!.lints.map(({ code, file }) => `${code} ${file}`)).toEqual([
-      'build-not-run postcss.config.mjs',
-    ])
-    await verifyTree(await browser(), openFolder(root, { trustConfig: true }))
-    expect(existsSync(join(root, 'ran'))).toBe(true)
-  }, 60_000)
-
-  test.each([
-    [
-      'with rules that only a build understands, it counts',
-      '.peg { @apply wide; width: 1px }',
-      ['../postcss.config.mjs'],
-    ],
-    ['else it is of no concern', '@media print { .peg { width: 1px } }', []],
-  ])('above the library: %s', (_, css, configs) => {
-    const root = folderOf({
-      'package.json': '{}',
-      ...CONFIG,
-      'ui/library.yaml': 'library: 1\nname: Ui\n',
-      'ui/a.css': css,
-    })
-    const { styleBuild } = openFolder(join(root, 'ui'))
-    expect(styleBuild ? [styleBuild.config] : []).toEqual(configs)
-  })
-
-  test('a miss is blamed on the line that its author wrote', async () => {
-    const tree = openFolder(folderOf(built(CONFIG, '34px')), { trustConfig: true })
-    const { report } = await verifyTree(await browser(), tree)
-    const [finding] = report.components[0]!.findings
-    expect(finding).toMatchObject({ measured: '33px', origin: { file: 'peg.css', line: 3 } })
-  }, 60_000)
-
-  test('what a plugin reads counts: a change of it is seen without a new start', async () => {
-    const root = folderOf(
-      built({
-        'postcss.config.cjs': `const { readFileSync } = require('node:fs')
-const file = __dirname + '/width.txt'
-module.exports = { plugins: [{ postcssPlugin: 'from-file', Once: (css, { result }) => {
-  css.walkDecls('width', (node) => { node.value = readFileSync(file, 'utf8') })
-  result.messages.push({ type: 'dependency', plugin: 'from-file', file })
-} }] }`,
-        'width.txt': '33px',
-      }),
-    )
-    const widthNow = async () => {
-      const { cases } = await verifyTree(await browser(), openFolder(root, { trustConfig: true }))
-      return told(cases.get(''))
-    }
-    expect(await widthNow()).toEqual({ 'root · width': 'holds: 33px' })
-    writeFileSync(join(root, 'width.txt'), '44px')
-    expect(await widthNow()).toEqual({ 'root · width': 'misses: 44px' })
-  }, 60_000)
-
-  const FAULTS: [name: string, config: string, css: string, message: RegExp][] = [
-    [
-      'a plugin that is not installed',
-      `export default { plugins: { 'no-such': {} } }`,
-      '.peg { width: peg }',
-      /no-such/,
-    ],
-    [
-      'a configuration that throws',
-      `throw new Error('not today')`,
-      '.peg { width: peg }',
-      /^src\/peg\.css:1: postcss\.config\.mjs: not today/,
-    ],
-    ['a configuration that ends its process', `process.exit(3)`, '.peg { width: peg }', /its process ended/],
-    [
-      'styles that it cannot read',
-      CONFIG['postcss.config.mjs'],
-      '.peg { width: peg',
-      /^src\/peg\.css:1: postcss\.config\.mjs: Unclosed block/,
-    ],
-  ]
-  test.each(FAULTS)(
-    '%s is told',
-    async (_, config, css, message) => {
-      const root = folderOf({ ...built({ 'postcss.config.mjs': config }), 'src/peg.css': css })
-      expect(await problemsOf(root, { trustConfig: true })).toEqual([expect.stringMatching(message)])
-    },
-    60_000,
-  )
-})

@@ -1,5 +1,7 @@
 import type { Browser } from 'puppeteer-core'
+import { BadInput } from '@/core/problem'
 import { readLibrary, treeOf, type FileTree } from '@/core/sheet'
+import { openFolder, type OpenOptions } from '@/source'
 import type { CaseResult } from '@/core/plan'
 import type { Report } from '@/core/report'
 import { launchChromium, prepareLibrary, verifyLibrary, type Selection } from '@/runner'
@@ -40,6 +42,17 @@ export async function verifyTree(browser: Browser, tree: FileTree, selection: Se
     onCase: (_, result) => cases.set(result.key, result),
   })
   return { report, cases }
+}
+
+/** What is wrong with a folder, as somebody who verifies it is told: `file:line: message`. */
+export async function problemsOf(browser: Browser, folder: string, options?: OpenOptions): Promise<string[]> {
+  try {
+    await verifyTree(browser, openFolder(folder, options))
+  } catch (error) {
+    if (error instanceof BadInput) return error.problems.map(({ file, line, message }) => `${file}:${line}: ${message}`)
+    throw error
+  }
+  return []
 }
 
 /** A browser for the tests of one file: `const browser = testBrowser()`, then `await browser()`. */

@@ -19,3 +19,27 @@ export function writeRepository(entries: Readonly<Record<string, Entry>>, name =
 }
 
 export const removeRepository = (root: string) => rmSync(dirname(root), { recursive: true, force: true })
+
+/** Makes repositories that are gone after each test: `const repository = repositories({ afterEach })`. */
+export function repositories(hooks: { afterEach: (work: () => void) => void }): typeof writeRepository {
+  const made: string[] = []
+  hooks.afterEach(() => made.splice(0).forEach(removeRepository))
+  return (entries, name) => {
+    const root = writeRepository(entries, name)
+    made.push(root)
+    return root
+  }
+}
+
+/** A library of one peg with style sheets of its own. @param expect what its only rule expects */
+export const themed = (library: string, css: Record<string, string>, expect: string) => ({
+  'library.yaml': `library: 1\nname: Pegs\n${library}`,
+  'src/peg.sheet.yaml': `sheet: 1
+name: Peg
+source: { kind: markup, markup: peg.liquid, styles: [${Object.keys(css).join(', ')}] }
+parts: { root: .peg, dot: { select: .peg, pseudo: "::before" } }
+spec: [{ expect: ${expect} }]
+`,
+  'src/peg.liquid': '<p class="peg">Coat</p>',
+  ...Object.fromEntries(Object.entries(css).map(([path, text]) => [`src/${path}`, text])),
+})
