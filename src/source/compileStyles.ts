@@ -1,6 +1,7 @@
 import { originalPositionFor, type TraceMap } from '@jridgewell/trace-mapping'
 import { parse, walk } from 'css-tree'
 import { pathOfAddress } from './addresses'
+import { keptByText } from '@/core/keep'
 import { isOnServer } from '@/core/lint'
 import { findFile, missingFile, type FileTree } from '@/core/sheet'
 import type { Place, Problem } from '@/core/problem'
@@ -62,6 +63,38 @@ const TYPES: Record<string, string> = {
   otf: 'font/otf',
 }
 
+interface Reference {
+  /** As it is written. */
+  value: string
+  line: number
+  column: number
+  isImport: boolean
+  /** What stands for it in the text: of an import, the whole rule. */
+  start: number
+  end: number
+}
+
+/** What a sheet names: pictures, fonts, other sheets. */
+const referencesIn = keptByText((css: string): readonly Reference[] => {
+  const found: Reference[] = []
+  if (!/url\(|@import/i.test(css)) return found
+  walk(parse(css, { positions: true, onParseError: () => {} }), function (node) {
+    const isImport = this.atrule?.name === 'import'
+    if (node.type !== 'Url' && !(node.type === 'String' && isImport)) return
+    const { start } = node.loc!
+    const place = isImport ? this.atrule!.loc! : node.loc!
+    found.push({
+      value: node.value,
+      line: start.line,
+      column: start.column,
+      isImport,
+      start: place.start.offset,
+      end: place.end.offset,
+    })
+  })
+  return found
+})
+
 /** Puts pictures and fonts into the text, since a stage reaches no files; lists the sheets that it imports. */
 function inlineAssets(
   tree: FileTree,
@@ -71,36 +104,24 @@ function inlineAssets(
 ): { css: string; imports: string[] } {
   const imports: string[] = []
   const edits: { start: number; end: number; text: string }[] = []
-  const resolve = (reference: string, line: number, column: number): string | undefined => {
-    const plain = reference.replace(/[?#].*$/, '')
+  for (const { value, line, column, isImport, start, end } of referencesIn(css)) {
+    if (/^(data:|#)/.test(value)) continue
+    // What a server has would not come in any case, and a lint tells of it. A sheet that a document adopts must not import.
+    if (isImport) edits.push({ start, end, text: '' })
+    if (isOnServer(value)) continue
+    const plain = value.replace(/[?#].*$/, '')
     const path = findFile(tree, file, plain)
-    if (path !== undefined) return path
-    problems.push({ file, line, column, message: missingFile(tree, file, plain) })
-    return undefined
+    if (path === undefined) problems.push({ file, line, column, message: missingFile(tree, file, plain) })
+    else if (isImport) imports.push(path)
+    else edits.push({ start, end, text: dataUrl(path, tree.bytes(path)!) })
   }
-  walk(parse(css, { positions: true, onParseError: () => {} }), function (node) {
-    if (node.type !== 'Url' && !(node.type === 'String' && this.atrule?.name === 'import')) return
-    const { start, end } = node.loc!
-    if (/^(data:|#)/.test(node.value)) return
-    if (isOnServer(node.value)) {
-      // It would not come in any case, and a lint tells of it. A sheet that a document adopts must not import.
-      if (this.atrule?.name === 'import')
-        edits.push({ start: this.atrule.loc!.start.offset, end: this.atrule.loc!.end.offset, text: '' })
-      return
-    }
-    const path = resolve(node.value, start.line, start.column)
-    if (path === undefined) return
-    if (this.atrule?.name === 'import') {
-      imports.push(path)
-      edits.push({ start: this.atrule.loc!.start.offset, end: this.atrule.loc!.end.offset, text: '' })
-      return
-    }
-    const type = TYPES[path.slice(path.lastIndexOf('.') + 1).toLowerCase()] ?? 'application/octet-stream'
-    const data = Buffer.from(tree.bytes(path)!).toString('base64')
-    edits.push({ start: start.offset, end: end.offset, text: `url("data:${type};base64,${data}")` })
-  })
   let text = css
   for (const { start, end, text: put } of edits.toSorted((a, b) => b.start - a.start))
     text = text.slice(0, start) + put + text.slice(end)
   return { css: text, imports }
+}
+
+function dataUrl(path: string, bytes: Uint8Array): string {
+  const type = TYPES[path.slice(path.lastIndexOf('.') + 1).toLowerCase()] ?? 'application/octet-stream'
+  return `url("data:${type};base64,${Buffer.from(bytes).toString('base64')}")`
 }

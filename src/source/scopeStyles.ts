@@ -1,4 +1,5 @@
 import { generate, parse, walk, type CssNode, type Rule, type WalkContext } from 'css-tree'
+import { keptByText } from '@/core/keep'
 import { FRAME_TAG } from '@/stage'
 import { compoundsOf } from './cssCompounds'
 
@@ -18,7 +19,11 @@ const PAGE_RULES = new Set(['font-face', 'property', 'font-feature-values', 'cou
  * Splits a sheet into what shadow roots take and what the page takes.
  * @param contexts the library's: an attribute alone, such as `[data-theme=night]`, is the page's where a context sets it
  */
-export function scopeStyles(css: string, contexts: readonly string[] = []): ScopedStyles {
+export const scopeStyles = (css: string, contexts: readonly string[] = []): ScopedStyles =>
+  scoped(css, contexts.join(' '))
+
+const scoped = keptByText((css: string, names: string): ScopedStyles => {
+  const contexts = names === '' ? [] : names.split(' ')
   const isRoot = rootTest(contexts)
   const edits: Edit[] = []
   const page: string[] = []
@@ -43,7 +48,7 @@ export function scopeStyles(css: string, contexts: readonly string[] = []): Scop
     },
   })
   return { scoped: applyEdits(css, edits), page: page.join('\n') }
-}
+})
 
 interface Edit {
   start: number

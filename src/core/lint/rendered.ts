@@ -1,4 +1,5 @@
 import { parse, walk, type CssNode } from 'css-tree'
+import { keptByText } from '../keep'
 import type { Place } from '../problem'
 import { isVendored, type Sheet } from '../sheet'
 import { makeLint, type Lint } from './lint'
@@ -145,10 +146,10 @@ export function absentParts(
 }
 
 /** Class names that selectors of a style sheet name, each with its first line. */
-function classesIn(css: string): { name: string; line: number }[] {
+const classesIn = keptByText((css: string): readonly { name: string; line: number }[] => {
   const found: { name: string; line: number }[] = []
   walk(parse(css, { positions: true, parseValue: false, onParseError: () => {} }), (node: CssNode) => {
     if (node.type === 'ClassSelector') found.push({ name: node.name, line: node.loc!.start.line })
   })
   return found
-}
+})

@@ -140,21 +140,22 @@ function partsOf({ tag, parts = [], inside = [] }: CodeSource): Part[] {
   }
   const block = inside.find(({ isRoot }) => isRoot)?.name ?? commonStart(inside.map(({ name }) => name))
   const found: Part[] = []
-  for (const { name, select, isRoot } of inside) {
+  for (const { name, select, classes, isRoot } of inside) {
     if (isRoot) continue
     const short = block !== '' && name.startsWith(block) ? name.slice(block.length).replace(/^[-_]+/, '') : name
     const part = slugFor(
       short || name,
       found.map((each) => each.part),
     )
-    if (part !== 'root') found.push({ part, select, names: [name] })
+    if (part !== 'root') found.push({ part, select, names: [name, ...classes] })
   }
   return found
 }
 
 /** Whether a state is one of the component's own elements, as far as these are known: its styles may be those of several. */
 const isHere = ({ beside, tag }: CssState, { inside = [] }: CodeSource): boolean =>
-  inside.length === 0 || inside.some(({ name }) => beside.includes(name) || name === tag)
+  inside.length === 0 ||
+  inside.some(({ name, classes }) => [name, ...classes].some((each) => beside.includes(each) || each === tag))
 
 /** `warden-veil`, `warden-panel` → `warden-`; of one alone, nothing. */
 function commonStart(names: readonly string[]): string {

@@ -172,17 +172,30 @@ async function modulesIn(tree: FileTree, paths: readonly string[]): Promise<Foun
   const found: Found[] = []
   for (const module of modules) {
     const [main, ...others] = reader.exportsOf(module)
-    if (main === undefined) continue
-    for (const name of [main, ...others.filter((each) => !HELPER.test(each))]) {
+    if (!main) continue
+    for (const { name, own } of [main, ...others.filter((each) => !HELPER.test(each.own))]) {
       const reading = await reader.read(module, name)
       const text = textOf(tree, module)!
       const inside = partsInCode(text, name, (each) => styled.has(each))
       const source = { kind: 'react' as const, inside, ...exportOf(text, name) }
-      const named = name === 'default' ? { ...reading, name: stem(module) } : reading
-      found.push({ module, source, reading: named, isPiece: name !== main && name.startsWith(main) })
+      const { called, isPiece } = componentName(module, main, own)
+      found.push({ module, source, reading: { ...reading, name: called }, isPiece })
     }
   }
   return found
+}
+
+/** How a component of a module is called, and whether it is a piece of the module's main one: `CardRoot` is the card, `CardHead` a piece. */
+function componentName(
+  module: string,
+  main: { name: string; own: string },
+  own: string,
+): { called: string; isPiece: boolean } {
+  // `Root`, `Trigger` and the like, imported as a whole: `Tabs.Root`.
+  const isWhole = main.own === 'Root' && main.name === 'Root'
+  const block = main.own !== 'Root' ? main.own.replace(/(?<=.)Root$/, '') : isWhole ? stem(module) : main.name
+  if (own === main.own) return { called: own === 'default' ? stem(module) : block, isPiece: false }
+  return { called: isWhole ? `${block}-${own}` : own, isPiece: isWhole || own.startsWith(block) }
 }
 
 // What gives others something, and shows nothing itself.

@@ -10,6 +10,7 @@ export function Rope({ size }: { size: 'short' | 'long' }) { return <i /> }
 export const CardProvider = ({ children }: { children: unknown }) => children
 export const useCard = () => 1
 export { Root as Card }`,
+  'src/tabs.tsx': 'export const Trigger = () => <b />\nexport const Root = () => <i />',
   'src/shelf/index.tsx': `export const Board = () => <i />\nexport const Shelf = () => <b />`,
   'src/lamp.js': `customElements.define('hut-lamp', class extends HTMLElement { static observedAttributes = ['tone'] })`,
   'src/page.test.tsx': 'export const Test = () => null',
@@ -25,6 +26,8 @@ test('a module’s main component, others that it exports, pieces of it, and ele
     ['rope', 'src/card.tsx', false],
     ['shelf', 'src/shelf/index.tsx', false],
     ['board', 'src/shelf/index.tsx', false],
+    ['tabs', 'src/tabs.tsx', false],
+    ['tabs-trigger', 'src/tabs.tsx', true],
   ])
   expect(proposal.files['src/card.sheet.yaml']).toContain('export: Card')
   expect(Object.keys(keepComponents(proposal).files)).not.toContain('src/card-head.sheet.yaml')

@@ -7,6 +7,8 @@ export interface CodePart {
   /** The class, the attribute's value or the element's own name. */
   name: string
   select: string
+  /** All classes that are always there. */
+  classes: string[]
   /** Whether it is the first element of the component, which needs no name. */
   isRoot: boolean
 }
@@ -36,7 +38,7 @@ export function partsInCode(text: string, wanted: string, isStyled: (className: 
   const visit = (node: TS.Node): void => {
     if (others.has(node) || seen.has(node)) return
     if (ts.isJsxOpeningLikeElement(node)) {
-      const named = nameOf(ts, node, isStyled, modules)
+      const named = nameOf(ts, node, { isStyled, modules, called: mine?.own.replace(/Root$/, '').toLowerCase() ?? '' })
       if (named && !parts.some(({ select }) => select === named.select)) parts.push({ ...named, isRoot: isFirst })
       isFirst = false
     }
@@ -52,46 +54,48 @@ export function partsInCode(text: string, wanted: string, isStyled: (className: 
   return parts
 }
 
-function nameOf(
-  ts: Ts,
-  element: TS.JsxOpeningLikeElement,
-  isStyled: (className: string) => boolean,
-  modules: ReadonlyMap<string, string>,
-): Pick<CodePart, 'name' | 'select'> | undefined {
-  const attributes = element.attributes.properties.filter(ts.isJsxAttribute)
-  const named = (pattern: RegExp) => attributes.find(({ name }) => pattern.test(name.getText()))?.initializer
-  const classes = named(/^class(Name)?$/)
-  const own = classes && classIn(ts, classes, isStyled, modules)
-  if (own) return own
-  const given = named(NAMING)
-  if (given && ts.isStringLiteral(given)) {
-    const attribute = attributes.find(({ name }) => NAMING.test(name.getText()))!.name.getText()
-    return { name: given.text, select: `[${attribute}="${given.text}"]` }
-  }
-  const tag = element.tagName.getText()
-  return NATIVE.test(tag) ? { name: tag, select: tag } : undefined
+interface Styles {
+  isStyled(className: string): boolean
+  modules: ReadonlyMap<string, string>
+  /** The component's own name: of several classes, the one that bears it counts. */
+  called: string
 }
 
-/** The first class that is always there: `'track'`, `` `track ${…}` ``, `cx('track', …)`, `styles.track`. */
-function classIn(
-  ts: Ts,
-  node: TS.Node,
-  isStyled: (className: string) => boolean,
-  modules: ReadonlyMap<string, string>,
-): Pick<CodePart, 'name' | 'select'> | undefined {
-  if (ts.isStringLiteralLike(node) || ts.isTemplateHead(node)) {
-    const name = node.text.split(/\s+/).find((each) => isStyled(each) && !MODIFIER.test(each))
-    return name === undefined ? undefined : { name, select: `.${name}` }
+type Named = Pick<CodePart, 'name' | 'select' | 'classes'>
+
+function nameOf(ts: Ts, element: TS.JsxOpeningLikeElement, styles: Styles): Named | undefined {
+  const attributes = element.attributes.properties.filter(ts.isJsxAttribute)
+  const named = (pattern: RegExp) => attributes.find(({ name }) => pattern.test(name.getText()))
+  const given = named(/^class(Name)?$/)?.initializer
+  const all = given ? classesIn(ts, given, styles) : []
+  const classes = all.map(({ name }) => name)
+  const own = all.find(({ name }) => name.toLowerCase().includes(styles.called)) ?? all[0]
+  if (own) return { ...own, classes }
+  const slot = named(NAMING)
+  if (slot?.initializer && ts.isStringLiteral(slot.initializer)) {
+    const { text } = slot.initializer
+    return { name: text, select: `[${slot.name.getText()}="${text}"]`, classes }
   }
+  const tag = element.tagName.getText()
+  return NATIVE.test(tag) ? { name: tag, select: tag, classes } : undefined
+}
+
+/** The classes that are always there: `'track'`, `` `track ${…}` ``, `cx('track', …)`, `styles.track`. */
+function classesIn(ts: Ts, node: TS.Node, styles: Styles): { name: string; select: string }[] {
+  if (ts.isStringLiteralLike(node) || ts.isTemplateHead(node))
+    return node.text
+      .split(/\s+/)
+      .filter((each) => styles.isStyled(each) && !MODIFIER.test(each))
+      .map((name) => ({ name, select: `.${name}` }))
   const inModule = moduleClass(ts, node)
-  if (inModule) {
-    const stem = modules.get(inModule.object)
-    if (stem !== undefined) return { name: inModule.name, select: `.${stem}_${inModule.name}` }
-  }
+  const stem = inModule && styles.modules.get(inModule.object)
+  if (inModule && stem !== undefined) return [{ name: inModule.name, select: `.${stem}_${inModule.name}` }]
   const isNowAndThen =
     ts.isConditionalExpression(node) || ts.isBinaryExpression(node) || ts.isObjectLiteralExpression(node)
-  if (isNowAndThen) return undefined
-  return ts.forEachChild(node, (child) => classIn(ts, child, isStyled, modules))
+  if (isNowAndThen) return []
+  const found: { name: string; select: string }[] = []
+  ts.forEachChild(node, (child) => void found.push(...classesIn(ts, child, styles)))
+  return found
 }
 
 /** `styles.track`, `styles['track']`. */

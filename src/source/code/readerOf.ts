@@ -6,8 +6,8 @@ import { readTsx } from './readTsx'
 import { componentIn, componentsIn, type Ts } from './syntax'
 
 export interface ModuleReader {
-  /** The exports of a module that are components, its main one first. */
-  exportsOf(path: string): string[]
+  /** The components that a module exports, its main one first: by which name, and how the module calls it. */
+  exportsOf(path: string): { name: string; own: string }[]
   /** What a component takes. @param wanted the export; without it, the module's main one */
   read(path: string, wanted?: string): Promise<CodeReading>
 }
@@ -24,7 +24,7 @@ export function readerOf(tree: FileTree, modules: readonly string[]): ModuleRead
       const file = ts.createSourceFile(path, textOf(tree, path) ?? '', ts.ScriptTarget.Latest, true, ts.ScriptKind.TSX)
       const main = componentIn(ts, file, undefined)
       const others = componentsIn(ts, file).filter(({ node, name }) => node !== main?.node || name !== main.name)
-      return main ? [main, ...others].map(({ name }) => name) : []
+      return main ? [main, ...others] : []
     },
     read: async (path, wanted) => {
       if (tree.folder === undefined) return readTsx(tree, path, wanted)

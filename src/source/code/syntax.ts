@@ -7,6 +7,8 @@ export const lineOf = (node: TS.Node) => node.getSourceFile().getLineAndCharacte
 export interface Found {
   /** By which it is imported; of one that is not exported, its own name. */
   name: string
+  /** How its module calls it. */
+  own: string
   node: TS.Node
   parameter?: TS.ParameterDeclaration
   type?: TS.TypeNode
@@ -18,8 +20,10 @@ export function componentIn(ts: Ts, file: TS.SourceFile, wanted: string | undefi
   const { candidates, exported } = functionsIn(ts, file)
   if (wanted === 'default') return candidates.find((each) => each.isDefault)
   if (wanted !== undefined) return candidates.find(({ name }) => name === wanted)
-  const own = exported.find(({ name }) => flat(name) === nameOfFile(file.fileName))
-  return own ?? exported.find((each) => each.isDefault) ?? exported[0]
+  const called = nameOfFile(file.fileName)
+  const isMain = ({ own }: Found) => flat(own) === called || flat(own) === `${called}root`
+  const isRoot = ({ name, own }: Found) => name === 'Root' || own === 'Root'
+  return exported.find(isMain) ?? exported.find((each) => each.isDefault) ?? exported.find(isRoot) ?? exported[0]
 }
 
 /** All components that a module exports, in the order of its text. */
@@ -42,7 +46,7 @@ function functionsIn(ts: Ts, file: TS.SourceFile): { candidates: Found[]; export
     ts.canHaveModifiers(node) && (ts.getModifiers(node) ?? []).some(({ kind }) => kind === keyword)
   const add = (name: string, node: TS.Node, from: TS.Node, isDefault: boolean, annotation?: TS.TypeNode) => {
     const taken = functionIn(ts, from, annotation)
-    if (taken) candidates.push({ name, node, ...taken, isDefault })
+    if (taken) candidates.push({ name, own: name, node, ...taken, isDefault })
     if (has(node, ts.SyntaxKind.ExportKeyword) || isDefault) names.set(name, name)
   }
   for (const statement of file.statements) {

@@ -1,0 +1,1 @@
+export { keptByText } from './keptByText'
