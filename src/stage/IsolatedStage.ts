@@ -8,7 +8,7 @@ import type {
   StageReadings,
   StageRequest,
 } from './protocol'
-import type { Declared, ProbeAnswer } from './read'
+import { DeclaredRules, type Declared, type ProbeAnswer } from './read'
 import type { StageWindow } from './RunnerStage'
 import type { Beat, Mounted, Stage } from './Stage'
 import { ownElement } from './trespass'
@@ -25,6 +25,8 @@ interface Room {
 export class IsolatedStage {
   #rooms: Room[] = []
   #context: StageContext = { values: {}, properties: [] }
+  // Every document has the same sheets: they are gone through once.
+  #rules = new DeclaredRules()
 
   constructor(
     readonly component: StageComponent,
@@ -117,7 +119,7 @@ export class IsolatedStage {
   }
 
   declared(own: readonly string[]): Declared[] {
-    return this.#rooms.flatMap(({ stage }) => stage.declared(own))
+    return this.#rooms.flatMap(({ stage }) => stage.declared(own, this.#rules))
   }
 
   features(): string[][] {

@@ -17,7 +17,15 @@ import type {
   StageRequest,
 } from './protocol'
 import { REFERENCE } from './reference'
-import { answerProbes, declaredFor, featuresOf, readCases, type Declared, type ProbeAnswer } from './read'
+import {
+  answerProbes,
+  declaredFor,
+  DeclaredRules,
+  featuresOf,
+  readCases,
+  type Declared,
+  type ProbeAnswer,
+} from './read'
 import { settle } from './settle'
 import { traceOf } from './traceOf'
 import { ownElement } from './trespass'
@@ -48,6 +56,7 @@ export class Stage {
   #flows?: boolean
   #hasCode: boolean
   #mayEscape: boolean
+  #rules = new DeclaredRules()
   #escape?: string
 
   private constructor(
@@ -236,7 +245,7 @@ export class Stage {
 
   /** What in any case so far was laid out by the window, in words. They must be in sight. */
   escape(cases: readonly MountedCase[] = this.cases): string | undefined {
-    if (this.#mayEscape) this.#escape ??= escapeIn(cases)
+    if (this.#mayEscape) this.#escape ??= escapeIn(this.component, cases)
     return this.#escape
   }
 
@@ -260,8 +269,8 @@ export class Stage {
   }
 
   /** What the component's own styles declare for its parts in the mounted cases. */
-  declared(own: readonly string[]): Declared[] {
-    return declaredFor(this.component, this.cases, own)
+  declared(own: readonly string[], rules = this.#rules): Declared[] {
+    return declaredFor(this.component, this.cases, own, rules)
   }
 
   /** By what styles could tell each mounted case from others: classes, attributes and form states of its parts. */

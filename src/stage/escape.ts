@@ -9,13 +9,22 @@ export function mayEscape({ sheets, pieces, bundle }: Pick<StageComponent, 'shee
   return texts.some((each) => SPEAKS_OF_IT.test(JSON.stringify(each ?? '')))
 }
 
+/** Whether a pseudo-element may be: these are asked only then. */
+const IN_PSEUDO = /::?(before|after)\b[^{}]*\{[^{}]*position\s*:\s*fixed/
+const PSEUDO = ['::before', '::after']
+
 /** What in mounted cases is laid out by the window, in words: it needs a document for each case. */
-export function escapeIn(cases: readonly MountedCase[]): string | undefined {
+export function escapeIn(
+  { sheets }: Pick<StageComponent, 'sheets'>,
+  cases: readonly MountedCase[],
+): string | undefined {
+  const pseudo = sheets.some(({ text }) => IN_PSEUDO.test(text)) ? PSEUDO : []
   for (const { frame } of cases)
     for (const root of [frame, ...shadowsIn(frame)])
       for (const element of root.querySelectorAll('*')) {
         const style = getComputedStyle(element)
-        if (style.position === 'fixed') return 'has a fixed position'
+        if (style.position === 'fixed' || pseudo.some((each) => getComputedStyle(element, each).position === 'fixed'))
+          return 'has a fixed position'
         if (style.contentVisibility === 'auto') return 'is laid out only when it is in sight'
       }
   return undefined

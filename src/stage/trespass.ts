@@ -92,8 +92,6 @@ function strangerIn(document: Document, ours: ReadonlySet<Element>): string | un
 }
 
 const CONTENT_VISIBILITY = /content-visibility\s*:\s*auto/
-// Pseudo-elements are not looked at when cases are mounted.
-const IN_PSEUDO = /::?(before|after)\b[^{}]*\{[^{}]*position\s*:\s*fixed/
 
 /** What can be told from the texts alone. What shared styles speak of may be other components': `escapeIn` tells. */
 export function trespassInTexts(component: Pick<StageComponent, 'sheets' | 'pieces' | 'bundle'>): string | undefined {
@@ -101,7 +99,7 @@ export function trespassInTexts(component: Pick<StageComponent, 'sheets' | 'piec
   const isStyled = (pattern: RegExp) => sheets.some(({ text, of }) => of === 'own' && pattern.test(text))
   if (Object.values(pieces).some(({ parts }) => Object.values(parts).some(({ inPage }) => inPage)))
     return 'has a part elsewhere in the page'
-  if (isStyled(/position\s*:\s*fixed/) || sheets.some(({ text }) => IN_PSEUDO.test(text))) return 'has a fixed position'
+  if (isStyled(/position\s*:\s*fixed/)) return 'has a fixed position'
   if (isStyled(/[\w\])]::backdrop/)) return 'styles a backdrop'
   const isWritten = codeTexts(component).some((text) => CONTENT_VISIBILITY.test(text))
   if (isWritten || isStyled(CONTENT_VISIBILITY)) return 'is laid out only when it is in sight'

@@ -1,5 +1,6 @@
 import { findParts, type MountedCase } from '../findPart'
 import type { StageComponent } from '../protocol'
+import { selectorKeys, splitList } from './selectorKeys'
 
 /** A property that styles declare for a part, with a value as written; empty where a shorthand with variables hides it. */
 export type Declared = [part: string, property: string, value: string]
@@ -11,21 +12,40 @@ interface Matcher {
   style: CSSStyleDeclaration
 }
 
+/** The rules of style sheets, by what an element must have for them to match. */
+interface RuleIndex {
+  byKey: ReadonlyMap<string, readonly Matcher[]>
+  others: readonly Matcher[]
+}
+
+/** Rules that have been gone through: frameworks have thousands, and the same ones in every chunk of cases. */
+export class DeclaredRules {
+  #byText = new Map<string, RuleIndex>()
+
+  of(text: string): RuleIndex {
+    let index = this.#byText.get(text)
+    if (!index) this.#byText.set(text, (index = indexOf(sheetOf(text))))
+    return index
+  }
+}
+
 /**
  * What the component's own styles declare for its parts, in any of the mounted cases. States that only a pointer or the
  * keyboard brings about are taken to hold; custom properties are left out.
  * @param own which sheets are the component's own
+ * @param rules of what was asked before
  */
 export function declaredFor(
   component: StageComponent,
   cases: readonly MountedCase[],
   own: readonly string[],
+  rules: DeclaredRules,
 ): Declared[] {
-  const matchers = component.sheets
+  const all = component.sheets
     .filter(({ url }) => own.includes(url))
-    .flatMap(({ scoped, text }) => matchersOf(sheetOf(component.isolated ? text : scoped).cssRules))
+    .map(({ scoped, text }) => rules.of(component.isolated ? text : scoped))
   const found = new Map<string, Declared>()
-  const shadows = new Map<CSSStyleSheet, Matcher[]>()
+  const shadows = new Map<CSSStyleSheet, RuleIndex>()
   // Elements that look the same to every selector are asked once.
   const asked = new Set<string>()
   for (const one of cases) {
@@ -35,11 +55,13 @@ export function declaredFor(
         const signature = `${part}|${signatureOf(element, one.frame)}`
         if (asked.has(signature)) continue
         asked.add(signature)
-        const inner = shadowSheets(element, one).flatMap((sheet) => {
-          if (!shadows.has(sheet)) shadows.set(sheet, matchersOf(sheet.cssRules))
+        const inner = shadowSheets(element, one).map((sheet) => {
+          if (!shadows.has(sheet)) shadows.set(sheet, indexOf(sheet))
           return shadows.get(sheet)!
         })
-        for (const { selector, pseudo: wanted, style } of [...matchers, ...inner]) {
+        for (const { selector, pseudo: wanted, style } of [...all, ...inner].flatMap((each) =>
+          candidates(each, element),
+        )) {
           if (wanted !== pseudo || !matches(element, selector)) continue
           for (const property of style) {
             if (property.startsWith('--')) continue
@@ -51,6 +73,27 @@ export function declaredFor(
     }
   }
   return [...found.values()]
+}
+
+function indexOf(sheet: CSSStyleSheet): RuleIndex {
+  const byKey = new Map<string, Matcher[]>()
+  const others: Matcher[] = []
+  for (const matcher of matchersOf(sheet.cssRules)) {
+    const keys = selectorKeys(matcher.selector)
+    if (keys === undefined) others.push(matcher)
+    for (const key of keys ?? []) {
+      const known = byKey.get(key)
+      if (known) known.push(matcher)
+      else byKey.set(key, [matcher])
+    }
+  }
+  return { byKey, others }
+}
+
+/** The rules that may match an element; most of a framework's cannot. */
+function candidates({ byKey, others }: RuleIndex, element: Element): Matcher[] {
+  const keys = [element.localName.toLowerCase(), ...[...element.classList].map((name) => `.${name}`)]
+  return [...new Set([...others, ...keys.flatMap((key) => byKey.get(key) ?? [])])]
 }
 
 function sheetOf(text: string): CSSStyleSheet {
@@ -71,19 +114,6 @@ function matchersOf(rules: CSSRuleList, parent?: string): Matcher[] {
     }
     return 'cssRules' in rule ? matchersOf((rule as CSSGroupingRule).cssRules, parent) : []
   })
-}
-
-/** Splits a list of selectors at the commas that no bracket encloses. */
-function splitList(selectors: string): string[] {
-  const list: string[] = ['']
-  let depth = 0
-  for (const character of selectors) {
-    if (character === '(' || character === '[') depth++
-    if (character === ')' || character === ']') depth--
-    if (character === ',' && depth === 0) list.push('')
-    else list[list.length - 1] += character
-  }
-  return list
 }
 
 const STATES = /:(hover|active|focus-visible|focus-within|focus|target)(?![\w-])/g

@@ -1,5 +1,5 @@
 export { featuresOf } from './features'
-export { declaredFor, type Declared } from './declared'
+export { declaredFor, DeclaredRules, type Declared } from './declared'
 export { answerProbes, type ProbeAnswer } from './probe'
 export { readCases, type ReadOptions } from './readCases'
 export { Reader } from './Reader'
