@@ -85,3 +85,67 @@ spec: [{ expect: { root: { color: "rgb(1, 2, 3)", z-index: 1 }, mug: { color: "r
     expect(report.components[0]!.findings).toHaveLength(1)
   })
 })
+
+const WRAP = {
+  'library.yaml': `library: 1
+name: Test
+contexts: { theme: [day, night] }
+wrap: { module: wrap.tsx, export: Hut }
+page: [{ class: hut, attributes: { data-accent: pine } }, { when: { theme: night }, class: [dark, deep] }]
+`,
+  'wrap.tsx': `import { createContext, type ReactNode } from 'react'
+export const Theme = createContext('none')
+export const Hut = ({ theme, children }: { theme: string; children: ReactNode }) => <Theme value={theme}><section className="inside">{children}</section></Theme>
+`,
+  'mug/mug.tsx': `import { use } from 'react'
+import { Theme } from '../wrap'
+import './mug.css'
+export const Mug = ({ big }: { big?: boolean }) => <span className={big ? 'mug big' : 'mug'}>{use(Theme)}</span>
+`,
+  'mug/mug.css': `.hut[data-accent=pine] .mug { color: rgb(1, 2, 3) }
+html.dark.deep[data-accent] .mug { color: rgb(4, 5, 6) }
+.inside { padding-left: 7px }
+.big { z-index: 2 }`,
+}
+const mugSheet = (isolate: string) => `sheet: 1
+name: Mug
+source: { kind: react, module: mug.tsx, export: Mug }
+props: { big: { type: flag, default: false } }
+axes: { big: flag }
+contexts: { theme: all }
+stage: { isolate: ${isolate} }
+parts: { around: .inside }
+spec:
+  - expect: { root: { text: day, color: "rgb(1, 2, 3)", z-index: auto }, around: { padding-left: 7px } }
+  - when: { theme: night }
+    expect: { root: { text: night, color: "rgb(4, 5, 6)" } }
+  - when: { big: on }
+    expect: { root: { z-index: 2 } }
+`
+
+describe('what a library puts around its components', () => {
+  test.each(['no', 'yes', 'auto'])('is there in each context, isolate %s', async (isolate) => {
+    const tree = treeOf({ ...WRAP, 'mug/mug.sheet.yaml': mugSheet(isolate) })
+    const { report } = await verifyTree(await browser(), tree)
+    expect(report.components[0]!.findings.map(({ message }) => message)).toEqual([])
+    expect(report.totals).toMatchObject({ cases: 4, misses: 0, unread: 0 })
+  })
+
+  test.each([
+    ['page: { when: { themes: night }, class: x }', 'library.yaml:4:1: unknown context "themes"; allowed: theme.'],
+    [
+      'page: { when: { theme: nigth }, class: x }',
+      'library.yaml:4:1: unknown value of theme "nigth"; allowed: day, night.',
+    ],
+    ['wrap: { module: warp.tsx }', 'library.yaml:4:17: no file "warp.tsx"'],
+    ['wrap: { module: wrap.tsx, export: Hutt }', ''],
+  ])('%s is told', async (line, message) => {
+    const library = `library: 1\nname: Test\ncontexts: { theme: [day, night] }\n${line}\n`
+    const tree = treeOf({ ...WRAP, 'library.yaml': library, 'mug/mug.sheet.yaml': mugSheet('auto') })
+    const read = verifyTree(await browser(), tree)
+    if (message !== '') return expect(read).rejects.toThrow(message)
+    expect((await read).report.components[0]!.findings[0]!.message).toContain(
+      'wrap.tsx has no export "Hutt" that is a component',
+    )
+  })
+})

@@ -6,7 +6,7 @@ import { compileScript, memberName, type CompiledScript } from './compileScript'
 import { compileStyles, type CompiledStyles } from './compileStyles'
 import { compileTemplate } from './compileTemplate'
 import { reactRuntime } from './reactRuntime'
-import { scopeStyles } from './scopeStyles'
+import { rootMarks, scopeStyles } from './scopeStyles'
 import { splitStyles } from './splitStyles'
 
 /** A component as the stage takes it, and the way back to its author's files. */
@@ -52,7 +52,10 @@ export async function compileComponent(
   nested.delete(sheet.slug)
   // What stands around comes last: a component may style what its slots hold.
   const sheets = [...library.sheets.filter(({ slug }) => nested.has(slug)), sheet]
-  const work: Work = { library, main: sheet.slug, styles: [], problems: [], code: await codeOf(library, sheets) }
+  const isReact = sheets.some(({ data }) => data.source.kind === 'react')
+  const wrap = isReact ? library.data.wrap : undefined
+  const code = await codeOf(library, sheets, wrap?.module)
+  const work: Work = { library, main: sheet.slug, styles: [], problems: [], code }
   work.problems.push(...(work.code?.compiled.problems ?? []))
   for (const path of library.data.styles) await addStyles(work, findFile(library.tree, LIBRARY_FILE, path)!)
   addModuleStyles(work, 'others')
@@ -62,13 +65,15 @@ export async function compileComponent(
     if (piece) pieces[each.slug] = piece
   }
   if (work.problems.length > 0) return { problems: work.problems }
-  const isBundle = work.code !== undefined && work.code.paths.length > 1
+  const isBundle = code !== undefined && code.paths.length > 1
   const needsReact = Object.values(pieces).some(({ kind }) => kind === 'react')
   const { stage } = sheet.data
   const component: CompiledComponent['component'] = {
     slug: sheet.slug,
     pieces,
-    ...(isBundle && { bundle: { url: work.code!.paths.at(-1)!, text: work.code!.compiled.text! } }),
+    ...(isBundle && { bundle: { url: code.paths.at(-1)!, text: code.compiled.text! } }),
+    ...(wrap && { wrap: { module: moduleIn(code!, wrap.module), export: wrap.export } }),
+    ...(library.data.page && { page: library.data.page }),
     ...(needsReact && { react: await reactRuntime(library.tree) }),
     sheets: work.styles.map((each) => each.sheet),
     parts: sheet.parts,
@@ -105,13 +110,19 @@ function moduleOf({ file, data: { source } }: Sheet): string | undefined {
   return path === undefined ? undefined : resolvePath(file, path)
 }
 
-async function codeOf({ tree }: Library, sheets: readonly Sheet[]): Promise<Code | undefined> {
-  const paths = [...new Set(sheets.flatMap((each) => moduleOf(each) ?? []))]
+async function codeOf({ tree }: Library, sheets: readonly Sheet[], wrap?: string): Promise<Code | undefined> {
+  const paths = [...new Set([...(wrap === undefined ? [] : [wrap]), ...sheets.flatMap((each) => moduleOf(each) ?? [])])]
   return paths.length === 0 ? undefined : { paths, compiled: await compileScript(tree, paths) }
 }
 
+/** One of the modules, as the stage finds it. */
+const moduleIn = ({ paths, compiled }: Code, path: string) =>
+  paths.length === 1
+    ? { url: path, text: compiled.text ?? '' }
+    : { url: path, text: '', member: memberName(paths.indexOf(path)) }
+
 async function addStyles({ library, main, styles, problems }: Work, path: string, owner?: string) {
-  const read = await compileStyles(library.tree, path, Object.keys(library.data.contexts))
+  const read = await compileStyles(library.tree, path, rootMarks(library.data))
   problems.push(...read.problems)
   for (const each of read.styles) {
     const { url } = each.sheet
@@ -128,11 +139,7 @@ async function compilePiece(work: Work, sheet: Sheet): Promise<StagePiece | unde
   if (source.kind === 'page') return undefined
   const { tree } = work.library
   const own = (path: string) => resolvePath(sheet.file, path)!
-  const code = (path: string) => {
-    const { paths, compiled } = work.code!
-    if (paths.length === 1) return { url: path, text: compiled.text ?? '' }
-    return { url: path, text: '', member: memberName(paths.indexOf(path)) }
-  }
+  const code = (path: string) => moduleIn(work.code!, path)
   if (sheet.slug === work.main) addModuleStyles(work, 'own')
   const { parts } = sheet
   let piece: StagePiece
@@ -165,7 +172,7 @@ function addModuleStyles({ library, main, code, styles }: Work, of: 'own' | 'oth
   const file = of === 'own' ? path! : code.paths[0]!
   const url = `${file}.css`
   styles.push({
-    sheet: { url, text: part.css, ...scopeStyles(part.css, Object.keys(library.data.contexts)), of },
+    sheet: { url, text: part.css, ...scopeStyles(part.css, rootMarks(library.data)), of },
     originalPlace: (line, column) => part.originalPlace(line, column) ?? { file, line: 1, column: 1 },
   })
 }

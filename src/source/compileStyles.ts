@@ -19,7 +19,7 @@ export interface CompiledStyles {
 export async function compileStyles(
   tree: FileTree,
   path: string,
-  contexts: readonly string[] = [],
+  marks: readonly string[] = [],
 ): Promise<{ styles: CompiledStyles[]; problems: Problem[] }> {
   const problems: Problem[] = []
   const done = new Set<string>()
@@ -32,7 +32,7 @@ export async function compileStyles(
     const { css, imports } = inlineAssets(tree, file, compiled.css, problems)
     for (const imported of imports) await add(imported)
     styles.push({
-      sheet: { url: file, text: css, ...scopeStyles(css, contexts) },
+      sheet: { url: file, text: css, ...scopeStyles(css, marks) },
       originalPlace: placesOf(file, compiled.map),
     })
   }

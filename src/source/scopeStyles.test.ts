@@ -40,3 +40,14 @@ test('lines keep their numbers', () => {
 })
 
 test('rubbish is passed on', () => expect(() => scopeStyles('} { .a {{ color')).not.toThrow())
+
+test.each([
+  ['.dark { --a: 1; margin: 0 }', '.dark { --a: 1; }', '.dark { --a: 1; margin: 0 }'],
+  ['html.dark .a { color: red }', 'brelt-frame.dark .a { color: red }', ''],
+  [':root.other .a { color: red }', '[data-frame].other .a { color: red }', ''],
+  ['[data-accent=pine].dark { --a: 1 }', '[data-accent=pine].dark { --a: 1 }', '[data-accent=pine].dark { --a: 1 }'],
+  ['.dark .a, .other { margin: 0 }', '.dark .a, .other { margin: 0 }', ''],
+])('%s, where the page bears .dark and data-accent', (css, scoped, page) => {
+  const read = scopeStyles(css, ['[data-size]', '.dark', '[data-accent]'])
+  expect([tidy(read.scoped), tidy(read.page)]).toEqual([scoped, page])
+})

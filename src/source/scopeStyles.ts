@@ -1,5 +1,6 @@
 import { generate, parse, walk, type CssNode, type Rule, type WalkContext } from 'css-tree'
 import { keptByText } from '@/core/keep'
+import type { LibraryFile } from '@/core/sheet'
 import { FRAME_TAG } from '@/stage'
 import { compoundsOf } from './cssCompounds'
 
@@ -17,14 +18,12 @@ const PAGE_RULES = new Set(['font-face', 'property', 'font-feature-values', 'cou
 
 /**
  * Splits a sheet into what shadow roots take and what the page takes.
- * @param contexts the library's: an attribute alone, such as `[data-theme=night]`, is the page's where a context sets it
+ * @param marks by which the page's root can be told: `[data-theme]` alone is the page's where a context sets it
  */
-export const scopeStyles = (css: string, contexts: readonly string[] = []): ScopedStyles =>
-  scoped(css, contexts.join(' '))
+export const scopeStyles = (css: string, marks: readonly string[] = []): ScopedStyles => scoped(css, marks.join(' '))
 
 const scoped = keptByText((css: string, names: string): ScopedStyles => {
-  const contexts = names === '' ? [] : names.split(' ')
-  const isRoot = rootTest(contexts)
+  const isRoot = rootTest(names === '' ? [] : names.split(' '))
   const edits: Edit[] = []
   const page: string[] = []
   const tree = parse(css, { positions: true, parseValue: false, onParseError: () => {} })
@@ -111,20 +110,30 @@ const isRootName = (node: CssNode, index: number) =>
   (node.type === 'TypeSelector' && index === 0 && (node.name === 'html' || node.name === 'body')) ||
   (node.type === 'PseudoClassSelector' && node.name === 'root')
 
-/** `:root`, `html`, `body`, also with attributes; or attributes alone that contexts set. */
-function rootTest(contexts: readonly string[]): RootTest {
-  const own = new Set(['dir', 'lang', 'data-theme', ...contexts.map((name) => `data-${name}`)])
+/** `:root`, `html`, `body`, also with attributes and classes; or those alone that are the page's root's. */
+function rootTest(marks: readonly string[]): RootTest {
+  const own = new Set(['[dir]', '[lang]', '[data-theme]', ...marks])
   return (compound) => {
     if (compound.length === 0) return false
     const isNamed = compound.some(isRootName)
     return compound.every((node, index) => {
       if (isRootName(node, index)) return true
+      if (node.type === 'ClassSelector') return isNamed || own.has(`.${node.name}`)
       if (node.type !== 'AttributeSelector') return false
       const { name } = node.name
-      return own.has(name) || (isNamed && name.startsWith('data-'))
+      return own.has(`[${name}]`) || (isNamed && name.startsWith('data-'))
     })
   }
 }
+
+/** By what the root of a library's pages can be told: attributes of its contexts, and what the page is said to bear. */
+export const rootMarks = ({ contexts, page = [] }: LibraryFile): string[] => [
+  ...Object.keys(contexts).map((name) => `[data-${name}]`),
+  ...page.flatMap((each) => [
+    ...(each.class ?? []).map((name) => `.${name}`),
+    ...Object.keys(each.attributes).map((name) => `[${name}]`),
+  ]),
+]
 
 const sourceOf = (css: string, node: CssNode) => css.slice(node.loc!.start.offset, node.loc!.end.offset)
 

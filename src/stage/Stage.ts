@@ -1,5 +1,5 @@
 import { compareTwins, findPlaces, takeCensus, type Census } from './census'
-import { prepareStyles, type Styles } from './documentStyles'
+import { prepareStyles, setContext, type Styles } from './documentStyles'
 import { escapeIn, mayEscape } from './escape'
 import { findParts, shadowsIn, type MountedCase } from './findPart'
 import { collectForced, needsLayout, type Forced } from './forceStates'
@@ -102,6 +102,7 @@ export class Stage {
   setContext(context: StageContext): void {
     this.#context = context
     this.#styles.applyContext(context)
+    for (const { page } of this.cases) setContext(page, context.values, this.component.page)
   }
 
   /**

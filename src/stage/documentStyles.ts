@@ -1,5 +1,5 @@
 import type { StageComponent, StageContext } from './protocol'
-import { ownSheet } from './trespass'
+import { ownClass, ownSheet } from './trespass'
 
 /** Names of the stage's own elements: a case's box, and the frame in it that stands for the page's root. */
 export const CASE_TAG = 'brelt-case'
@@ -54,7 +54,7 @@ export function prepareStyles(document: Document, component: StageComponent): St
     },
     applyContext: (context) => {
       tokens.replaceSync(`:root { ${declarations(context)} }`)
-      setContext(document.documentElement, context.values)
+      setContext(document.documentElement, context.values, component.page)
       // Text zoom is the root's font size: everything in rem follows.
       document.documentElement.style.fontSize = context.values['text-zoom'] ?? ''
     },
@@ -85,8 +85,23 @@ const frameRules = `${FRAME_TAG} { display: block; min-width: 0 } ${FRAME_TAG}[d
 
 const declarations = ({ properties }: StageContext) => properties.map(([name, value]) => `${name}: ${value};`).join(' ')
 
-/** Puts a context on an element: `data-NAME` each, and the direction. */
-export function setContext(element: Element, values: Readonly<Record<string, string>>): void {
+/** Puts a context on an element that stands for the page's root: `data-NAME` each, the direction, and what the library's page bears. */
+export function setContext(
+  element: Element,
+  values: Readonly<Record<string, string>>,
+  page: StageComponent['page'] = [],
+): void {
   for (const [name, value] of Object.entries(values)) element.setAttribute(`data-${name}`, value)
   if (values.direction) element.setAttribute('dir', values.direction)
+  const holds = ({ when }: (typeof page)[number]) =>
+    Object.entries(when).every(([name, wanted]) => wanted.includes(values[name] ?? ''))
+  for (const rule of page.filter((each) => !holds(each))) {
+    element.classList.remove(...(rule.class ?? []))
+    for (const name of Object.keys(rule.attributes)) element.removeAttribute(name)
+  }
+  for (const rule of page.filter(holds)) {
+    element.classList.add(...(rule.class ?? []))
+    for (const [name, value] of Object.entries(rule.attributes)) element.setAttribute(name, value)
+  }
+  for (const name of page.flatMap((each) => each.class ?? [])) ownClass(name)
 }

@@ -10,7 +10,10 @@ export interface MountedCase {
   host: HTMLElement
   /** Where selectors are looked up: the case's shadow root, or its host in a document of its own. */
   scope: ShadowRoot | HTMLElement
-  frame: HTMLElement
+  /** What stands for the page's root. */
+  page: HTMLElement
+  /** What holds the component: the page's root, or a place in what the library wraps around its components. */
+  readonly frame: HTMLElement
   /** Components in its slots, and the case's own. */
   instances: readonly Instance[]
   /** The element that a pointer is to be at, and whether it presses, where that is forced and not real. */

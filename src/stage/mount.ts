@@ -2,7 +2,7 @@ import type { Nested } from '@/core/plan'
 import type { Part } from '@/core/sheet'
 import { CASE_TAG, FRAME_TAG, setContext, type Styles } from './documentStyles'
 import { findIn, findParts, type MountedCase } from './findPart'
-import { Assembly, type Instance, type Maker } from './pieces'
+import { Assembly, WRAPPED, type Instance, type Maker } from './pieces'
 import type { StageCase, StageComponent, StageNested } from './protocol'
 
 export interface MountTools {
@@ -28,23 +28,35 @@ export function mountCase(tools: MountTools, parent: Element, one: StageCase, in
   if (scope instanceof ShadowRoot) scope.adoptedStyleSheets = tools.styles.shadow
   const frame = document.createElement(FRAME_TAG)
   frame.setAttribute('data-frame', '')
-  setContext(frame, tools.context)
+  setContext(frame, tools.context, component.page)
   scope.append(frame)
   parent.append(host)
   const reachNested = (instance: Instance) => {
     const { parts } = component.pieces[instance.slug]!
     for (const change of instance.one.changes) applyChange(change, (part) => findIn(instance.roots, parts, part)[0])
   }
-  const assembly = new Assembly(document, makers, component.pieces, reachNested, (slug, event, given) => {
+  const onCalled = (slug: string, event: string, given: unknown) => {
     if (slug === component.slug) tools.onCalled?.(event, given)
+  }
+  const assembly = new Assembly({
+    document,
+    makers,
+    pieces: component.pieces,
+    context: tools.context,
+    onNested: reachNested,
+    onCalled,
   })
+  let inner: HTMLElement | null = null
   const mounted: MountedCase = {
     key: one.key,
     index,
     one,
     host,
     scope,
-    frame,
+    page: frame,
+    get frame() {
+      return (inner ??= component.wrap ? frame.querySelector<HTMLElement>(`[${WRAPPED}]`) : null) ?? frame
+    },
     instances: assembly.instances,
     reach: () => {
       assembly.reachNested()

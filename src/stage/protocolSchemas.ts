@@ -42,6 +42,18 @@ export const stageComponentSchema = z.object({
   pieces: z.record(z.string(), stagePieceSchema),
   /** The modules of all pieces in one, where there are several: what they import is there once, as in a page of the team's. */
   bundle: codeSchema.optional(),
+  /** A React component that stands around each that is of React. */
+  wrap: z.object({ module: moduleSchema, export: z.string() }).optional(),
+  /** What the page's root bears, by context. */
+  page: z
+    .array(
+      z.object({
+        when: z.record(z.string(), z.array(z.string())),
+        class: z.array(z.string()).optional(),
+        attributes: z.record(z.string(), z.string()),
+      }),
+    )
+    .optional(),
   /** The React that all of them share, where one is of React. */
   react: codeSchema.optional(),
   sheets: z.array(

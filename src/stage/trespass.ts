@@ -30,6 +30,11 @@ export const ownSheet = (sheet: CSSStyleSheet): CSSStyleSheet => {
   return sheet
 }
 
+const ownClasses = new Set<string>()
+
+/** Says that a class of the page's root is the library's. */
+export const ownClass = (name: string): void => void ownClasses.add(name)
+
 /** Says that an element in the document's head or body is the stage's. */
 export const ownElement = <E extends Element>(element: E): E => {
   ownElements.add(element)
@@ -87,7 +92,8 @@ function strangerIn(document: Document, ours: ReadonlySet<Element>): string | un
     return `puts <${element.localName}> outside of itself`
   }
   if (document.adoptedStyleSheets.some((sheet) => !ownSheets.has(sheet))) return 'adds styles to the whole page'
-  if (document.documentElement.classList.length > 0) return 'sets a class on the whole page'
+  if ([...document.documentElement.classList].some((name) => !ownClasses.has(name)))
+    return 'sets a class on the whole page'
   return document.body.attributes.length > 0 ? 'changes the body of the page' : undefined
 }
 

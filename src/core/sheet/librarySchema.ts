@@ -1,10 +1,20 @@
 import { z } from 'zod'
-import { contextValue, filePath, kebabName } from './names'
+import { contextValue, filePath, kebabName, oneOrMore } from './names'
 
 const size = z.number().int().positive().max(10_000)
 const slack = z
   .union([z.number(), z.string().regex(/^\d*\.?\d+(px)?$/, 'must be a number, or a length in px')])
   .transform((given) => (typeof given === 'number' ? given : Number.parseFloat(given)))
+
+const text = z.union([z.string(), z.number(), z.boolean()]).transform(String)
+
+/** What the page's root bears, in all contexts or in some. */
+const pageSchema = z.strictObject({
+  /** Values of contexts, such as `{ theme: night }`; without it, always. */
+  when: z.record(kebabName, oneOrMore(contextValue)).default({}),
+  class: oneOrMore(z.string().regex(/^\S+$/, 'must be one class name')).optional(),
+  attributes: z.record(z.string().regex(/^[^\s"'<>/=]+$/, 'must be the name of an attribute'), text).default({}),
+})
 
 /** `library.yaml`: one design system. */
 export const librarySchema = z.strictObject({
@@ -23,6 +33,10 @@ export const librarySchema = z.strictObject({
         .optional(),
     })
     .prefault({}),
+  /** Classes and attributes of the page's root, which themes of many libraries hang on. */
+  page: oneOrMore(pageSchema).optional(),
+  /** A React component that stands around every React component, such as a provider of themes: each context is a prop of it. */
+  wrap: z.strictObject({ module: filePath, export: z.string().min(1).default('default') }).optional(),
   contexts: z.record(kebabName, z.array(contextValue).min(1)).default({}),
   viewport: z
     .strictObject({

@@ -42,7 +42,23 @@ export function readLibrary(tree: FileTree, only?: readonly string[]): { library
       problems.push(...fileProblems(tree, LIBRARY_FILE, path, source.at([key, index]), true)),
     )
   }
+  if (data.wrap)
+    problems.push(...fileProblems(tree, LIBRARY_FILE, data.wrap.module, source.at(['wrap', 'module']), false))
+  problems.push(...pageProblems(data, source))
   return { library: { data, source, tree, sheets }, problems }
+}
+
+/** Contexts that the page's root is told of, and that the library does not have. */
+function* pageProblems({ page = [], contexts }: LibraryFile, source: YamlSource): Generator<Problem> {
+  for (const { when } of page)
+    for (const [name, values] of Object.entries(when)) {
+      const known = contexts[name]
+      const place = source.atKey(['page'])
+      if (!known) yield unknownName(place, 'context', name, Object.keys(contexts))
+      else
+        for (const value of values)
+          if (!known.includes(value)) yield unknownName(place, `value of ${name}`, value, known)
+    }
 }
 
 /** Paths of sheets: all, or those of some components and of whatever they name, to any depth. */

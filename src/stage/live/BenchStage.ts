@@ -58,7 +58,10 @@ export class BenchStage {
     if (context) this.surround(context)
     const [mounted] = this.#stage!.cases
     try {
-      if (!mounted || mounted.failure !== undefined || !canBecome(this.#one!, one)) await this.mount(one)
+      // What is wrapped around it may take contexts only when it starts.
+      const isWrappedAnew = context !== undefined && this.#stage!.component.wrap !== undefined
+      if (!mounted || mounted.failure !== undefined || isWrappedAnew || !canBecome(this.#one!, one))
+        await this.mount(one)
       else await this.change(mounted, one)
     } catch {
       // What cannot be changed in place may still be made anew; if not, the new case tells why.

@@ -40,6 +40,21 @@ export const isSameKind = (before: StageNested, after: StageNested): boolean =>
   before.slug === after.slug &&
   [before, after].every(({ changes, forced }) => changes.length === 0 && forced.length === 0)
 
+/** Marks where a component stands in what the library wraps around it. */
+export const WRAPPED = 'data-wrapped'
+
+/** What a case is put together with. */
+export interface Surroundings {
+  document: Document
+  makers: ReadonlyMap<string, Maker>
+  pieces: Readonly<Record<string, StagePiece>>
+  context: Readonly<Record<string, string>>
+  /** Called for a nested component once it has come to rest: brings its axes about. */
+  onNested(instance: Instance): void
+  /** Called when a component calls a handler that it was given instead of sending an event. */
+  onCalled(slug: string, event: string, given: unknown): void
+}
+
 let lastId = 0
 
 /** Puts a case together: the component, those in its slots, and those in theirs. */
@@ -48,15 +63,23 @@ export class Assembly {
   readonly cleanups: (() => void)[] = []
   #isReached = false
 
-  constructor(
-    readonly document: Document,
-    readonly makers: ReadonlyMap<string, Maker>,
-    readonly pieces: Readonly<Record<string, StagePiece>>,
-    /** Called for a nested component once it has come to rest: brings its axes about. */
-    readonly onNested: (instance: Instance) => void,
-    /** Called when a component calls a handler that it was given instead of sending an event. */
-    readonly onCalled: (slug: string, event: string, given: unknown) => void = () => {},
-  ) {}
+  constructor(private readonly around: Surroundings) {}
+
+  get document(): Document {
+    return this.around.document
+  }
+
+  get pieces(): Surroundings['pieces'] {
+    return this.around.pieces
+  }
+
+  get context(): Surroundings['context'] {
+    return this.around.context
+  }
+
+  onCalled(slug: string, event: string, given: unknown): void {
+    this.around.onCalled(slug, event, given)
+  }
 
   /** An id that no other instance in any case has. */
   newId(): string {
@@ -64,7 +87,7 @@ export class Assembly {
   }
 
   put(one: StageNested, spot: Spot): Update {
-    const maker = this.makers.get(one.slug)
+    const maker = this.around.makers.get(one.slug)
     if (!maker) throw new Error(`the component "${one.slug}" is not on this stage`)
     return maker(one, spot, this)
   }
@@ -105,13 +128,13 @@ export class Assembly {
     }
     this.instances.push(instance)
     // What comes into a slot later is brought about then.
-    if (isNested && this.#isReached) this.onNested(instance)
+    if (isNested && this.#isReached) this.around.onNested(instance)
   }
 
   /** Brings the axes of nested components about, now that they stand. */
   reachNested(): void {
     this.#isReached = true
-    for (const instance of this.instances) if (!instance.isOwn) this.onNested(instance)
+    for (const instance of this.instances) if (!instance.isOwn) this.around.onNested(instance)
   }
 
   /** An element that takes no room, for a component that needs one around it. */

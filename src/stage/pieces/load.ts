@@ -9,7 +9,7 @@ import type { Maker } from './assembly'
 export const SHARED_REACT = 'breltReact'
 
 /** Loads all code of a component and of those in its slots. @throws Error when a module cannot be loaded or lacks its export. */
-export async function loadPieces({ pieces, bundle, react }: StageComponent): Promise<Map<string, Maker>> {
+export async function loadPieces({ pieces, bundle, wrap, react }: StageComponent): Promise<Map<string, Maker>> {
   const makers = new Map<string, Maker>()
   let reactPieces: ReactPieces | undefined
   if (react) {
@@ -23,6 +23,7 @@ export async function loadPieces({ pieces, bundle, react }: StageComponent): Pro
   const all = bundle && (await load(bundle))
   const find: Find = async (code) =>
     code.member === undefined ? load(code) : ((all?.[code.member] ?? {}) as Record<string, unknown>)
+  if (wrap && reactPieces) reactPieces.wrap = componentOf(await find(wrap.module), wrap)
   for (const [slug, piece] of Object.entries(pieces)) makers.set(slug, await makerOf(slug, piece, find, reactPieces))
   return makers
 }
@@ -43,10 +44,8 @@ async function makerOf(
       return markupMaker(piece, script as ComponentScript)
     }
     case 'react': {
-      const found = (await find(piece.module))[piece.export]
-      const isComponent = typeof found === 'function' || (typeof found === 'object' && found !== null)
-      if (!isComponent) throw new Error(`${piece.module.url} has no export "${piece.export}" that is a component`)
-      return reactPieces!.maker(slug, found, piece.events)
+      const component = componentOf(await find(piece.module), piece)
+      return reactPieces!.maker(slug, component, piece.events)
     }
     case 'element': {
       await find(piece.module)
@@ -54,6 +53,17 @@ async function makerOf(
       return elementMaker(piece)
     }
   }
+}
+
+/** @throws Error when the module has no such component */
+function componentOf(
+  exports: Record<string, unknown>,
+  { module, export: name }: { module: { url: string }; export: string },
+): unknown {
+  const found = exports[name]
+  const isComponent = typeof found === 'function' || (typeof found === 'object' && found !== null)
+  if (!isComponent) throw new Error(`${module.url} has no export "${name}" that is a component`)
+  return found
 }
 
 async function load({ text, url }: { text: string; url: string }): Promise<Record<string, unknown>> {

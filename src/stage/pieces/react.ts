@@ -1,5 +1,5 @@
 import type { StageFilling, StageNested } from '../protocol'
-import { FILL_TAG, type Assembly, type Maker } from './assembly'
+import { FILL_TAG, WRAPPED, type Assembly, type Maker } from './assembly'
 import { camelCase } from '@/core/sheet'
 
 /** What of React a stage needs; the library's own where it has one. */
@@ -18,6 +18,8 @@ export interface ReactRuntime {
 export class ReactPieces {
   #components = new Map<string, unknown>()
   #events = new Map<string, readonly string[]>()
+  /** What stands around each root; it is given the contexts. */
+  wrap?: unknown
   #fill: (given: { put: (box: HTMLElement) => void }) => unknown
 
   constructor(readonly react: ReactRuntime) {
@@ -39,16 +41,27 @@ export class ReactPieces {
         onUncaughtError: (error) => (failure ??= error),
       })
       assembly.cleanups.push(() => root.unmount())
-      this.react.flushSync(() => root.render(this.elementOf(one, assembly)))
+      this.react.flushSync(() => root.render(this.wrapped(one, assembly)))
       if (failure !== undefined) throw failure
       // What suspends, or is put in by an effect, comes later.
-      assembly.placed(one, () => [...container.children], spot.container === undefined)
+      const holder = () =>
+        this.wrap === undefined ? container : (container.querySelector(`[${WRAPPED}]`) ?? container)
+      assembly.placed(one, () => [...holder().children], spot.container === undefined)
       return (next) => {
         failure = undefined
-        this.react.flushSync(() => root.render(this.elementOf(next, assembly)))
+        this.react.flushSync(() => root.render(this.wrapped(next, assembly)))
         if (failure !== undefined) throw failure
       }
     }
+  }
+
+  private wrapped(one: StageNested, assembly: Assembly): unknown {
+    const element = this.elementOf(one, assembly)
+    if (this.wrap === undefined) return element
+    const { createElement } = this.react
+    const given = Object.fromEntries(Object.entries(assembly.context).map(([name, value]) => [camelCase(name), value]))
+    const place = createElement(FILL_TAG, { style: { display: 'contents' }, [WRAPPED]: '' }, element)
+    return createElement(this.wrap, given, place)
   }
 
   private elementOf({ slug, props, slots }: StageNested, assembly: Assembly): unknown {
