@@ -77,6 +77,29 @@ scenarios: [{ name: Opens, steps: [{ click: root }, { expect: { menu: { present:
     ])
   })
 
+  test('custom properties that its styles need and nothing gives', async () => {
+    const given = {
+      sheet:
+        'axes: { at: { of: state, values: { rest: {}, on: { class: is-on } } } }\nspec: [{ expect: { root: { present: yes } } }]',
+      markup: '<p class="thing"><b>x</b></p>',
+      css: `.thing { --own: 1px; color: var(--nowhere, red); margin: var(--own) }
+.thing b { color: var(--ink); padding: var( --gap ); outline: var(--ring) solid }
+.is-on { --ring: 1px }
+@property --gap { syntax: "<length>"; inherits: true; initial-value: 2px }`,
+    }
+    const told = async (library: string, files: Record<string, string> = {}) =>
+      (await lintsOf(thing({ ...given, library, ...files }))).filter(({ code }) => code === 'variable-undefined')
+    expect(await told('')).toEqual([
+      {
+        code: 'variable-undefined',
+        at: 'thing.css:2',
+        message: expect.stringMatching(/^--ink: no element of any case has this/),
+      },
+    ])
+    expect(await told('styles: [base.css]', { 'base.css': ':root { --ink: red }' })).toEqual([])
+    expect(await told('page: { class: hut }\nstyles: [base.css]', { 'base.css': '.hut { --ink: red }' })).toEqual([])
+  })
+
   test('what varies and no rule speaks of: only what the own styles declare, not what is inherited or comes out of layout', async () => {
     const lints = await lintsOf(
       thing({

@@ -45,6 +45,11 @@ export async function draft(folder: string, slug: string, given: DraftArguments)
       process.stderr.write(
         `not read: ${keys.slice(0, 3).join('   ')}${keys.length > 3 ? `   … ${keys.length} in all` : ''}: ${why}\n`,
       )
+    const unknown = survey.undefinedVariables ?? []
+    if (unknown.length > 0)
+      process.stderr.write(
+        `not as people see it: no element has ${unknown.slice(0, 5).join(', ')}${unknown.length > 5 ? ` and ${unknown.length - 5} more` : ''}. Add the style sheet or token file that defines them, or what stands around components ("wrap", "page"), to library.yaml.\n`,
+      )
     for (const { part, isElsewhere } of survey.absent ?? [])
       process.stderr.write(
         `in no case: the part ${part}${isElsewhere ? `, which stands elsewhere in the page: add "in: page" to it in ${sheet.file}, and draft again` : ''}\n`,

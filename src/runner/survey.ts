@@ -89,7 +89,9 @@ export async function surveyComponent(
     bare.cases,
   )
   const absent = census?.parts ? absentParts(sheet, census.parts) : []
-  return { ...survey, left: leftOf(bare, survey, left), absent }
+  const { needed = [], defined = [] } = census?.variables ?? {}
+  const undefinedVariables = needed.filter((name) => !defined.includes(name))
+  return { ...survey, left: leftOf(bare, survey, left), absent, undefinedVariables }
 }
 
 /** The cases of a plan of which a survey knows nothing: they failed, or could not be placed. */

@@ -1,4 +1,4 @@
-import { compareTwins, findPlaces, takeCensus, type Census } from './census'
+import { compareTwins, findPlaces, findVariables, takeCensus, type Census } from './census'
 import { prepareStyles, setContext, type Styles } from './documentStyles'
 import { escapeIn, mayEscape } from './escape'
 import { findParts, shadowsIn, type MountedCase } from './findPart'
@@ -281,7 +281,8 @@ export class Stage {
 
   /** Adds what stands in the mounted cases to what was counted before. */
   count(known: Census): Census {
-    const census = findPlaces(takeCensus(this.cases, known, this.component.isolated), this.component, this.cases)
+    const counted = takeCensus(this.cases, known, this.component.isolated)
+    const census = findVariables(findPlaces(counted, this.component, this.cases), this.component, this.cases)
     const [first, second] = this.cases.filter(({ failure }) => failure === undefined)
     return first && second ? compareTwins(census, first, second) : census
   }

@@ -16,6 +16,8 @@ export interface Census {
   sharedGroups: string[]
   /** Parts that stand in some case, and those that do not but stand elsewhere in a case's own page; unknown where only some cases were counted. */
   parts?: { here: string[]; elsewhere: string[] }
+  /** Custom properties that the component's own styles need, and those that some element has; unknown where only some cases were counted. */
+  variables?: { needed: string[]; defined: string[] }
 }
 
 export const EMPTY_CENSUS: Census = {
@@ -127,6 +129,30 @@ export function findPlaces(census: Census, component: StageComponent, cases: rea
   return { ...census, parts: { here: [...here], elsewhere: [...elsewhere].filter((name) => !here.has(name)) } }
 }
 
+// One with a fallback does without.
+const NEEDED = /var\(\s*(--[\w-]+)\s*\)/g
+
+/** Adds which custom properties of the component's own styles are there. */
+export function findVariables(census: Census, { sheets }: StageComponent, cases: readonly MountedCase[]): Census {
+  const own = sheets.filter(({ of }) => of === 'own').map(({ text }) => text)
+  const needed = new Set(own.flatMap((text) => [...text.matchAll(NEEDED)].map(([, name]) => name!)))
+  const defined = new Set(census.variables?.defined)
+  const open = [...needed].filter((name) => !defined.has(name))
+  for (const { frame } of cases) {
+    if (open.length === 0) break
+    for (const root of [frame.ownerDocument.body, ...shadowsIn(frame), frame])
+      for (const element of root.querySelectorAll('*')) {
+        const style = getComputedStyle(element)
+        for (const name of open.filter((each) => style.getPropertyValue(each) !== '')) {
+          defined.add(name)
+          open.splice(open.indexOf(name), 1)
+        }
+        if (open.length === 0) break
+      }
+  }
+  return { ...census, variables: { needed: [...needed], defined: [...defined] } }
+}
+
 function isInPage({ parts }: StageComponent, { host }: MountedCase, name: string): boolean {
   const { select } = parts[name]!
   return select !== undefined && findIn([host.ownerDocument.body], { [name]: { name, select } }, name).length > 0
@@ -156,11 +182,21 @@ export function joinCensus(a: Census, b: Census): Census {
     sharedIds: [...new Set([...a.sharedIds, ...b.sharedIds])],
     sharedGroups: [...new Set([...a.sharedGroups, ...b.sharedGroups])],
     ...((a.parts || b.parts) && { parts: joinPlaces(a.parts, b.parts) }),
+    ...((a.variables || b.variables) && {
+      variables: {
+        needed: union(a.variables?.needed, b.variables?.needed),
+        defined: union(a.variables?.defined, b.variables?.defined),
+      },
+    }),
   }
 }
 
+const union = (...given: (readonly string[] | undefined)[]): string[] => [
+  ...new Set(given.flatMap((each) => each ?? [])),
+]
+
 function joinPlaces(...given: Census['parts'][]): NonNullable<Census['parts']> {
-  const all = (of: 'here' | 'elsewhere') => [...new Set(given.flatMap((each) => each?.[of] ?? []))]
-  const here = all('here')
-  return { here, elsewhere: all('elsewhere').filter((name) => !here.includes(name)) }
+  const here = union(...given.map((each) => each?.here))
+  const elsewhere = union(...given.map((each) => each?.elsewhere))
+  return { here, elsewhere: elsewhere.filter((name) => !here.includes(name)) }
 }

@@ -58,6 +58,7 @@ export const SEVERITIES = {
   'duplicate-id': 'warning',
   'label-target': 'warning',
   'part-missing': 'warning',
+  'variable-undefined': 'warning',
 } as const satisfies Record<string, Severity>
 
 export type LintCode = keyof typeof SEVERITIES

@@ -15,6 +15,8 @@ export interface RenderedFacts {
   sharedGroups: readonly string[]
   /** Parts that stand in some case, and those that stand elsewhere in its page; unknown where only some cases were counted. */
   parts?: { here: readonly string[]; elsewhere: readonly string[] } | undefined
+  /** Custom properties that its own styles need, and those that some element has; unknown where only some cases were counted. */
+  variables?: { needed: readonly string[]; defined: readonly string[] } | undefined
 }
 
 /** A component's own style sheets, as compiled, and its code, in which names of classes may stand. */
@@ -26,9 +28,14 @@ export interface StyleTexts {
   placeOf(url: string, line: number): Pick<Place, 'file' | 'line'> | undefined
 }
 
-/** Lints that need the component rendered: `class-undefined`, `class-unused`, `duplicate-id`, `label-target`, `part-missing`. */
+/** Lints that need the component rendered: `class-undefined`, `class-unused`, `duplicate-id`, `label-target`, `part-missing`, `variable-undefined`. */
 export function lintRendered(sheet: Sheet, facts: RenderedFacts, styles: StyleTexts): Lint[] {
-  return [...classLints(sheet, facts, styles), ...identityLints(sheet, facts), ...partLints(sheet, facts)]
+  return [
+    ...classLints(sheet, facts, styles),
+    ...identityLints(sheet, facts),
+    ...partLints(sheet, facts),
+    ...variableLints(sheet, facts, styles),
+  ]
 }
 
 function* classLints(
@@ -130,6 +137,31 @@ function* partLints(sheet: Sheet, { parts }: RenderedFacts): Generator<Lint> {
         `The part "${part}" (${select}) is in no case: nothing that it selects is there.`,
       )
   }
+}
+
+const MOST_NAMED = 5
+
+function* variableLints(
+  sheet: Sheet,
+  { variables }: RenderedFacts,
+  { all, isOwn, placeOf }: StyleTexts,
+): Generator<Lint> {
+  const missing = variables?.needed.filter((name) => !variables.defined.includes(name)) ?? []
+  const [first] = missing
+  if (first === undefined) return
+  const sheetOf = all.find(({ url, text }) => isOwn(url) && text.includes(`${first})`))
+  const line = sheetOf?.text.slice(0, sheetOf.text.indexOf(`${first})`)).split('\n').length ?? 1
+  const place = (sheetOf && placeOf(sheetOf.url, line)) ?? {
+    file: sheet.file,
+    line: sheet.source.atKey(['source']).line,
+  }
+  const named = missing.slice(0, MOST_NAMED).join(', ')
+  const others = missing.length > MOST_NAMED ? ` and ${missing.length - MOST_NAMED} more` : ''
+  yield makeLint(
+    'variable-undefined',
+    place,
+    `${named}${others}: no element of any case has ${missing.length === 1 ? 'this custom property' : 'these custom properties'}, so what needs ${missing.length === 1 ? 'it' : 'them'} is not as people see it. A style sheet or token file is missing in library.yaml, or what stands around components ("wrap", "page").`,
+  )
 }
 
 /** The parts of a sheet that were found in no case, and whether they stand elsewhere in the page. */

@@ -10,6 +10,8 @@ export interface Survey {
   left?: readonly { key: string; why: string }[]
   /** Parts that stand in no case, and whether they stand elsewhere in the page instead. */
   absent?: readonly { part: string; isElsewhere: boolean }[]
+  /** Custom properties that the component's own styles need and no element has: what was read is not as people see it. */
+  undefinedVariables?: readonly string[]
   /** What styles can tell cases apart by: `part|.class`, `part|[attribute="value"]`, `part|:checked`. */
   features?: readonly string[]
   /** Tokens as the browser computes them, in each context that occurs. */

@@ -70,6 +70,22 @@ export function DraftPanel({ survey, dimensions, sheet, aim, onAim, onTake, miss
           </ul>
         </details>
       )}
+      {survey.undefinedVariables && survey.undefinedVariables.length > 0 && (
+        <details className="border-b border-line px-2 py-1">
+          <summary>
+            What was read is not as people see it:{' '}
+            {survey.undefinedVariables.length === 1
+              ? '1 custom property is'
+              : `${survey.undefinedVariables.length} custom properties are`}{' '}
+            defined nowhere
+          </summary>
+          <p className="num">{survey.undefinedVariables.join(' ')}</p>
+          <p className="text-quiet">
+            Add the style sheet or token file that defines them, or what stands around components (wrap, page), to
+            library.yaml.
+          </p>
+        </details>
+      )}
       {survey.absent?.map(({ part, isElsewhere }) => (
         <p key={part} className="border-b border-line px-2 py-1">
           The part <span className="num">{part}</span> is in no case
