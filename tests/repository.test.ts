@@ -264,6 +264,20 @@ describe('styles and tokens of packages', () => {
     60_000,
   )
 
+  test.each(FROM_PACKAGES.filter(([name]) => !/alias/.test(name)))(
+    '%s, where yarn keeps them in archives',
+    async (_, files) => {
+      const root = repository({
+        'package.json': '{ "name": "ui" }',
+        ...files,
+        ...archived({ '@hut/theme': THEME, 'other-theme': { 'more.css': '.peg { margin-left: 3px }' } }),
+      })
+      const { cases } = await verifyTree(await browser(), openFolder(root))
+      expect(Object.values(told(cases.get(''))).filter((one) => !one.startsWith('holds'))).toEqual([])
+    },
+    60_000,
+  )
+
   test('what a server would give is told, and the rest is read', async () => {
     const css = `@import url("https://fonts.invalid/hut.css");\n.peg { background: url("/img/dot.svg"); padding-left: 7px }`
     const root = repository(themed('', { 'peg.css': css }, '{ root: { padding-left: 7px } }'))

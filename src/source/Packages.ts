@@ -3,14 +3,15 @@ import { existsSync, readFileSync, realpathSync, statSync } from 'node:fs'
 import { dirname, join, resolve, sep } from 'node:path'
 import type { FileTree } from '@/core/sheet'
 import { libraryPath } from './libraryPath'
-import { isBare, PackageReach, tsconfigAbove } from './PackageReach'
+import { findArchived } from './archives'
+import { isBare, isPlugged, PackageReach, tsconfigAbove } from './PackageReach'
 
 type Resolve = (from: string, reference: string) => string | false
 
 /** How bundlers find the style sheet of a package that is named without one. */
 const STYLE_OPTIONS = {
   mainFields: ['sass', 'style', 'main'],
-  conditionNames: ['sass', 'style', 'browser', 'import', 'default'],
+  conditions: ['sass', 'style', 'browser', 'import', 'default'],
   extensions: ['.css', '.scss', '.json'],
 }
 
@@ -20,7 +21,8 @@ function resolverFor(folder: string): Resolve {
     create: { sync(options: object): Resolve }
   }
   const tsconfig = tsconfigAbove(folder)
-  return create.sync({ ...STYLE_OPTIONS, ...(tsconfig !== undefined && { tsconfig }) })
+  const { conditions: conditionNames, ...others } = STYLE_OPTIONS
+  return create.sync({ ...others, conditionNames, ...(tsconfig !== undefined && { tsconfig }) })
 }
 
 /**
@@ -30,15 +32,22 @@ function resolverFor(folder: string): Resolve {
 class Packages {
   private readonly reach: PackageReach
   private readonly known = new Map<string, string>()
+  private readonly archived = new Map<string, Uint8Array>()
+  private readonly isPlugged: boolean
   private resolver?: Resolve
 
   constructor(private readonly folder: string) {
     this.reach = new PackageReach(folder)
+    this.isPlugged = isPlugged(folder)
   }
 
   resolve(reference: string, from: string): string | undefined {
     const importer = this.known.get(from) ?? join(this.folder, from)
-    const found = isBare(reference) ? this.lookUp(reference, dirname(importer)) : this.beside(reference, importer)
+    const found = this.archived.has(importer)
+      ? this.inArchive(reference, importer)
+      : isBare(reference)
+        ? (this.lookUp(reference, dirname(importer)) ?? this.inArchive(reference, importer))
+        : this.beside(reference, importer)
     if (found === undefined || !this.reach.admits(found)) return undefined
     const path = libraryPath(this.folder, found)
     // An alias may lead back into the library, whose files are the tree's.
@@ -53,7 +62,7 @@ class Packages {
 
   bytes(path: string): Uint8Array | undefined {
     const file = this.known.get(path)
-    return file === undefined ? undefined : readFileSync(file)
+    return file === undefined ? undefined : (this.archived.get(file) ?? readFileSync(file))
   }
 
   private lookUp(reference: string, from: string): string | undefined {
@@ -67,6 +76,16 @@ class Packages {
     }
   }
 
+  /** What yarn keeps in an archive; files in one reach what lies in the same package. */
+  private inArchive(reference: string, importer: string): string | undefined {
+    if (!this.isPlugged) return undefined
+    const found = findArchived(this.folder, reference, dirname(importer), STYLE_OPTIONS)
+    if (!found) return undefined
+    if (!isBare(reference) && packageIn(found.file) !== packageIn(importer)) return undefined
+    this.archived.set(found.file, found.bytes)
+    return found.file
+  }
+
   /** Files of a package reach what lies in the same package. */
   private beside(reference: string, importer: string): string | undefined {
     if (this.reach.isOwn(importer)) return undefined
@@ -75,6 +94,9 @@ class Packages {
     return statSync(file, { throwIfNoEntry: false })?.isFile() ? realpathSync(file) : undefined
   }
 }
+
+/** `…/theme.zip/node_modules/@hut/theme/a.css` → up to the package's own name. */
+const packageIn = (file: string) => /^.*\.zip\/node_modules\/(@[^/]+\/)?[^/]+/.exec(file)?.[0]
 
 /** A tree of files on disk, from which files of installed packages can be reached too. */
 export function withPackages(tree: FileTree & { folder: string }): FileTree {

@@ -36,7 +36,7 @@ export function treeOf(files: Readonly<Record<string, string | Uint8Array>>): Fi
 }
 
 /** Whether a path leads to a file of a package, outside of what is the library's own. */
-export const isPackaged = (path: string) => /^(\.\.\/)*node_modules\/|^\.\.\//.test(path)
+export const isPackaged = (path: string) => /^(\.\.\/)*node_modules\/|^\.\.\/|\.zip\//.test(path)
 
 /** Whether a file was made by others: what stands in it is not for the library's authors to mend. */
 export const isVendored = (path: string): boolean =>
