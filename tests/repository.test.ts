@@ -10,6 +10,9 @@ import { repositories, themed, type Entry } from './support/repository'
 const browser = testBrowser({ afterAll })
 const repository = repositories({ afterEach })
 
+const brelt = (cwd: string, ...given: string[]) =>
+  spawnSync(process.execPath, [join(process.cwd(), 'bin', 'brelt.mjs'), ...given], { cwd, encoding: 'utf8' })
+
 const SHEET = `sheet: 1
 name: Peg
 source: { kind: react, module: peg.tsx, export: Peg }
@@ -278,6 +281,17 @@ describe('styles and tokens of packages', () => {
     60_000,
   )
 
+  test('a draft says what styles of packages say', () => {
+    const root = repository({
+      ...themed('styles: ["@hut/theme/dist/all.css"]', {}, '{}'),
+      ...under('node_modules/@hut/theme', THEME),
+      'node_modules/other-theme/more.css': '.peg { margin-left: 3px }',
+    })
+    const { stdout } = brelt(root, 'draft', '.', 'peg')
+    expect(stdout).toMatch(/root:.*padding-left: 7px/)
+    expect(stdout).toMatch(/root:.*margin-left: 3px/)
+  }, 60_000)
+
   test('what a server would give is told, and the rest is read', async () => {
     const css = `@import url("https://fonts.invalid/hut.css");\n.peg { background: url("/img/dot.svg"); padding-left: 7px }`
     const root = repository(themed('', { 'peg.css': css }, '{ root: { padding-left: 7px } }'))
@@ -359,11 +373,7 @@ test('the folder is taken from anywhere: from inside, through a link, with space
   const linked = join(root, '..', 'linked')
   symlinkSync(root, linked)
   const verify = (cwd: string, folder: string) => {
-    const { status, stdout, stderr } = spawnSync(
-      process.execPath,
-      [join(process.cwd(), 'bin', 'brelt.mjs'), 'verify', folder],
-      { cwd, encoding: 'utf8' },
-    )
+    const { status, stdout, stderr } = brelt(cwd, 'verify', folder)
     return { status, stderr, told: /(\d+ hold), 0 miss/.exec(stdout)?.[1] }
   }
   for (const [cwd, folder] of [

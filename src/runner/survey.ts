@@ -1,7 +1,7 @@
 import type { Browser } from 'puppeteer-core'
 import { makePlan, requestKey, type Plan, type Request } from '@/core/plan'
 import { parseReading } from '@/core/readings'
-import { parsePartReference, type Sheet } from '@/core/sheet'
+import { isVendored, parsePartReference, type Sheet } from '@/core/sheet'
 import { absentParts } from '@/core/lint'
 import { readRules } from '@/core/spec'
 import type { Survey } from '@/core/survey'
@@ -51,8 +51,10 @@ export async function surveyComponent(
     library,
     component.plan.cases.filter(({ judged }) => judged),
   )
-  // Utility classes, and what a library says of all buttons, stand in styles that are shared.
-  const own = compiled.component.sheets.filter((each) => each.of !== 'others').map(({ url }) => url)
+  // Utility classes, and what a library says of all buttons, stand in styles that are shared, or in a package that it takes them from.
+  const own = compiled.component.sheets
+    .filter(({ of, url }) => of !== 'others' || isVendored(url))
+    .map(({ url }) => url)
   const base = baseRequests(sheet, component, options)
   let taken = new Surveying({ library, tokens, own, base, isForDrafting: true })
   const left = new Map<string, string>()
