@@ -73,7 +73,7 @@ try {
   await draft.waitForSelector('[data-survey=ready]', { timeout: 30_000 })
   await press(draft, 'tab', 'Draft from what is rendered')
   await press(draft, 'combobox', 'What is drafted')
-  await press(draft, 'option', 'All that was set or varies, and no rule speaks of')
+  await press(draft, 'option', 'Everything that is set or varies and no rule covers')
   await draft.waitForSelector('[data-proposed]')
   await new Promise((done) => setTimeout(done, 600))
   await draft.screenshot({ path: `${FOLDER}/draft-dark.png` })
@@ -135,7 +135,7 @@ try {
       )
     }, text)
   }
-  await press(make, 'button', 'See what it is')
+  await press(make, 'button', 'Analyse')
   await make.waitForSelector('[data-proposal] iframe')
   await press(make, 'button', 'The sheet as it would be saved')
   await new Promise((done) => setTimeout(done, 2500))

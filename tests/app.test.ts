@@ -93,7 +93,7 @@ describe('the wall', () => {
     await (await page.waitForSelector('input[type=search]'))!.type('trail')
     await page.waitForFunction(() => document.querySelectorAll('[data-tile]').length === 1)
     await page.type('input[type=search]', 'zzz')
-    await waitForText(page, 'main', /No component has/)
+    await waitForText(page, 'main', /No component matches/)
     await page.close()
   })
 
@@ -292,7 +292,7 @@ describe('components that misbehave', () => {
     const page = await app.open('/odd-hut/looper/matrix')
     await waitForText(page, '[role=alert]', /stopped responding/, 20_000)
     await page.keyboard.press('?')
-    await waitForText(page, '[role=dialog]', /Find anything/)
+    await waitForText(page, '[role=dialog]', /Search/)
     await page.close()
   })
 

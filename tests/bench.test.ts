@@ -132,7 +132,7 @@ describe('the bench', () => {
     await typeOver(page, `${row('action/label')} input`, 'Ring & wait')
     await flip(page, `${row('action/lead/sign')} [role="radio"]:last-child`)
     await typeOver(page, `${row('height/value')} input[type="number"]`, '981')
-    await page.focus('[role="slider"][aria-label="Width of the place"]')
+    await page.focus('[role="slider"][aria-label="Width"]')
     await page.keyboard.press('ArrowLeft')
     await shows(frame, `document.querySelector('height-readout').value === 981`)
     const address = page.url()
@@ -186,7 +186,7 @@ describe('the bench', () => {
     await new Promise((done) => setTimeout(done, 600))
     expect(await page.$eval('[data-sweep]', (bar) => (bar as HTMLElement).dataset.sweep)).toBe(paused)
     await press(page, 'button', 'End the sweep of digits')
-    await press(page, 'button', 'Set digits back')
+    await press(page, 'button', 'Reset digits')
     await shows(frame, `document.querySelector('height-readout').digits === 4`)
     await page.close()
   }, 60_000)
@@ -204,7 +204,7 @@ describe('the bench', () => {
 
   test('two settings stand side by side', async () => {
     const { page } = await openBench('call-button/guide')
-    await press(page, 'button', 'Keep beside')
+    await press(page, 'button', 'Compare')
     await typeOver(page, `${row('label')} input`, 'Ring')
     const [changed, kept] = [await benchFrame(page), await benchFrame(page, 1)]
     await shows(changed, `document.querySelector('.call__label').textContent === 'Ring'`)

@@ -281,7 +281,7 @@ describe('editing', () => {
     await press(page, 'button', 'Undo')
     await untilShown(page, '.peg__text', 'text', 'Coat')
     await page.reload()
-    await press(page, 'button', 'Do again')
+    await press(page, 'button', 'Redo')
     await untilShown(page, '.peg__text', 'text', 'Hat')
     await openTab(page, 'Revisions')
     await (await page.waitForSelector('[aria-label="Compare from revision 1"]'))!.click()

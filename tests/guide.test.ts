@@ -177,7 +177,7 @@ describe('the Guide view', () => {
     const page = await app.open('/firnline/trail-tile/matrix')
     await boardFrame(page)
     await page.keyboard.press('/')
-    await page.waitForSelector('[aria-label="Words to find"]')
+    await page.waitForSelector('[aria-label="Search"]')
     await page.keyboard.type('thumb slides 180')
     await waitForText(page, '#finder-list', /The thumb slides in 180 ms/)
     await page.keyboard.press('Enter')

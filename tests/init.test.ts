@@ -40,7 +40,7 @@ describe('brelt init', () => {
     const root = repository()
     expect(brelt(root, 'init', '--yes')).toMatchObject({
       status: 0,
-      text: expect.stringContaining('2 files are written'),
+      text: expect.stringContaining('2 files written'),
     })
     expect(readFileSync(join(root, 'library.yaml'), 'utf8')).toBe(
       'library: 1\nname: Hut bells\ntokens: [tokens/hut.tokens.json]\nstyles: [src/styles/base.css]\n',

@@ -73,7 +73,7 @@ const actsOf = (page: Page) =>
 
 /** Keeps what was recorded; gives back its steps with what the runner says of them. */
 async function keep(page: Page): Promise<{ steps: string[]; verdicts: string[] }> {
-  await press(page, 'button', 'Keep as a scenario')
+  await press(page, 'button', 'Save as scenario')
   await page.waitForSelector('[data-play="played"]', { timeout: 60_000 })
   const read = await page.$$eval('[data-step]', (items) =>
     items.map((item) => [

@@ -192,13 +192,13 @@ describe('the spec', () => {
   test('what varies and no rule speaks of is listed, and drafted one by one', async () => {
     const page = await app.open('/signs/sign/spec')
     await read(page)
-    await press(page, 'tab', 'Open 1')
+    await press(page, 'tab', 'Gaps 1')
     expect(await page.$$eval('[data-covered]', (rows) => rows.map((row) => row.getAttribute('data-covered')))).toEqual([
       'root · width',
     ])
     await press(page, 'button', 'Draft')
     await page.waitForSelector('[data-proposed] [data-claim="root · width"]')
-    await press(page, 'button', 'Take 2')
+    await press(page, 'button', 'Add 2 expectations')
     await waitForText(page, '[role=tab]', /^Rules 3$/)
     await page.waitForSelector('[data-status=saved]')
     expect((await specOf(page, 'sign')).slice(1)).toEqual([
@@ -294,7 +294,7 @@ describe('the matrix', () => {
     await page.keyboard.down('Control')
     await page.click('[data-case="size=medium,interaction=hover"]')
     await page.keyboard.up('Control')
-    await waitForText(page, '[data-testid=condition]', /No one condition/)
+    await waitForText(page, '[data-testid=condition]', /No single condition/)
     await press(page, 'button', 'Select these')
     await waitForText(page, '[data-testid=selection]', /4 cases/)
     await page.keyboard.press('Escape')
@@ -319,7 +319,7 @@ describe('the matrix', () => {
     await page.click('[data-case="size=medium,interaction=rest"]')
     await waitForText(page, '[data-testid=card]', /101px/)
     await press(page, 'button', 'Change')
-    await press(page, 'button', 'Adopt what was read')
+    await press(page, 'button', 'Accept what was measured')
     await page.waitForFunction(
       () =>
         fetch('/api/libraries/signs/components/peg/define')
@@ -376,7 +376,7 @@ describe('tokens', () => {
     const page = await app.open('/signs/tokens')
     await (await page.waitForSelector('[data-token="color.plate"]'))!.click()
     await fillIn(page, 'Value in day', 'reddish')
-    await waitForText(page, '[data-testid=token]', /It wants a colour/)
+    await waitForText(page, '[data-testid=token]', /Expected a colour/)
     await fillIn(page, 'Value in day', '{color.edge}')
     await press(page, 'button', 'Save')
     await waitForText(page, '[data-testid=token] [role=alert]', /color\.plate.*color\.edge|cycle|leads back/i)

@@ -7,6 +7,7 @@ import { textOf } from '@/core/sheet'
 import { printBlock } from '@/core/yaml'
 import { coverageOf, type Survey } from '@/core/survey'
 import { unspecifiedReadings } from '@/core/lint'
+import { counted } from '@/core/words'
 import { launchChromium, prepareLibrary, surveyComponent, type PreparedComponent } from '@/runner'
 import { openFolder } from '@/source'
 
@@ -39,7 +40,7 @@ export async function draft(folder: string, slug: string, given: DraftArguments)
       writeFileSync(join(folder, sheet.file), appendRules(textOf(tree, sheet.file)!, writtenRules({ rules })))
     } else if (rules.length > 0) process.stdout.write(`spec:\n${printBlock(writtenRules({ rules }), 2)}\n`)
     process.stderr.write(
-      `${sheet.data.name}: ${count} expectations in ${rules.length} rules explain what was read in ${survey.cases.length} cases.\n`,
+      `${sheet.data.name}: ${counted(count, 'expectation')} in ${counted(rules.length, 'rule')} ${count === 1 ? 'explains' : 'explain'} what was read in ${counted(survey.cases.length, 'case')}.\n`,
     )
     for (const [why, keys] of groupedByReason(survey.left ?? []))
       process.stderr.write(

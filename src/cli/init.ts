@@ -2,6 +2,7 @@ import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import { createInterface } from 'node:readline/promises'
 import { BadInput } from '@/core/problem'
+import { counted } from '@/core/words'
 import { keepComponents, openFolder, proposeRepository, writeFiles, type RepositoryProposal } from '@/source'
 import { paintFor } from './paint'
 
@@ -28,7 +29,7 @@ export async function init(folder: string, { yes = false, only }: InitArguments)
   }
   await writeFiles(folder, Object.entries(proposal.files))
   process.stdout.write(
-    `${count} files are written. Next: brelt verify ${folder}${tree.styleBuild ? ' --trust-config' : ''}\n`,
+    `${counted(count, 'file')} written. Next: brelt verify ${folder}${tree.styleBuild ? ' --trust-config' : ''}\n`,
   )
   return 0
 }
@@ -58,7 +59,7 @@ function print({ name, styles, tokens, components, leftOut, files }: RepositoryP
   section('Styles of all components', styles)
   section(
     'Tokens',
-    tokens.map(({ path, count }) => `${path}  ${paint.dim(`${count} ${count === 1 ? 'token' : 'tokens'}`)}`),
+    tokens.map(({ path, count }) => `${path}  ${paint.dim(counted(count, 'token'))}`),
   )
   if (config !== undefined) section('Styles are built by', [config])
   section(
@@ -82,7 +83,7 @@ function tellPieces({ components }: RepositoryProposal) {
 async function isAgreed(count: number): Promise<boolean> {
   if (!process.stdin.isTTY || !process.stdout.isTTY) return false
   const asking = createInterface({ input: process.stdin, output: process.stdout })
-  const answer = await asking.question(`Write these ${count} files? [y/N] `)
+  const answer = await asking.question(`Write ${counted(count, 'file')}? [y/N] `)
   asking.close()
   return /^y(es)?$/i.test(answer.trim())
 }

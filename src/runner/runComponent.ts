@@ -1,6 +1,7 @@
 import { availableParallelism } from 'node:os'
 import { ContextJudge, unreadCase, unreadCheck, type CaseResult, type CheckResult, type PlannedCase } from '@/core/plan'
 import { groupBy } from '@/core/group'
+import { counted } from '@/core/words'
 import { EMPTY_CENSUS, hasCode, joinCensus, mayEscape, trespassInTexts, type Census, type StageContext } from '@/stage'
 import type { RunSetup } from './RunSetup'
 import { mountOrder, remember, runChunk, type ReadingStore, type Waiting } from './chunk'
@@ -108,7 +109,7 @@ class ComponentRun {
     for (const real of this.#trial.replacements()) this.takeActed(real)
     await this.readByInput(this.#trial.toBeActed())
     for (const note of this.#trial.notes()) this.incident(note)
-    for (const [note, count] of this.#notes) this.incident(`${note} (${count} ${count === 1 ? 'case' : 'cases'})`)
+    for (const [note, count] of this.#notes) this.incident(`${note} (${counted(count, 'case')})`)
     for (const result of this.#held) if (!this.#trial.isReplaced(result.key)) this.listener.onCase(result)
     for (const result of this.#acted) this.listener.onCase(result)
     if (!this.listener.signal?.aborted) this.judgeWaiting()
@@ -204,7 +205,7 @@ class ComponentRun {
   private async readChunk(page: StagePage, chunk: Chunk, cases: readonly PlannedCase[]) {
     const read = await runChunk(this.setup, page, chunk.judge, cases, this.#store, this.#trial)
     if (this.mayTrespass && (await page.trespass()) !== undefined) throw new Trespass()
-    if (!read.isSettled) this.incident('its animations and frames never come to rest: they go on changing it')
+    if (!read.isSettled) this.incident('its animations did not settle: they go on changing it')
     for (const note of read.notes) this.#notes.set(note, (this.#notes.get(note) ?? 0) + 1)
     for (const result of read.results) this.deliver(result)
     this.#waiting.push(...read.waiting)

@@ -15,8 +15,7 @@ export function Foundations({ tokens, contexts }: { tokens: TokenBook; contexts:
     <div className="mx-auto max-w-[1000px] p-3">
       <h1 className="text-xl font-semibold">Foundations</h1>
       <p className="max-w-[68ch] text-quiet">
-        What all components are made of. A token is named by what it is for; its value may be another in another
-        context.
+        The values that all components are made of. A token is named by its purpose; its value may differ by context.
       </p>
       {[...groups].map(([group, list]) => (
         <section key={group} aria-label={group}>

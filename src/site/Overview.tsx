@@ -20,7 +20,7 @@ export function Overview({
       {about && <p className="max-w-[68ch] text-quiet">{about}</p>}
       <div role="search" className="my-3">
         <label htmlFor="search" className="block font-semibold">
-          Find anything
+          Search
         </label>
         <input id="search" type="search" className="field w-full max-w-96" autoComplete="off" />
         <p id="count" role="status" className="text-quiet" />

@@ -28,7 +28,7 @@ export function* badDefault({ sheet }: LintSubject): Generator<Lint> {
   }
   for (const axis of sheet.axes) {
     if (axis.values.includes(axis.default)) continue
-    const message = `The default "${axis.default}" of the axis "${axis.name}" is none of its values: ${axis.values.join(', ')}.`
+    const message = `The default "${axis.default}" of the axis "${axis.name}" is not one of its values: ${axis.values.join(', ')}.`
     yield makeLint('bad-default', sheet.source.atKey(['axes', axis.name, 'default']), message)
   }
 }
@@ -37,7 +37,7 @@ function faultOf(prop: Prop): string | undefined {
   if (prop.default === undefined) return undefined
   switch (prop.type) {
     case 'choice':
-      return prop.values.includes(prop.default) ? undefined : `is none of its values: ${prop.values.join(', ')}`
+      return prop.values.includes(prop.default) ? undefined : `is not one of its values: ${prop.values.join(', ')}`
     case 'number':
       if (prop.min !== undefined && prop.default < prop.min) return `is less than its least value ${prop.min}`
       return prop.max !== undefined && prop.default > prop.max

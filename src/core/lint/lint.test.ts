@@ -61,7 +61,7 @@ test.each([
   ['props: { tone: { type: choice, values: [a, b] } }', /^no-default 4 The prop "tone"/],
   [
     'props: { tone: { type: choice, values: [a, b], default: c } }',
-    /^bad-default 4 The default of "tone" is none of its values: a, b/,
+    /^bad-default 4 The default of "tone" is not one of its values: a, b/,
   ],
   ['props: { size: { type: number, max: 3, default: 4 } }', /^bad-default 4 .*more than its greatest value 3/],
   ['axes: { size: { default: x, values: [s] } }', /^bad-default 4 The default "x" of the axis "size"/],

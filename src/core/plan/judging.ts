@@ -105,7 +105,7 @@ export class ContextJudge {
         if (!other) return { unread: 'the case to compare with does not exist' }
         const found = elsewhere(other.key, requestKey(claim))
         if (found === 'later') isLater = true
-        return found === 'later' ? { unread: 'not read yet' } : found
+        return found === 'later' ? { unread: 'not measured yet' } : found
       },
     }
     let last: { judgement: Judgement; text: string } | undefined

@@ -1,3 +1,4 @@
+import { counted } from '../words'
 import { SHEET_SUFFIX } from '../sheet'
 import { readable } from '../spec'
 import type { ComponentReport, Finding, Report, ScenarioReport } from './reportSchema'
@@ -61,7 +62,7 @@ function componentText(component: ComponentReport, paint: Paint): string {
       : misses > 0
         ? paint.miss(`◣ ${misses} ${misses === 1 ? 'finding' : 'findings'}`)
         : paint.miss('☒ unread')
-  const lines = ['', `${state}  ${paint.strong(name)} ${paint.dim(`${slug}, ${cases} cases`)}`]
+  const lines = ['', `${state}  ${paint.strong(name)} ${paint.dim(`${slug}, ${counted(cases, 'case')}`)}`]
   for (const finding of findings) lines.push(...findingLines(finding, slug + SHEET_SUFFIX, paint))
   for (const scenario of failed) lines.push(...scenarioLines(scenario, slug + SHEET_SUFFIX, paint))
   for (const { code, severity, message, file, line } of lints) {

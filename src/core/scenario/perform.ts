@@ -93,7 +93,7 @@ const watch = (host: PerformanceHost) => async (now: number) => {
 async function settled(host: PerformanceHost): Promise<Outcome> {
   const { isSettled } = await host.settle()
   await host.onMoment?.(host.clock.now)
-  return isSettled ? HOLDS : { ...HOLDS, message: 'its animations never come to rest: each end starts new ones' }
+  return isSettled ? HOLDS : { ...HOLDS, message: 'its animations did not settle: each end starts new ones' }
 }
 
 async function still(host: PerformanceHost): Promise<Outcome> {

@@ -35,8 +35,8 @@ export function AddChecks({
       <Popover.Portal>
         <Popover.Content className="floating w-96 p-3" side="right" align="start" aria-label="Ready-made checks">
           <p className="mb-2 text-quiet">
-            What the ARIA Authoring Practices ask of such a component: roles, names, states, keys and ways of the focus.
-            They become rules and scenarios of your sheet, for you to change.
+            What the ARIA Authoring Practices require of this kind of component: roles, names, states, keys and focus
+            order. They become rules and scenarios in your sheet, which you can edit.
           </p>
           <div className="grid grid-cols-[auto_minmax(0,1fr)] items-center gap-x-2 gap-y-1">
             <label htmlFor="check-kind">It is a</label>

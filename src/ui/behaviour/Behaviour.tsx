@@ -37,7 +37,7 @@ export function Behaviour(props: BehaviourProps) {
 const KEYS = [
   ['p', 'Play the scenario, from its start'],
   ['Space', 'Pause and go on'],
-  [', and .', 'A picture back, a picture on'],
+  [', and .', 'Previous frame, a picture on'],
   ['j and k', 'The next scenario, the one before'],
   ...EDITING_KEYS,
 ] as const
@@ -252,8 +252,8 @@ function Workplace({ library, libraries, slug }: BehaviourProps) {
                 <div className="m-auto max-w-96 p-4 text-quiet">
                   <p className="mb-2">
                     {scenario
-                      ? 'Play the scenario: it is performed with real input in virtual time, and filmed. Every picture, every event and every reading that changes is put on a track of time.'
-                      : 'A scenario says what happens on input, and exactly when. Name one to begin with; its steps are written at the right, or recorded from what you do.'}
+                      ? 'Play the scenario with real input in virtual time. Every frame, event and changed reading appears on the timeline.'
+                      : 'A scenario describes what happens on input, and exactly when. Name one first, then write its steps on the right or record them.'}
                   </p>
                   {scenario && (
                     <button type="button" className="control" disabled={play.isPending} onClick={() => void start()}>

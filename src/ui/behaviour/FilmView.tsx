@@ -47,13 +47,13 @@ export function FilmView({ film, playback, name }: { film: Film; playback: Playb
         )}
       </div>
       <div className="flex items-center gap-2 border-t border-line bg-sheet px-3 py-1">
-        <IconButton label="A picture back" disabled={place === 0} onClick={() => go(place - 1)}>
+        <IconButton label="Previous frame" disabled={place === 0} onClick={() => go(place - 1)}>
           <SkipBack size={14} aria-hidden />
         </IconButton>
-        <IconButton label={isPlaying ? 'Pause' : 'Play the film'} onClick={toggle}>
+        <IconButton label={isPlaying ? 'Pause' : 'Play'} onClick={toggle}>
           {isPlaying ? <Pause size={14} aria-hidden /> : <Play size={14} aria-hidden />}
         </IconButton>
-        <IconButton label="A picture on" disabled={place >= last} onClick={() => go(place + 1)}>
+        <IconButton label="Next frame" disabled={place >= last} onClick={() => go(place + 1)}>
           <SkipForward size={14} aria-hidden />
         </IconButton>
         <Slider.Root

@@ -27,9 +27,9 @@ export function RecordedSteps({
     <section aria-label="Recorded steps" className="flex min-h-0 flex-1 flex-col">
       <p role="status" className="border-b border-line px-2 py-1 text-quiet">
         {isOver
-          ? 'Recording stopped. Choose what is to be expected, and keep it.'
+          ? 'Recording stopped. Choose what to expect, then save it.'
           : acts.length === 0
-            ? 'Recording: act on the component. What you do becomes steps; what changes is offered as expectations.'
+            ? 'Recording. Interact with the component: your input becomes steps, and changes become possible expectations.'
             : 'Recording …'}
       </p>
       <ol className="min-h-0 flex-1 overflow-auto">
@@ -74,11 +74,11 @@ export function RecordedSteps({
         />
         {isTaken && (
           <p role="alert" className="basis-full text-miss">
-            There is a scenario of this name.
+            A scenario with this name already exists.
           </p>
         )}
         <button type="submit" className="control" disabled={acts.length === 0 || isTaken}>
-          Keep as a scenario
+          Save as scenario
         </button>
         {!isOver && (
           <button type="button" className="control" onClick={stop}>

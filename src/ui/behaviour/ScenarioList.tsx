@@ -57,7 +57,7 @@ export function ScenarioList({
                   {state?.verdict === 'unsteady' && <span className="text-miss">unsteady</span>}
                 </button>
                 {isChosen && (
-                  <IconButton label={`Take "${name}" away`} onClick={() => onRemove(index)}>
+                  <IconButton label={`Delete "${name}"`} onClick={() => onRemove(index)}>
                     <Trash2 size={13} aria-hidden />
                   </IconButton>
                 )}
@@ -79,7 +79,7 @@ export function ScenarioList({
       </ul>
       <div className="flex items-center gap-1 p-2">
         <NewName
-          label="A new scenario"
+          label="New scenario"
           placeholder="What happens, in a sentence"
           taken={scenarios.map(({ name }) => name)}
           onAdd={onAdd}

@@ -26,7 +26,7 @@ export function Track({ film, playback }: { film: Film; playback: Playback }) {
   const percent = (share: number) => `${(share * 100).toFixed(2)}%`
   const height = HEAD + LANE * (shown.length + 1)
   return (
-    <section aria-label="Time track" className="border-t border-line bg-sheet" data-testid="track">
+    <section aria-label="Timeline" className="border-t border-line bg-sheet" data-testid="track">
       <div className="grid max-h-48 grid-cols-[140px_minmax(0,1fr)] overflow-auto">
         <div className="border-r border-line" style={{ height }}>
           <div style={{ height: HEAD }} className="truncate px-2 pt-1 text-quiet">

@@ -72,10 +72,7 @@ export function Bench({
     <section ref={box} aria-label="Bench" className="border border-line" data-bench-of={model.slug}>
       <div className="flex flex-wrap items-center gap-2 border-b border-line bg-sheet px-2 py-1">
         <Surroundings model={model} setting={setting} onSetting={change} />
-        <span
-          className="ml-auto text-quiet"
-          title="Hold it and point at the component; a press keeps a part, to measure from"
-        >
+        <span className="ml-auto text-quiet" title="Hold it and point at the component; click to measure from a part">
           Alt measures
         </span>
         <button
@@ -85,11 +82,11 @@ export function Bench({
           onClick={() => setKept(kept ? undefined : setting)}
         >
           <Columns2 size={12} aria-hidden />
-          {kept ? 'Put away' : 'Keep beside'}
+          {kept ? 'Close comparison' : 'Compare'}
         </button>
         <button type="button" className="control" onClick={() => setGeneration((count) => count + 1)}>
           <RefreshCw size={12} aria-hidden />
-          Start anew
+          Restart
         </button>
         <button
           type="button"
@@ -98,12 +95,10 @@ export function Bench({
           onClick={() => change({})}
         >
           <RotateCcw size={12} aria-hidden />
-          Set all back
+          Reset all
         </button>
       </div>
-      <p className="sr-only">
-        Hold Alt to see measures of what is pointed at; a press while it is held measures from there.
-      </p>
+      <p className="sr-only">Hold Alt to measure what you point at. Click while holding it to measure from there.</p>
       {problems.map((problem) => (
         <p key={problem} role="alert" className="border-b border-line bg-sheet px-2 py-0.5 text-miss">
           From the address: {problem}
@@ -132,19 +127,19 @@ export function Bench({
           )}
           {beside && 'settings' in beside && (
             <div className="border-t border-line-strong">
-              <p className="bg-sheet px-2 text-quiet">kept, to compare with</p>
+              <p className="bg-sheet px-2 text-quiet">kept for comparison</p>
               <WidthEdge width={width} onWidth={(next) => change(withEntry(setting, '@width', next))}>
                 <BenchFrame
                   model={model}
                   settings={beside.settings}
                   context={keptContext!}
-                  label={`${model.name}, kept to compare with`}
+                  label={`${model.name}, kept for comparison`}
                   height={HEIGHT / 2}
                 />
               </WidthEdge>
             </div>
           )}
-          <div role="tablist" aria-label="Beneath the component" className="flex border-y border-line bg-sheet">
+          <div role="tablist" aria-label="Code and events" className="flex border-y border-line bg-sheet">
             {(['code', 'events'] as const).map((each) => (
               <button
                 key={each}

@@ -28,7 +28,7 @@ export function Controls({ panel, ...rest }: ControlsProps & { panel: Panel }) {
         <h3 className="font-semibold">{panel.name}</h3>
         <span className="ml-auto" />
         <IconButton
-          label={`Set all of ${panel.name} back`}
+          label={`Reset all of ${panel.name}`}
           disabled={!isSet}
           onClick={() => onSetting(withoutAll(setting, panel.prefix))}
         >
@@ -38,7 +38,7 @@ export function Controls({ panel, ...rest }: ControlsProps & { panel: Panel }) {
       {panel.controls.map((control) => (
         <ControlRow key={control.key} control={control} {...rest} />
       ))}
-      {panel.controls.length === 0 && <p className="px-2 py-1 text-quiet">It has nothing to set.</p>}
+      {panel.controls.length === 0 && <p className="px-2 py-1 text-quiet">Nothing to set.</p>}
     </section>
   )
 }
@@ -73,7 +73,7 @@ function ControlRow({ control, ...rest }: ControlsProps & { control: Control }) 
             <Play size={12} aria-hidden />
           </IconButton>
         )}
-        <IconButton label={`Set ${name} back`} disabled={!isSet} onClick={() => set(undefined)}>
+        <IconButton label={`Reset ${name}`} disabled={!isSet} onClick={() => set(undefined)}>
           <RotateCcw size={12} aria-hidden />
         </IconButton>
       </div>
@@ -85,7 +85,7 @@ function ControlRow({ control, ...rest }: ControlsProps & { control: Control }) 
       )}
       {control.kind === 'slot' && control.inner && (
         <details open className="ml-2 border-l border-line-strong" data-fold={key}>
-          <summary className="cursor-default px-2 text-quiet">what stands in {name}</summary>
+          <summary className="cursor-default px-2 text-quiet">in {name}</summary>
           <Controls panel={control.inner} {...rest} />
         </details>
       )}
@@ -99,7 +99,7 @@ function SweepBar({ name, sweeping }: { name: string; sweeping: Sweeping }) {
   const { values, place, isPlaying } = sweep
   return (
     <div className="flex items-center gap-1 px-2 pb-1" data-sweep={place}>
-      <IconButton label={isPlaying ? `Pause the sweep of ${name}` : `Go on sweeping ${name}`} onClick={toggle}>
+      <IconButton label={isPlaying ? `Pause the sweep of ${name}` : `Resume the sweep of ${name}`} onClick={toggle}>
         {isPlaying ? <Pause size={12} aria-hidden /> : <Play size={12} aria-hidden />}
       </IconButton>
       <input

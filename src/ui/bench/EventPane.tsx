@@ -20,7 +20,7 @@ export function EventPane({
     if (!next.delete(name)) next.add(name)
     setHidden(next)
   }
-  if (names.length === 0) return <p className="p-2 text-quiet">Its sheet names no events.</p>
+  if (names.length === 0) return <p className="p-2 text-quiet">The sheet defines no events.</p>
   return (
     <div>
       <div className="flex flex-wrap items-center gap-1 border-b border-line px-2 py-0.5">
@@ -40,7 +40,7 @@ export function EventPane({
         </button>
       </div>
       {shown.length === 0 ? (
-        <p className="p-2 text-quiet">Nothing yet: act on the component.</p>
+        <p className="p-2 text-quiet">No events yet. Interact with the component.</p>
       ) : (
         <ol className="num max-h-56 overflow-auto p-2" aria-label="Events">
           {shown.toReversed().map((event, at) => (

@@ -30,12 +30,12 @@ export function WidthEdge({
       <div
         role="slider"
         tabIndex={0}
-        aria-label="Width of the place"
+        aria-label="Width"
         aria-orientation="horizontal"
         aria-valuemin={LEAST}
         aria-valuenow={width ?? 0}
         aria-valuetext={width === undefined ? 'as wide as there is room' : `${width} px`}
-        title={width === undefined ? 'Drag to make the place narrower' : `${width} px`}
+        title={width === undefined ? 'Drag to change the width' : `${width} px`}
         className="grid w-3 flex-none cursor-ew-resize touch-none place-items-center border-x border-line bg-sheet hover:bg-pick"
         onPointerDown={(event) => {
           event.currentTarget.setPointerCapture(event.pointerId)

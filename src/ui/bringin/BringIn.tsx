@@ -89,8 +89,8 @@ export function BringIn({ library, libraries }: { library: LibraryFacts; librari
           <section aria-label="What was understood" className="min-h-0 overflow-auto p-3">
             {proposals.length === 0 && (
               <p className="max-w-prose text-quiet">
-                What Brelt makes of it stands here before anything is saved: parts, axes, props and slots, and what it
-                did not understand. You can change it first.
+                The result appears here before anything is saved: parts, axes, props and slots, and what was not
+                understood. You can edit it first.
               </p>
             )}
             {proposals.map((proposal) => (
@@ -105,7 +105,7 @@ export function BringIn({ library, libraries }: { library: LibraryFacts; librari
             ))}
             {ignored.length > 0 && (
               <p className="mt-3 text-quiet">
-                Left out, since nothing could be made of {ignored.length === 1 ? 'it' : 'them'}:{' '}
+                Skipped, since nothing was recognised in {ignored.length === 1 ? 'it' : 'them'}:{' '}
                 <span className="num">{ignored.slice(0, 12).join(', ')}</span>
                 {ignored.length > 12 && ` and ${ignored.length - 12} more`}
               </p>
@@ -121,7 +121,7 @@ function Empty({ taken, onPropose }: { taken: readonly string[]; onPropose(propo
   return (
     <div className="p-3">
       <label className="block">
-        <span className="block pb-1">Name, as it stands in files and addresses</span>
+        <span className="block pb-1">Name, as used in files and URLs</span>
         <TextField
           autoFocus
           label="Name of the component"
@@ -171,7 +171,7 @@ function Pasted({
           disabled={Object.keys(given).length === 0 || isReading}
           onClick={() => onPropose(given)}
         >
-          {isReading ? 'Reading …' : 'See what it is'}
+          {isReading ? 'Reading …' : 'Analyse'}
         </button>
       </div>
     </>

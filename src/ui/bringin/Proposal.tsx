@@ -3,6 +3,7 @@
 import { useRouter } from 'next/navigation'
 import { useEffect, useState } from 'react'
 import { problemSentence, type Problem } from '@/core/problem'
+import { counted } from '@/core/words'
 import { DefaultCase } from '../board'
 import { CodeEditor, nameCheck, TextField, type Look, type SaveAnswer } from '../editing'
 import { request } from '../live'
@@ -72,7 +73,7 @@ export function Proposal({ library, proposal, taken, isAlone, onDrop }: Proposal
         <span className="text-quiet">
           {model ? (
             <>
-              <span className="num">{model.cases}</span> {model.cases === 1 ? 'case' : 'cases'},{' '}
+              <span className="num">{counted(model.cases, 'case')}</span>,{' '}
               <span className="num">{model.space.dimensions.length}</span> axes and contexts
             </>
           ) : problems.length > 0 ? (
@@ -89,7 +90,7 @@ export function Proposal({ library, proposal, taken, isAlone, onDrop }: Proposal
           ) : (
             <>
               <button type="button" className="control" onClick={onDrop}>
-                Leave it
+                Discard
               </button>
               <button
                 type="button"

@@ -1,5 +1,6 @@
 'use client'
 
+import { counted } from '@/core/words'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { request } from '../live'
@@ -109,7 +110,7 @@ function Proposed({
       <h2 className="font-semibold">{name}</h2>
       <fieldset>
         <legend className="flex w-full items-center gap-3 font-semibold">
-          {components.length === 1 ? '1 component' : `${components.length} components`}
+          {counted(components.length, 'component')}
           {components.length > 1 && (
             <button
               type="button"
@@ -164,9 +165,7 @@ function Proposed({
           disabled={isBusy}
           onClick={() => void onLink([...chosen])}
         >
-          {isBusy
-            ? 'Writing …'
-            : `Write library.yaml and ${chosen.size} ${chosen.size === 1 ? 'sheet' : 'sheets'}, and link`}
+          {isBusy ? 'Writing …' : `Write library.yaml and ${counted(chosen.size, 'sheet')}, and link`}
         </button>
         <p className="mt-1 text-quiet">Sheets stand beside their modules. No existing file is changed.</p>
       </div>

@@ -23,7 +23,7 @@ export function AllCases({ model: given }: { model: BoardModel }) {
   if (model.component.isolated)
     return (
       <p className="p-4 text-quiet">
-        Each case of this component needs a document of its own: the Matrix shows them all.
+        Each case of this component needs its own document. The Matrix shows all of them.
       </p>
     )
   return (

@@ -6,6 +6,7 @@ import { useMemo, useState } from 'react'
 import { countCases, spaceOf } from '@/core/matrix'
 import { readSheet, type Axis, type Sheet } from '@/core/sheet'
 import { editYaml, readYaml, type YamlEdit } from '@/core/yaml'
+import { counted } from '@/core/words'
 import { addValue, reachRows, removeValue, setDefault, setOf } from './axisEdits'
 import { Exclusions } from './Exclusions'
 import { Choice, IconButton, nameCheck, NewName, TextField, VALUE, type Defining } from '../editing'
@@ -112,7 +113,7 @@ function Count({ now, then, sheet, edit }: { now: Counted; then?: Counted; sheet
   return (
     <div className="mb-2 flex flex-wrap items-baseline gap-x-3" aria-live="polite">
       <span data-testid="case-count">
-        <span className="num text-base">{now.all.toLocaleString('en')}</span> {now.all === 1 ? 'case' : 'cases'}
+        <span className="num text-base">{counted(now.all, 'case')}</span>
         {then && (
           <span className={isMany ? 'text-miss' : ''}>
             {' '}
@@ -123,7 +124,7 @@ function Count({ now, then, sheet, edit }: { now: Counted; then?: Counted; sheet
       <span className="ml-auto inline-flex items-center gap-1 text-quiet">
         a run takes
         <Choice
-          label="Cases that a run takes"
+          label="Cases that a run tests"
           value={sheet.data.cover}
           options={[
             ['all', `all of them`],
@@ -135,7 +136,7 @@ function Count({ now, then, sheet, edit }: { now: Counted; then?: Counted; sheet
       </span>
       {isMany && (
         <p role="alert" className="w-full text-miss">
-          That is more than anyone looks at.{' '}
+          That is too many to look at.{' '}
           <button
             type="button"
             className="underline"

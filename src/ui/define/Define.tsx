@@ -171,7 +171,7 @@ function Workplace({ library, libraries, slug }: DefineProps) {
           {model && isAll && <AllCases model={model} />}
           {!model && (
             <p className="p-4 text-quiet">
-              {problems.length > 0 ? 'Nothing to show yet: what is wrong stands at its line below.' : 'Loading …'}
+              {problems.length > 0 ? 'Nothing to show yet. Errors are marked in the source below.' : 'Loading …'}
             </p>
           )}
           {picked && (

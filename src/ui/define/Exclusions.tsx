@@ -22,7 +22,7 @@ export function Exclusions({ sheet, edit }: { sheet: Sheet; edit: Defining['edit
               .map(([axis, values]) => `${axis}: ${values.join(' or ')}`)
               .join(' with ')}
             <IconButton
-              label={`Let combination ${at + 1} exist`}
+              label={`Allow combination ${at + 1}`}
               onClick={() =>
                 edit([
                   sheet.data.without.length === 1

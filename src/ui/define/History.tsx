@@ -71,7 +71,7 @@ export function History({
               <td className="text-right">
                 {id !== last.id && (
                   <button type="button" className="control" onClick={() => void back({ kind: 'restore', id })}>
-                    Bring back
+                    Restore
                   </button>
                 )}
               </td>
@@ -115,7 +115,7 @@ function Compare({
         From <span className="num">{numbers.get(from)}</span> to <span className="num">{numbers.get(to)}</span>
       </h3>
       {error && <p className="text-miss">{error.message}</p>}
-      {data?.changes.length === 0 && <p className="text-quiet">No field differs.</p>}
+      {data?.changes.length === 0 && <p className="text-quiet">No differences.</p>}
       <dl className="max-h-56 overflow-auto">
         {data?.changes.map(({ label, before, after }, at) => (
           <div key={at} className="border-t border-line py-0.5" data-change={label}>

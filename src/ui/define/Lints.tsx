@@ -16,9 +16,7 @@ export function Lints({
   onShow(lint: Lint): void
 }) {
   if (lints.length === 0)
-    return (
-      <p className="text-quiet">Nothing to tell: every name is known, every prop is used, every class is styled.</p>
-    )
+    return <p className="text-quiet">No lints: every name is known, every prop is used, every class is styled.</p>
   return (
     <ul>
       {lints.map((lint, at) => {

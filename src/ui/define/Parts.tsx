@@ -82,7 +82,7 @@ export function Parts({ sheet, defining: { edit, rename }, numbers, lit, onLight
         </tbody>
       </table>
       {names.length === 0 && (
-        <p className="py-2 text-quiet">No parts yet. Rules speak of parts: point at one in the picture.</p>
+        <p className="py-2 text-quiet">No parts yet. Rules refer to parts: point at one in the picture.</p>
       )}
       <div className="mt-1 flex items-center gap-1 border-t border-line-strong pt-2">
         <NewName

@@ -185,7 +185,7 @@ export function Picture({
             <span className="num pr-2" role="status">
               {pointed
                 ? `${pointed.part ? `${pointed.part}: ` : ''}${pointed.select}`
-                : 'Point at it, then click. Esc leaves it.'}
+                : 'Point at it and click. Esc cancels.'}
             </span>
           )}
         </div>

@@ -26,7 +26,7 @@ export function Props({ sheet, defining: { edit, rename } }: { sheet: Sheet; def
   return (
     <>
       {names.length === 0 && (
-        <p className="pb-2 text-quiet">No props yet. A prop is what somebody who uses the component can set.</p>
+        <p className="pb-2 text-quiet">No props yet. A prop is something that users of the component can set.</p>
       )}
       {names.map((name) => {
         const prop = sheet.data.props[name]!

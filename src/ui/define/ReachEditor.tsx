@@ -68,11 +68,11 @@ export function ReachEditor({
       <h3 className="mb-1 font-semibold">
         {axis.name}: {value}
       </h3>
-      {rows.length === 0 && <p className="mb-1 text-quiet">Nothing is done: the component as it is.</p>}
+      {rows.length === 0 && <p className="mb-1 text-quiet">No action: the component as it is.</p>}
       {rows.map((row, at) => (
         <div key={at} className="mb-1 flex items-center gap-1">
           <Choice
-            label={`What is done, ${at + 1}`}
+            label={`Action ${at + 1}`}
             value={row.kind}
             options={KINDS}
             onChoose={(kind) => change(at, startOf(kind as ReachRow['kind'], sheet))}
@@ -107,7 +107,7 @@ export function ReachEditor({
         </div>
       ))}
       <button type="button" className="control" onClick={() => put([...rows, startOf('pseudo', sheet)])}>
-        <Plus size={13} aria-hidden /> Do something
+        <Plus size={13} aria-hidden /> Add action
       </button>
     </div>
   )

@@ -35,11 +35,7 @@ export function EditingBar({ defining, children }: { defining: Defining; childre
       <IconButton label="Undo" disabled={definition?.undo === undefined} onClick={() => void back({ kind: 'undo' })}>
         <Undo2 size={14} aria-hidden />
       </IconButton>
-      <IconButton
-        label="Do again"
-        disabled={definition?.redo === undefined}
-        onClick={() => void back({ kind: 'redo' })}
-      >
+      <IconButton label="Redo" disabled={definition?.redo === undefined} onClick={() => void back({ kind: 'redo' })}>
         <Redo2 size={14} aria-hidden />
       </IconButton>
       <StatusLine defining={defining} status={status} />

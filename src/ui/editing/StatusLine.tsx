@@ -17,7 +17,7 @@ export function StatusLine({ defining, status }: { defining: Defining; status: S
       {status.kind === 'saving' && <span className="text-quiet">Saving …</span>}
       {status.kind === 'typing' && (
         <>
-          <span>Not a revision yet; what you typed is kept.</span>
+          <span>Draft kept, not yet a revision.</span>
           <button type="button" className="control" onClick={() => void save()}>
             Save
           </button>
@@ -28,7 +28,7 @@ export function StatusLine({ defining, status }: { defining: Defining; status: S
           <span className="text-miss">
             {problems[0]
               ? `${problems[0].file.slice(problems[0].file.lastIndexOf('/') + 1)}:${problems[0].line} ${problemSentence(problems[0])}`
-              : 'Something cannot be read.'}
+              : 'There are errors.'}
           </span>
           <button type="button" className="control" onClick={() => void discard()}>
             Go back to revision {last.number}
@@ -45,7 +45,7 @@ export function StatusLine({ defining, status }: { defining: Defining; status: S
       )}
       {status.kind === 'conflict' && (
         <div className="flex flex-wrap items-center gap-2" role="alert">
-          <span className="text-miss">Somebody else changed the same:</span>
+          <span className="text-miss">Someone else changed this too:</span>
           {status.conflicts.map(({ file, label, ours, theirs }) => (
             <span key={file + label} data-conflict={label}>
               {label}: <span className="num">{ours}</span> here, <span className="num">{theirs}</span> there.

@@ -28,7 +28,7 @@ export function Finder({
     <Overlay
       open={open}
       onOpenChange={onOpenChange}
-      title={<Dialog.Title className="sr-only">Find anything</Dialog.Title>}
+      title={<Dialog.Title className="sr-only">Search</Dialog.Title>}
       className="w-[min(560px,92vw)]"
     >
       {open && <FinderList items={items} onDone={() => onOpenChange(false)} />}
@@ -73,7 +73,7 @@ function FinderList({ items, onDone }: { items: () => Findable[]; onDone: () => 
         aria-expanded="true"
         aria-controls="finder-list"
         aria-activedescendant={found[at] ? `finder-${at}` : undefined}
-        aria-label="Words to find"
+        aria-label="Search"
         placeholder="A component, a case, a prop, words of a guide, a command …"
         className="w-full border-b border-line bg-transparent px-3 py-2 text-base outline-none"
         value={words}
@@ -99,7 +99,7 @@ function FinderList({ items, onDone }: { items: () => Findable[]; onDone: () => 
             {item.detail && <span className="num ml-auto truncate pl-2 text-quiet">{item.detail}</span>}
           </li>
         ))}
-        {found.length === 0 && <li className="px-3 py-2 text-quiet">Nothing has these words.</li>}
+        {found.length === 0 && <li className="px-3 py-2 text-quiet">No results.</li>}
       </ul>
     </div>
   )

@@ -6,7 +6,7 @@ import { Overlay } from './Overlay'
 export type KeyHelp = readonly (readonly [keys: string, what: string])[]
 
 const EVERYWHERE: KeyHelp = [
-  ['/', 'Find anything'],
+  ['/', 'Search'],
   ['[ and ]', 'The component before, the next'],
   ['1 to 5', 'Define, Matrix, Spec, Behaviour, Guide'],
   ['v', 'Verify what is in view'],

@@ -150,7 +150,7 @@ export function TitleBlock({
         <Cell label="Cases">
           <Marks states={own} />
         </Cell>
-        <Cell label="Last read" className="hidden md:flex">
+        <Cell label="Last run" className="hidden md:flex">
           <LastRead states={own} />
         </Cell>
         <div className="ml-auto flex items-center gap-2 px-3" aria-live="polite">
@@ -198,7 +198,7 @@ function Cell({ label, className = '', children }: { label: string; className?: 
 function Marks({ states }: { states: readonly ComponentState[] }) {
   const counts = countMarks(states)
   const isOutdated = states.some((state) => state.isOutdated)
-  if (states.length === 0) return <span className="text-quiet">not read yet</span>
+  if (states.length === 0) return <span className="text-quiet">not run yet</span>
   return (
     <span className="flex gap-3" data-testid="counts">
       {KINDS.filter((kind) => counts[kind] > 0 || kind === 'holds' || kind === 'misses').map((kind) => (

@@ -42,9 +42,7 @@ export function DirectiveBlock({ directive, ...tools }: BlockTools & { directive
       return (
         <div className={`border-t-2 ${name === 'do' ? 'border-ink' : 'border-miss'}`} data-advice={name}>
           <p className="py-1">
-            <strong className={name === 'do' ? '' : 'text-miss'}>
-              {name === 'do' ? 'Like this. ' : 'Not like this. '}
-            </strong>
+            <strong className={name === 'do' ? '' : 'text-miss'}>{name === 'do' ? 'Do. ' : 'Don’t. '}</strong>
             {text}
           </p>
           {Object.keys(values).length > 0 && <Cases tools={tools} label={text} cases={[named(facts, values)]} />}
@@ -151,7 +149,7 @@ function States({ tools }: { tools: BlockTools }) {
         <Cases tools={tools} cases={shown} label={`Values of ${axis.name}`} />
         {acted.length > 0 && (
           <p className="text-quiet">
-            Reached by acting on it: {acted.map(({ caption }) => caption).join(', ')}. Its scenarios show these.
+            Reached by interaction: {acted.map(({ caption }) => caption).join(', ')}. See its scenarios.
           </p>
         )}
       </section>
@@ -197,7 +195,7 @@ function Preset({ tools: { facts }, example }: { tools: BlockTools; example: Exa
           href={`#${printAddress(setting)}`}
           onClick={() => document.getElementById('bench')?.scrollIntoView({ block: 'start' })}
         >
-          Take it to the bench
+          Open in the bench
         </a>
       </figcaption>
     </figure>

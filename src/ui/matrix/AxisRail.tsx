@@ -88,7 +88,7 @@ function AxisMenu({ dimension, label, lane, placement, onPlace }: AxisMenuProps)
               </DropdownMenu.Item>
             ))
           ) : (
-            <p className="max-w-52 px-2.5 py-1 text-quiet">Surrounds the whole board: one value at a time.</p>
+            <p className="max-w-52 px-2.5 py-1 text-quiet">Applies to the whole board: one value at a time.</p>
           )}
           <DropdownMenu.Separator className="my-1 border-t border-line" />
           <DropdownMenu.Label className="px-2.5 py-0.5 text-quiet">Hold at</DropdownMenu.Label>

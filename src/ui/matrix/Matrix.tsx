@@ -255,10 +255,10 @@ const KEYS = [
   ['Shift or Ctrl, click; drag', 'Select several cases'],
   ['Shift arrows', 'Select up to there'],
   ['a', 'Select all cases'],
-  ['s', 'Say something of what is selected'],
+  ['s', 'Add an expectation for the selection'],
   ['n', 'The next case that misses'],
   ['+ and -', 'Larger, smaller'],
-  ['Esc', 'Select nothing'],
+  ['Esc', 'Clear the selection'],
 ] as const
 
 /** A few cases in which every value stands once: the size of a cell is taken from them. */

@@ -2,6 +2,7 @@
 
 import { useState } from 'react'
 import { readable } from '@/core/spec'
+import { counted } from '@/core/words'
 import type { ComponentState } from '../live'
 import { Mark } from '../marks'
 
@@ -17,10 +18,10 @@ export function Notices({ state, onShow }: NoticesProps) {
   const { lints = [], notes = [], findings = [] } = state ?? {}
   const errors = lints.filter(({ severity }) => severity === 'error').length
   const parts = [
-    counted(findings.length, 'finding'),
-    counted(errors, 'lint error'),
-    counted(lints.length - errors, 'lint warning'),
-    counted(notes.length, 'note'),
+    some(findings.length, 'finding'),
+    some(errors, 'lint error'),
+    some(lints.length - errors, 'lint warning'),
+    some(notes.length, 'note'),
   ].filter(Boolean)
   if (parts.length === 0) return null
   return (
@@ -81,4 +82,4 @@ export function Notices({ state, onShow }: NoticesProps) {
   )
 }
 
-const counted = (count: number, what: string) => (count === 0 ? '' : `${count} ${what}${count === 1 ? '' : 's'}`)
+const some = (count: number, what: string) => (count === 0 ? '' : counted(count, what))

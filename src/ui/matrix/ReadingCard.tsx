@@ -58,7 +58,7 @@ export function ReadingCard({ one, space, state, slug, sheetFile, onSay, onClose
               ))}
           </dl>
           <button type="button" className="control ml-auto" onClick={onSay}>
-            Say
+            Add expectation
           </button>
           <button
             type="button"
@@ -89,8 +89,8 @@ export function ReadingCard({ one, space, state, slug, sheetFile, onSay, onClose
         {!isRead && (
           <div className="p-3">
             <p className="mb-2 text-quiet">
-              Nothing has been read here yet. A run renders this case in a browser of its own and holds every reading
-              against the spec.
+              This case has not been tested yet. A run renders it in its own browser and compares every reading with the
+              spec.
             </p>
             <button
               type="button"
@@ -105,11 +105,9 @@ export function ReadingCard({ one, space, state, slug, sheetFile, onSay, onClose
         {isRead && isLoading && <p className="p-3 text-quiet">Loading …</p>}
         {error && <p className="p-3 text-miss">{error.message}</p>}
         {data?.failure !== undefined && (
-          <p className="border-b border-line p-3 text-miss">This case could not be brought about: {data.failure}</p>
+          <p className="border-b border-line p-3 text-miss">This case could not be rendered: {data.failure}</p>
         )}
-        {isRead && data && checks.length === 0 && (
-          <p className="p-3 text-quiet">No rule of the spec speaks of this case.</p>
-        )}
+        {isRead && data && checks.length === 0 && <p className="p-3 text-quiet">No rule covers this case.</p>}
         {[...groupBy(shown, ({ part }) => part)].map(([part, own]) => (
           <section key={part} aria-label={part}>
             <h3 className="sticky top-0 border-b border-line bg-paper px-3 py-0.5 font-semibold">{part}</h3>

@@ -51,7 +51,7 @@ export function RuleTools({
   const holder = holders.toSorted(
     (a, b) => Math.abs(a.index - check.rule.index) - Math.abs(b.index - check.rule.index),
   )[0]
-  if (!holder) return <p className="text-quiet">The rule has been taken away since.</p>
+  if (!holder) return <p className="text-quiet">This rule was deleted.</p>
   const { index, own } = holder
   const rule = spec[index]!
   const place = { rule: index, part: own, reading }
@@ -96,12 +96,12 @@ export function RuleTools({
             <button
               type="button"
               className="control"
-              title={`Expect ${name} wherever this rule decides`}
+              title={`Expect ${name} wherever this rule applies`}
               onClick={() =>
                 change([{ do: 'set', path: ['spec', index, 'expect', own, reading], value: asWritten(name) }])
               }
             >
-              Adopt what was read
+              Accept what was measured
             </button>
             <button
               type="button"
@@ -114,7 +114,7 @@ export function RuleTools({
           </>
         )}
         <button type="button" className="control" onClick={() => change(removeClaimEdits(spec, place))}>
-          Take it away
+          Delete
         </button>
       </div>
       {status.kind !== 'saved' && <StatusLine defining={defining} status={status} />}

@@ -8,6 +8,7 @@ import { boxOf, sayEdits } from '@/core/edit'
 import { allBits, bitsOf, casesIn, describeSelection, gridOf, hasBit, type Region } from '@/core/grid'
 import { combinations, isInside, makeCase, type Space } from '@/core/matrix'
 import type { Summary, Survey } from '@/core/survey'
+import { counted } from '@/core/words'
 import { specOf, StatusLine, useDefinition } from '../editing'
 import { Condition, printWhen, SayForm, useSaying, type Sources } from '../survey'
 import { SummaryRows } from './SummaryRows'
@@ -92,13 +93,13 @@ export function SelectionCard({ library, slug, space, covered, chosen, onChoose,
       <header className="border-b border-line px-3 py-2">
         <div className="flex items-start gap-2">
           <p>
-            <span className="num font-semibold">{chosen.size}</span> cases
+            <span className="num font-semibold">{counted(chosen.size, 'case')}</span>
             {isReading && <span className="text-quiet">, reading …</span>}
           </p>
           <button
             type="button"
             className="control ml-auto border-transparent px-1"
-            aria-label="Select nothing"
+            aria-label="Clear the selection"
             onClick={onClose}
           >
             <X size={14} aria-hidden />
@@ -116,7 +117,7 @@ export function SelectionCard({ library, slug, space, covered, chosen, onChoose,
             />
           ) : (
             <>
-              <p>No one condition is exactly these cases.</p>
+              <p>No single condition matches this selection.</p>
               <p className="mt-1 flex flex-wrap items-center gap-2">
                 <span className="text-quiet">Nearest, with {described.extra} more:</span>
                 <span className="num">{printWhen(whenOf(grid, described.around))}</span>
@@ -146,7 +147,7 @@ export function SelectionCard({ library, slug, space, covered, chosen, onChoose,
         <SayForm sources={sources} {...form} onSay={say} />
       </div>
       <div className="min-h-0 flex-1 overflow-auto">
-        {!survey && !error && <p className="p-3 text-quiet">Reading every case …</p>}
+        {!survey && !error && <p className="p-3 text-quiet">Measuring every case …</p>}
         {survey && (
           <SummaryRows
             summaries={summaries}

@@ -95,11 +95,11 @@ function Adopt({
     <button
       type="button"
       className="control my-0.5 shrink-0"
-      aria-label={`Adopt ${summary.part} · ${summary.reading}`}
+      aria-label={`Accept ${summary.part} · ${summary.reading}`}
       title={`Expect ${name} from now on`}
       onClick={() => onAdopt(summary, name)}
     >
-      Adopt
+      Accept
     </button>
   )
 }

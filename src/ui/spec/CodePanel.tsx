@@ -31,7 +31,7 @@ export function CodePanel({
   ]
   return (
     <div data-testid="code">
-      <Piece title="Styles that the literal rules ask for" file={`${sheet.slug}.css`} text={skeleton.css} />
+      <Piece title="Styles required by literal rules" file={`${sheet.slug}.css`} text={skeleton.css} />
       {left.length > 0 && (
         <details className="border-b border-line px-3 py-1">
           <summary>{left.length} expectations are left to you: no one declaration says them.</summary>

@@ -33,19 +33,19 @@ export function Coverage({
     <div data-testid="coverage">
       <div className="sticky top-0 z-10 flex flex-wrap items-center gap-3 border-b border-line-strong bg-paper px-2 py-1">
         <span>
-          Rules speak of <span className="num">{owed.length - gaps.size}</span> of{' '}
-          <span className="num">{owed.length}</span> readings that the styles let vary.
+          Rules cover <span className="num">{owed.length - gaps.size}</span> of{' '}
+          <span className="num">{owed.length}</span> readings that vary.
         </span>
         <button type="button" className="control" aria-pressed={isAll} onClick={() => setAll(!isAll)}>
-          All that varies
+          Everything that varies
         </button>
         {gaps.size > 0 && (
           <button type="button" className="control ml-auto" onClick={onDraftAll}>
-            Draft the {gaps.size} that are open
+            Draft the {gaps.size} not covered
           </button>
         )}
       </div>
-      {shown.length === 0 && <p className="p-3 text-quiet">Rules speak of all that varies.</p>}
+      {shown.length === 0 && <p className="p-3 text-quiet">Rules cover everything that varies.</p>}
       {[...groupBy(shown, ({ part }) => part)].map(([part, readings]) => (
         <section key={part} aria-label={part}>
           <h3 className="border-b border-line bg-paper px-2 font-semibold">{part}</h3>
@@ -58,7 +58,7 @@ export function Coverage({
               <Mark kind={one.isSpoken ? 'holds' : 'open'} className="self-center" />
               <span className="num">
                 {one.reading}
-                <span className="sr-only">{one.isSpoken ? ', a rule speaks of it' : ', no rule speaks of it'}</span>
+                <span className="sr-only">{one.isSpoken ? ', covered by a rule' : ', not covered by a rule'}</span>
               </span>
               <span className="text-quiet" title="Changes along">
                 {one.along.join(', ')}

@@ -6,6 +6,7 @@ import type { RuleText } from '@/core/edit'
 import type { Dimension } from '@/core/matrix'
 import type { Sheet } from '@/core/sheet'
 import type { Survey } from '@/core/survey'
+import { counted } from '@/core/words'
 import { Choice } from '../editing'
 import { printWhen } from '../survey'
 import type { DraftAim } from './carryOut'
@@ -24,8 +25,8 @@ export interface DraftPanelProps {
 }
 
 const AIMS: readonly (readonly [DraftAim['kind'], string])[] = [
-  ['gaps', 'What varies and no rule speaks of'],
-  ['unspoken', 'All that was set or varies, and no rule speaks of'],
+  ['gaps', 'What varies and no rule covers'],
+  ['unspoken', 'Everything that is set or varies and no rule covers'],
 ]
 
 /** Proposed rules, each with the cases that it explains; all, some or none are taken. */
@@ -58,9 +59,7 @@ export function DraftPanel({ survey, dimensions, sheet, aim, onAim, onTake, miss
     <div data-testid="draft">
       {survey.left && survey.left.length > 0 && (
         <details className="border-b border-line px-2 py-1 text-quiet">
-          <summary>
-            {survey.left.length === 1 ? '1 case could not be read' : `${survey.left.length} cases could not be read`}
-          </summary>
+          <summary>{counted(survey.left.length, 'case')} could not be measured</summary>
           <ul>
             {survey.left.map(({ key, why }) => (
               <li key={key}>
@@ -73,11 +72,8 @@ export function DraftPanel({ survey, dimensions, sheet, aim, onAim, onTake, miss
       {survey.undefinedVariables && survey.undefinedVariables.length > 0 && (
         <details className="border-b border-line px-2 py-1">
           <summary>
-            What was read is not as people see it:{' '}
-            {survey.undefinedVariables.length === 1
-              ? '1 custom property is'
-              : `${survey.undefinedVariables.length} custom properties are`}{' '}
-            defined nowhere
+            The measured styles are incomplete:{' '}
+            {counted(survey.undefinedVariables.length, 'custom property', 'custom properties')} not defined anywhere
           </summary>
           <p className="num">{survey.undefinedVariables.join(' ')}</p>
           <p className="text-quiet">
@@ -120,10 +116,10 @@ export function DraftPanel({ survey, dimensions, sheet, aim, onAim, onTake, miss
             </button>
             <span className="ml-auto" role="status">
               {count} of {all.length} expectations
-              {misses > 0 && <span className="text-miss">; taken alone, they miss in {misses} cases</span>}
+              {misses > 0 && <span className="text-miss">; on their own they miss in {counted(misses, 'case')}</span>}
             </span>
             <button type="button" className="control" disabled={count === 0} onClick={() => onTake(written)}>
-              Take {count}
+              Add {counted(count, 'expectation')}
             </button>
           </>
         )}
@@ -136,8 +132,8 @@ export function DraftPanel({ survey, dimensions, sheet, aim, onAim, onTake, miss
       {draft && draft.rules.length === 0 && (
         <p className="p-3 text-quiet">
           {aim.kind === 'gaps'
-            ? 'Rules speak of all that varies.'
-            : 'There is nothing to propose: rules speak of all that was set or varies.'}
+            ? 'Rules cover everything that varies.'
+            : 'Nothing to draft: rules cover everything that is set or varies.'}
         </p>
       )}
       {draft?.rules.map((rule, at) => (
@@ -169,7 +165,7 @@ export function DraftPanel({ survey, dimensions, sheet, aim, onAim, onTake, miss
 /** What an aim that was led to from elsewhere is called. */
 function labelOf(aim: DraftAim): string | undefined {
   if (aim.kind === 'reading') return `${aim.part} · ${aim.reading}`
-  return aim.kind === 'axis' ? `What tells the values of ${aim.axis} apart` : undefined
+  return aim.kind === 'axis' ? `What distinguishes the values of ${aim.axis}` : undefined
 }
 
 const nameOf = (rule: number, { part, reading }: Pick<DraftClaim, 'part' | 'reading'>) => `${rule}|${part}|${reading}`
@@ -199,7 +195,7 @@ function ProposedRule({
         <input type="checkbox" checked={isWhole} onChange={() => onFlip(rule.claims, !isWhole)} />
         <span className="num">{printWhen(rule.when)}</span>
         <span className="ml-auto text-quiet">
-          explains {cases} of {total} cases
+          explains {cases} of {counted(total, 'case')}
         </span>
       </label>
       {rule.claims.map((claim) => (
@@ -210,7 +206,7 @@ function ProposedRule({
         >
           <input
             type="checkbox"
-            aria-label={`Take ${claim.part} · ${claim.reading}`}
+            aria-label={`Include ${claim.part} · ${claim.reading}`}
             checked={isTaken(claim)}
             onChange={() => onFlip([claim], !isTaken(claim))}
           />

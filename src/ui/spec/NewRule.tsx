@@ -6,6 +6,7 @@ import { boxOf, sayEdits, type RuleText, type WhenFile } from '@/core/edit'
 import { isInside, type Space } from '@/core/matrix'
 import type { Sheet } from '@/core/sheet'
 import type { YamlEdit } from '@/core/yaml'
+import { counted } from '@/core/words'
 import { Condition, SayForm, useSaying, type Sources } from '../survey'
 
 export interface NewRuleProps {
@@ -32,7 +33,7 @@ export function NewRule({ library, slug, revision, sheet, space, spec, sources, 
       <div className="mb-1 flex items-baseline gap-2">
         <span className="text-quiet">In</span>
         <Condition when={when} dimensions={sources.dimensions} onChange={setWhen} />
-        <span className="text-quiet">({keys.size} cases)</span>
+        <span className="text-quiet">({counted(keys.size, 'case')})</span>
       </div>
       <SayForm
         sources={sources}

@@ -49,7 +49,7 @@ export function Rules(props: RulesProps) {
             Expected
           </th>
           <th scope="col" className="px-2 font-normal">
-            Last read
+            Measured
           </th>
           <th scope="col" className="px-2 text-right font-normal">
             Decides
@@ -136,13 +136,13 @@ function RuleRows({ rule, index, ...props }: RulesProps & { rule: RuleText; inde
           </IconButton>
           {twin >= 0 && (
             <IconButton
-              label={`Put rule ${index + 1} into rule ${twin + 1}, which has the same condition`}
+              label={`Merge rule ${index + 1} into rule ${twin + 1}, which has the same condition`}
               onClick={() => edit(mergeEdits(spec, index, twin))}
             >
               <Combine size={12} aria-hidden />
             </IconButton>
           )}
-          <IconButton label={`Take rule ${index + 1} away`} onClick={() => edit(removeRuleEdits(spec, index))}>
+          <IconButton label={`Delete rule ${index + 1}`} onClick={() => edit(removeRuleEdits(spec, index))}>
             <Trash2 size={12} aria-hidden />
           </IconButton>
         </td>
@@ -210,11 +210,11 @@ function RuleRows({ rule, index, ...props }: RulesProps & { rule: RuleText; inde
             </td>
             <td className="px-1 text-right whitespace-nowrap">
               {claims.length > 1 && (
-                <IconButton label={`Give ${label} a rule of its own`} onClick={() => edit(splitEdits(spec, place))}>
+                <IconButton label={`Move ${label} to its own rule`} onClick={() => edit(splitEdits(spec, place))}>
                   <Split size={12} aria-hidden />
                 </IconButton>
               )}
-              <IconButton label={`Take ${label} away`} onClick={() => edit(removeClaimEdits(spec, place))}>
+              <IconButton label={`Delete ${label}`} onClick={() => edit(removeClaimEdits(spec, place))}>
                 <Trash2 size={12} aria-hidden />
               </IconButton>
             </td>
@@ -236,9 +236,9 @@ const printed = (value: unknown): string => {
 function LastRead({ standing }: { standing: ClaimStanding | undefined }) {
   if (!standing) return null
   if (standing.fault !== undefined) return <span className="text-miss">{standing.fault}</span>
-  if (standing.decides.length === 0) return <span className="text-quiet">decides nowhere</span>
+  if (standing.decides.length === 0) return <span className="text-quiet">never applies</span>
   const [first, ...more] = standing.texts
-  if (!first) return <span className="text-quiet">{standing.later.length > 0 ? 'not read yet' : ''}</span>
+  if (!first) return <span className="text-quiet">{standing.later.length > 0 ? 'not measured yet' : ''}</span>
   return (
     <>
       <ValueText text={first[0]} />

@@ -7,6 +7,7 @@ import { unspecifiedReadings, type Lint } from '@/core/lint'
 import { readSheet } from '@/core/sheet'
 import { readRules } from '@/core/spec'
 import { coverageOf, judgeSurvey } from '@/core/survey'
+import { counted } from '@/core/words'
 import {
   CodeEditor,
   fixOf,
@@ -183,7 +184,7 @@ function Workplace({ library, libraries, slug }: SpecProps) {
       <h1 className="sr-only">{sheet.data.name}, spec</h1>
       <EditingBar defining={defining}>
         <span className="text-quiet" role="status" data-survey={isReading ? 'reading' : survey ? 'ready' : 'none'}>
-          {isReading ? 'Reading every case …' : survey ? `Read in ${survey.cases.length} cases` : ''}
+          {isReading ? 'Measuring every case …' : survey ? `Measured in ${counted(survey.cases.length, 'case')}` : ''}
         </span>
       </EditingBar>
       {surveyError && (
@@ -196,7 +197,7 @@ function Workplace({ library, libraries, slug }: SpecProps) {
           <Tabs.List aria-label="What is shown of the spec" className="flex border-b border-line bg-paper">
             {[
               ['rules', `Rules ${spec.length}`],
-              ['coverage', `Open ${gaps || ''}`],
+              ['coverage', `Gaps ${gaps || ''}`],
               ['draft', 'Draft from what is rendered'],
               ['code', 'Code'],
             ].map(([value, label]) => (
@@ -222,9 +223,9 @@ function Workplace({ library, libraries, slug }: SpecProps) {
                 {spec.length === 0 ? (
                   <div className="p-3">
                     <p className="mb-2 text-quiet">
-                      No rules yet. A rule names cases, a part and what must be true of it. Type one below, select cases
-                      on the Matrix and say it there, or have the smallest set of rules drafted that says what is
-                      rendered now.
+                      No rules yet. A rule names cases, a part and what must be true of it. Add one below, select cases
+                      in the Matrix and add an expectation there, or draft the smallest set of rules that describes what
+                      is rendered now.
                     </p>
                     <button type="button" className="control" onClick={() => draft({ kind: 'unspoken' })}>
                       Draft from what is rendered
@@ -254,13 +255,17 @@ function Workplace({ library, libraries, slug }: SpecProps) {
                   onDraftAll={() => draft({ kind: 'gaps' })}
                 />
               ) : (
-                <p className="p-3 text-quiet">{surveyError ? 'Nothing could be read.' : 'Reading every case …'}</p>
+                <p className="p-3 text-quiet">
+                  {surveyError ? 'Nothing could be measured.' : 'Measuring every case …'}
+                </p>
               ))}
             {tab === 'code' &&
               (survey && space ? (
                 <CodePanel sheet={sheet} survey={survey} dimensions={space.dimensions} />
               ) : (
-                <p className="p-3 text-quiet">{surveyError ? 'Nothing could be read.' : 'Reading every case …'}</p>
+                <p className="p-3 text-quiet">
+                  {surveyError ? 'Nothing could be measured.' : 'Measuring every case …'}
+                </p>
               ))}
             {tab === 'draft' &&
               (survey && space ? (
@@ -274,7 +279,9 @@ function Workplace({ library, libraries, slug }: SpecProps) {
                   }}
                 />
               ) : (
-                <p className="p-3 text-quiet">{surveyError ? 'Nothing could be read.' : 'Reading every case …'}</p>
+                <p className="p-3 text-quiet">
+                  {surveyError ? 'Nothing could be measured.' : 'Measuring every case …'}
+                </p>
               ))}
           </Tabs.Content>
         </Tabs.Root>

@@ -9,7 +9,7 @@ import { coverageOf, type Survey } from '@/core/survey'
 export type DraftAim =
   /** Only what varies and no rule speaks of. */
   | { kind: 'gaps' }
-  /** All that was set or varies, and no rule speaks of. */
+  /** Everything that is set or varies and no rule covers. */
   | { kind: 'unspoken' }
   | { kind: 'reading'; part: string; reading: string }
   /** What changes along an axis whose values the rules cannot tell apart. */

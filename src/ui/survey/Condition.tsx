@@ -44,7 +44,7 @@ export function Condition({ when, dimensions, onChange }: ConditionProps) {
       })}
       {free.length > 0 && (
         <Popover.Root>
-          <Popover.Trigger className="icon-button" aria-label="Name one more axis" title="Name one more axis">
+          <Popover.Trigger className="icon-button" aria-label="Add an axis" title="Add an axis">
             <Plus size={12} aria-hidden />
           </Popover.Trigger>
           <Popover.Portal>

@@ -55,7 +55,7 @@ export function SayForm({ sources, readOf, tryOut, onNeed, onSay, part, reading,
   }
   return (
     <form
-      aria-label="Say what must be true"
+      aria-label="Add expectation"
       className="flex flex-col gap-1"
       onSubmit={(event) => {
         event.preventDefault()
@@ -94,7 +94,7 @@ export function SayForm({ sources, readOf, tryOut, onNeed, onSay, part, reading,
           onDone={(_, by) => by === 'enter' && say()}
         />
         <button type="submit" className="control" disabled={!known || text === '' || fault !== undefined}>
-          Make it a rule
+          Add rule
         </button>
       </span>
       <p

@@ -1,5 +1,6 @@
 'use client'
 
+import { counted } from '@/core/words'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { request } from '../live'
@@ -51,13 +52,13 @@ export function Effects({ library, edits }: { library: string; edits: readonly T
           {error.message}
         </p>
       )}
-      {!effects && !error && <p className="text-quiet">Looking …</p>}
+      {!effects && !error && <p className="text-quiet">Checking …</p>}
       {effects && (
         <>
           <p>
             {effects.tokens.length === 0
               ? 'No value changes.'
-              : `${new Set(effects.tokens.map(({ path }) => path)).size} tokens, and what is expected in ${cases} cases.`}
+              : `${counted(new Set(effects.tokens.map(({ path }) => path)).size, 'token')}, and what is expected in ${counted(cases, 'case')}.`}
           </p>
           {effects.expected.map(({ slug, name, changes }) => (
             <div key={slug} className="mt-1" data-expected={slug}>
@@ -76,7 +77,7 @@ export function Effects({ library, edits }: { library: string; edits: readonly T
                       {part} · {reading}
                     </span>
                     <span className="ml-auto shrink-0 text-quiet">
-                      rule {rule.index + 1}, {keys.length} cases
+                      rule {rule.index + 1}, {counted(keys.length, 'case')}
                     </span>
                   </li>
                 ))}
@@ -86,7 +87,7 @@ export function Effects({ library, edits }: { library: string; edits: readonly T
           {effects.affected.length > 0 && !isTrying && (
             <p className="mt-2">
               <button type="button" className="control" onClick={() => setTrying(true)}>
-                Try it out on {effects.affected.length} {effects.affected.length === 1 ? 'component' : 'components'}
+                Preview in {effects.affected.length} {effects.affected.length === 1 ? 'component' : 'components'}
               </button>
             </p>
           )}
@@ -116,8 +117,8 @@ function Found({ library, found: { misses, cases } }: { library: string; found: 
     <div className="mt-2" data-testid="trial" data-new={fresh.length}>
       <p role="status">
         {fresh.length === 0
-          ? `Nothing that holds now would miss, in ${cases} cases.`
-          : `${fresh.length} of ${cases} cases would miss that hold now:`}
+          ? `No new misses in ${counted(cases, 'case')}.`
+          : `${fresh.length} of ${counted(cases, 'case')} would start to miss:`}
       </p>
       <ul className="max-h-56 overflow-auto">
         {fresh.map(({ slug, key, checks }) => (
@@ -139,7 +140,7 @@ function Found({ library, found: { misses, cases } }: { library: string; found: 
         ))}
       </ul>
       {misses.length > fresh.length && (
-        <p className="text-quiet">{misses.length - fresh.length} cases miss now already.</p>
+        <p className="text-quiet">{counted(misses.length - fresh.length, 'case')} missed before.</p>
       )}
     </div>
   )

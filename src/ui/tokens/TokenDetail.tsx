@@ -105,7 +105,7 @@ export function TokenDetail({ library, model, row, onSelect, onSave, onClose }: 
             {cell.alias !== undefined && <Chain model={model} path={cell.alias} column={at} onSelect={onSelect} />}
           </div>
         ))}
-        {faults.length > 0 && <p className="text-miss">It wants {faults[0]}.</p>}
+        {faults.length > 0 && <p className="text-miss">Expected {faults[0]}.</p>}
         {problem !== undefined && (
           <p role="alert" className="whitespace-pre-wrap text-miss">
             {problem}
@@ -117,7 +117,7 @@ export function TokenDetail({ library, model, row, onSelect, onSave, onClose }: 
               Save
             </button>
             <button type="button" className="control" onClick={() => setTyped({})}>
-              Leave it as it was
+              Discard
             </button>
           </p>
         )}
@@ -126,7 +126,7 @@ export function TokenDetail({ library, model, row, onSelect, onSave, onClose }: 
       {row.type === 'color' && <Contrasts model={model} row={row} onSelect={onSelect} />}
       <section aria-label="Used by" className="px-3 py-2">
         <h3 className="mb-1 font-semibold">Used by {row.uses.length}</h3>
-        {row.uses.length === 0 && <p className="text-quiet">No rule, no style and no other token names it.</p>}
+        {row.uses.length === 0 && <p className="text-quiet">Not used by any rule, style or other token.</p>}
         <ul>
           {row.uses.map((use, at) => (
             <li key={at} className="flex items-baseline gap-2">

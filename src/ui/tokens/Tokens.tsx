@@ -119,7 +119,7 @@ function Workplace({ library, libraries }: TokensProps) {
         >
           <Undo2 size={14} aria-hidden />
         </IconButton>
-        <IconButton label="Do again" disabled={model?.redo === undefined} onClick={() => void step('redo')}>
+        <IconButton label="Redo" disabled={model?.redo === undefined} onClick={() => void step('redo')}>
           <Redo2 size={14} aria-hidden />
         </IconButton>
         <input

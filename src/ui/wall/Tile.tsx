@@ -1,5 +1,6 @@
 'use client'
 
+import { counted } from '@/core/words'
 import { useQuery } from '@tanstack/react-query'
 import Link from 'next/link'
 import { useMemo } from 'react'
@@ -30,9 +31,9 @@ export function Tile({ library, slug, name, state }: TileProps) {
         className="flex items-baseline gap-3 border-b border-line px-3 py-1.5 hover:bg-pick"
       >
         <span className="font-semibold">{name}</span>
-        <span className="num text-quiet">{model ? `${model.cases} cases` : ''}</span>
+        <span className="num text-quiet">{model ? counted(model.cases, 'case') : ''}</span>
         <span className="ml-auto flex gap-3">
-          {state ? <Counts state={state} /> : <span className="text-quiet">not read yet</span>}
+          {state ? <Counts state={state} /> : <span className="text-quiet">not run yet</span>}
         </span>
       </Link>
       <div className="overflow-hidden border-b border-line" style={{ height: LIVE_HEIGHT_PX }}>
@@ -79,7 +80,7 @@ function Matrix({ model, state, name }: { model: BoardModel; state?: ComponentSt
     <Miniature
       pages={pages}
       isOutdated={state?.isOutdated ?? false}
-      label={`${name}: ${model.cases} cases, ${misses} of them miss`}
+      label={`${name}: ${counted(model.cases, 'case')}, ${misses} of them miss`}
     />
   )
 }

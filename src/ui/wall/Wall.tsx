@@ -18,7 +18,7 @@ export interface WallProps {
 const ORDERS: readonly [WallOrder, string][] = [
   ['misses', 'Misses first'],
   ['name', 'By name'],
-  ['read', 'Longest unread'],
+  ['read', 'Oldest run first'],
 ]
 
 /** A library's home: a tile a component. */
@@ -95,7 +95,7 @@ function Tiles({ library }: { library: LibraryFacts }) {
         <p className="text-quiet">
           {library.components.length === 0
             ? 'This library has no components yet. Make the first one, from nothing or from code that exists.'
-            : `No component has “${words}” in its name.`}
+            : `No component matches “${words}”.`}
         </p>
       )}
     </main>
