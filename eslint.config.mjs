@@ -1,4 +1,5 @@
 import js from '@eslint/js'
+import reactHooks from 'eslint-plugin-react-hooks'
 import tseslint from 'typescript-eslint'
 
 /** Folders of src/ from the ground up: each may import only what stands before it. */
@@ -68,6 +69,22 @@ export default tseslint.config(
       'no-undef': 'off',
       'max-lines': ['error', { max: 500, skipBlankLines: true, skipComments: true }],
     },
+  },
+  {
+    // What only types show: promises that nobody waits for, and cases that a switch forgets.
+    files: ['src/**/*.{ts,tsx}', 'tests/**/*.ts', 'bench/**/*.ts'],
+    ignores: ['tests/foreign/**'],
+    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    rules: {
+      '@typescript-eslint/no-floating-promises': 'error',
+      '@typescript-eslint/no-misused-promises': ['error', { checksVoidReturn: { attributes: false } }],
+      '@typescript-eslint/switch-exhaustiveness-check': ['error', { considerDefaultExhaustiveForUnions: true }],
+    },
+  },
+  {
+    files: ['src/**/*.tsx', 'src/ui/**/*.ts'],
+    plugins: { 'react-hooks': reactHooks },
+    rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
   },
   ...layerRules,
 )

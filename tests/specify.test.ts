@@ -186,6 +186,13 @@ describe('the spec', () => {
     await waitForText(page, '[data-rule="1"]', /size: large/)
     await retype(page, 'sign.sheet.yaml', before)
     await waitForText(page, '[data-rule="1"]', /theme: night/)
+    // What was typed last is kept before the page goes: the tests below go on from it.
+    expect(
+      await until(
+        () => sheetOf(page, 'sign'),
+        (now) => now === before,
+      ),
+    ).toBe(before)
     await page.close()
   }, 60_000)
 

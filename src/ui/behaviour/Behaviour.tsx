@@ -9,6 +9,7 @@ import type { ScenarioFile } from '@/core/sheet'
 import { CodeEditor, EDITING_KEYS, EditingBar, NotYet, sheetCompletion, troublesOf, useDefinition } from '../editing'
 import { TitleBlock, useKeys, type Findable, type LibraryFacts } from '../frame'
 import { request, RunProvider, useRuns } from '../live'
+import { useStable } from '../hooks'
 import { AddChecks } from './AddChecks'
 import { FilmView } from './FilmView'
 import { Recorder } from './Recorder'
@@ -116,7 +117,8 @@ function Workplace({ library, libraries, slug }: BehaviourProps) {
   )
   const lints = useMemo(() => look?.lints ?? [], [look])
   const troubles = useMemo(() => troublesOf(file, problems, lints), [problems, lints, file])
-  const first = useMemo(() => ({ line: scenarios[0]?.line ?? 1 }), [scenarios.length === 0])
+  // Where it opens: later edits move no one away.
+  const first = useStable({ line: scenarios[0]?.line ?? 1 }, String(scenarios.length === 0))
   const onLine = useCallback(
     (line: number) => {
       const at = scenarios.findLastIndex((each) => each.line <= line)

@@ -3,6 +3,7 @@
 import { useEffect, useState } from 'react'
 import type { ScenarioFile } from '@/core/sheet'
 import type { BoardModel } from '../board'
+import { useLatest } from '../hooks'
 import { RecordedSteps } from './RecordedSteps'
 import { RecordStage } from './RecordStage'
 import { useRecording } from './useRecording'
@@ -26,9 +27,11 @@ export function Recorder({
   const { isOver, stop, make } = recording
   const [keptAs, setKeptAs] = useState<string>()
   // How things stood at the end belongs to the recording: it is waited for.
+  const latest = useLatest({ make, onKeep })
   useEffect(() => {
+    const { make, onKeep } = latest.current
     if (keptAs !== undefined && isOver) onKeep(make(keptAs))
-  }, [keptAs, isOver])
+  }, [keptAs, isOver, latest])
   return (
     <>
       <div className="flex min-h-0 flex-col border-r border-line bg-sheet">

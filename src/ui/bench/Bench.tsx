@@ -7,6 +7,7 @@ import { BenchFrame, type BenchEvent, type Rendered, type Show } from './BenchFr
 import { CodePane } from './CodePane'
 import { Controls } from './Controls'
 import { EventPane } from './EventPane'
+import { useStable } from '../hooks'
 import { contextFor, type BenchModel } from './model'
 import { makeLatest } from './latest'
 import { Surroundings } from './Surroundings'
@@ -45,7 +46,8 @@ export function Bench({
   const beside = useMemo(() => kept && open(kept), [open, kept])
   const surrounding = surroundingOf(setting)
   // The same as long as nothing of it is set otherwise: it is told anew only then.
-  const context = useMemo(() => contextFor(model, setting), [model, surrounding])
+  const around = useStable(setting, surrounding)
+  const context = useMemo(() => contextFor(model, around), [model, around])
   /** The component shows a change before the controls do: they take longer. */
   const change = (next: Setting) => {
     const made = open(next)

@@ -4,6 +4,7 @@ import { useCallback, useEffect, useRef, useState, type RefObject } from 'react'
 import type { Bench } from '@/core/bench'
 import { MEASURE_KEY, fromLiveSchema, type FromLive, type StageCase, type StageContext, type ToLive } from '@/stage'
 import { HUNG, Trouble, useStageFrame } from '../board'
+import { useLatest } from '../hooks'
 import type { BenchModel } from './model'
 
 export type Rendered = Extract<FromLive, { type: 'rendered' }>
@@ -64,6 +65,7 @@ export function BenchFrame({
     },
   )
   const shown = useRef({ settings, context })
+  const latest = useLatest({ settings, context })
   // Another component, or other files of it: a page's modules and element names are loaded once.
   const opened = useRef(model)
   useEffect(() => {
@@ -74,11 +76,12 @@ export function BenchFrame({
   }, [model, reload])
   useEffect(() => {
     if (phase !== 'ready' || opened.current !== model) return
+    const { settings, context } = latest.current
     shown.current = { settings, context }
     const one = caseOf(settings)
     send({ type: 'open', purpose: 'bench', component: model.component, events: model.events, one, context })
     // What is shown first is what is set then; all later changes are told one by one.
-  }, [phase, frameKey, send, model])
+  }, [phase, frameKey, send, model, latest])
   const isReady = phase === 'ready'
   const show = useCallback(
     (next: Bench['settings'], around: StageContext) => {

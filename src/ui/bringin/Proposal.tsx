@@ -32,14 +32,15 @@ export function Proposal({ library, proposal, taken, isAlone, onDrop }: Proposal
   useEffect(() => setChosen(proposal), [proposal])
   const address = `/api/libraries/${library}/components/${chosen.slug}`
   useEffect(() => {
-    const waiting = setTimeout(async () => {
+    const look = async () => {
       const next = await request<Look>(`${address}/preview`, {
         method: 'POST',
         body: JSON.stringify({ texts: chosen.texts, tab: 'bring-in', base: 0 }),
       }).catch((): Look => ({ problems: [], lints: [] }))
       setLook((before) => (next.model ? next : { ...next, ...(before?.model && { model: before.model }) }))
       setProblems(next.problems)
-    }, FOLLOW_MS)
+    }
+    const waiting = setTimeout(() => void look(), FOLLOW_MS)
     return () => clearTimeout(waiting)
   }, [address, chosen])
   const save = async () => {

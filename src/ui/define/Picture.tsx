@@ -94,6 +94,10 @@ export function Picture({
         return setPointed(message.picked)
       case 'broken':
         return setProblem(message.reason)
+      // The frame's own affair.
+      case 'pong':
+      case 'trespass':
+        return
     }
   }
   const { frame, phase, isHung, send, reload, frameKey, address } = useBoardFrame(model, onMessage)
@@ -121,12 +125,13 @@ export function Picture({
     send({ type: 'sight', top: 0, bottom: 4000 })
   }, [opened, staged, size, zoom, isolated, model.viewport, send])
 
+  const isCounted = onCensus !== undefined
   useEffect(() => {
-    if (opened === 0 || !onCensus) return
+    if (opened === 0 || !isCounted) return
     // After what is seen: counting mounts many cases once more.
     const waiting = setTimeout(() => send({ type: 'count', cases: censusCases(model) }), COUNT_AFTER_MS)
     return () => clearTimeout(waiting)
-  }, [opened, model, send, onCensus !== undefined])
+  }, [opened, model, send, isCounted])
 
   const pointAt = useCallback(
     (event: React.PointerEvent) => {

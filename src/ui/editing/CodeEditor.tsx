@@ -127,16 +127,16 @@ export function CodeEditor({
 }: CodeEditorProps) {
   const box = useRef<HTMLDivElement>(null)
   const view = useRef<EditorView>(undefined)
-  const handlers = useRef({ onType, onSave, onLine, complete })
+  const handlers = useRef({ onType, onSave, onLine, complete, text, quietly })
   useEffect(() => {
-    handlers.current = { onType, onSave, onLine, complete }
+    handlers.current = { onType, onSave, onLine, complete, text, quietly }
   })
   useEffect(() => {
     const language = new Compartment()
     const editor = new EditorView({
       parent: box.current!,
       state: EditorState.create({
-        doc: text,
+        doc: handlers.current.text,
         extensions: [
           basicSetup,
           // Tab leaves the editor, as everywhere; Esc first lets it indent.
@@ -203,7 +203,7 @@ export function CodeEditor({
       selection: { anchor: line.from },
       effects: EditorView.scrollIntoView(line.from, { y: 'center' }),
     })
-    if (!quietly) editor.focus()
+    if (!handlers.current.quietly) editor.focus()
   }, [goTo, path])
   return <div ref={box} className="h-full min-h-0" data-editor={path} />
 }

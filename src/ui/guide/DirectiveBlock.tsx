@@ -8,6 +8,7 @@ import { othersOf, settingsOf } from '@/core/plan'
 import { BenchFrame, contextFor } from '../bench'
 import { contextOf, stageCase } from '../board'
 import { Picture } from '../define'
+import { useStable } from '../hooks'
 import { caseWith, type GuideFacts, type Standings } from './facts'
 import { Showing, type Shown } from './Showing'
 import { EventTable, KeyTable, PartTable, PropTable, SlotTable, Told, TokenTable } from './Tables'
@@ -91,19 +92,21 @@ function Cases({
   columns?: number
 }) {
   const { board } = facts
+  // A case is the same as long as its key is.
+  const same = useStable(cases, cases.map(({ one }) => one.key).join())
+  const href = evidence?.('matrix')
   const items = useMemo(
     () =>
-      cases.map(({ one, caption }): Shown => ({
+      same.map(({ one, caption }): Shown => ({
         staged: stageCase(board, one),
         caption: (
           <>
-            <Told standing={standings.ofCase(one)} href={evidence?.('matrix')} />
+            <Told standing={standings.ofCase(one)} href={href} />
             <span className="truncate">{caption}</span>
           </>
         ),
       })),
-    // A case is the same as long as its key is.
-    [board, standings, cases.map(({ one }) => one.key).join()],
+    [board, standings, same, href],
   )
   const context = board.contexts[contextOf(board.contexts, cases[0]?.one.values ?? {})]!
   return (
@@ -203,8 +206,8 @@ function Preset({ tools: { facts }, example }: { tools: BlockTools; example: Exa
 }
 
 function Anatomy({ facts: { board, sheet, space } }: { facts: GuideFacts }) {
-  const names = Object.keys(sheet.parts).filter((each) => each !== 'host' && each !== 'root')
-  const numbers = useMemo(() => new Map(names.map((each, at) => [each, at + 1])), [names.join()])
+  const names = useMemo(() => Object.keys(sheet.parts).filter((each) => each !== 'host' && each !== 'root'), [sheet])
+  const numbers = useMemo(() => new Map(names.map((each, at) => [each, at + 1])), [names])
   const one = useMemo(() => defaultCase(space), [space])
   const [lit, setLit] = useState<string>()
   return (

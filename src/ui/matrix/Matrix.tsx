@@ -103,7 +103,8 @@ function Board({ library, libraries, slug, query, model: given }: MatrixProps & 
   const layout = useMemo(() => layOut(model.space, placement, covered), [model, placement, covered])
   const sample = useMemo(() => sampleOf(model), [model])
   const size = cell.width > 0 ? cell : isIsolated ? ISOLATED_CELL : { width: 120, height: 60 }
-  const geometry = useMemo(() => geometryOf(layout, size, zoom), [layout, size.width, size.height, zoom])
+  const { width, height } = size
+  const geometry = useMemo(() => geometryOf(layout, { width, height }, zoom), [layout, width, height, zoom])
   const marks = useMemo(() => new Map(state?.marks.map(([key, mark, misses]) => [key, { mark, misses }])), [state])
   const stateOf = useCallback((key: string) => marks.get(key) ?? { mark: 'open' as const, misses: 0 }, [marks])
   const cases = useMemo(

@@ -22,6 +22,7 @@ import {
 import { TitleBlock, useKeys, type Findable, type LibraryFacts } from '../frame'
 import { RunProvider } from '../live'
 import { probeHere, useStandings, useSurvey, type Sources } from '../survey'
+import { useStable } from '../hooks'
 import { CodePanel } from './CodePanel'
 import { Coverage } from './Coverage'
 import type { DraftAim } from './carryOut'
@@ -149,7 +150,7 @@ function Workplace({ library, libraries, slug }: SpecProps) {
   )
   const troubles = useMemo(() => troublesOf(file, problems, lints), [problems, lints, file])
   // It opens where the spec begins.
-  const start = useMemo(() => ({ line: lines[0] ?? 1 }), [lines.length === 0])
+  const start = useStable({ line: lines[0] ?? 1 }, String(lines.length === 0))
   const goTo = going ?? start
   const complete = useMemo(() => sheetCompletion(() => sheet), [sheet])
   const head = (

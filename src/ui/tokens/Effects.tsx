@@ -5,6 +5,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { request } from '../live'
 import { Mark } from '../marks'
+import { useStable } from '../hooks'
 import type { TokenEffects, TrialRun, TypedEdit } from './model'
 
 const ask = <T,>(library: string, what: 'look' | 'try', edits: readonly TypedEdit[], signal?: AbortSignal) =>
@@ -17,14 +18,14 @@ const ask = <T,>(library: string, what: 'look' | 'try', edits: readonly TypedEdi
 
 /** What a change would do, before it is made: the expectations that come to something else, and, tried out, the cases that then miss. */
 export function Effects({ library, edits }: { library: string; edits: readonly TypedEdit[] }) {
-  const key = JSON.stringify(edits)
+  const now = useStable(edits, JSON.stringify(edits))
   const [settled, setSettled] = useState(edits)
   const [isTrying, setTrying] = useState(false)
   useEffect(() => {
     setTrying(false)
-    const timer = setTimeout(() => setSettled(edits), 250)
+    const timer = setTimeout(() => setSettled(now), 250)
     return () => clearTimeout(timer)
-  }, [key])
+  }, [now])
   const { data: effects, error } = useQuery({
     queryKey: ['token-effects', library, settled],
     queryFn: ({ signal }) => ask<TokenEffects>(library, 'look', settled, signal),

@@ -27,8 +27,12 @@ export function TokenDetail({ library, model, row, onSelect, onSave, onClose }: 
     setProblem(undefined)
   }, [row])
   // Columns that read the same place of the same file change together.
-  const places = row.cells.flatMap((cell, at) =>
-    cell && row.cells.findIndex((each) => each && samePlace(each, cell)) === at ? [{ cell, at }] : [],
+  const places = useMemo(
+    () =>
+      row.cells.flatMap((cell, at) =>
+        cell && row.cells.findIndex((each) => each && samePlace(each, cell)) === at ? [{ cell, at }] : [],
+      ),
+    [row],
   )
   const edits = useMemo(
     () =>
@@ -37,7 +41,7 @@ export function TokenDetail({ library, model, row, onSelect, onSave, onClose }: 
           ? []
           : [{ path: row.path, file: cell.file, at: cell.at, was: cell.value, type: row.type, text: typed[at] }],
       ),
-    [typed, row],
+    [typed, row, places],
   )
   const faults = edits
     .map((edit) => readTokenText(edit.text, edit.type, edit.was))

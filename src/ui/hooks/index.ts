@@ -1,0 +1,2 @@
+export { useLatest } from './useLatest'
+export { useStable } from './useStable'
