@@ -46,7 +46,9 @@ export async function propose(
   const modules = paths
     .filter((each) => /\.[jt]sx$/.test(each) && !used.has(each))
     .toSorted((a, b) => Number(imported.has(a)) - Number(imported.has(b)))
-  const styled = styledClasses(paths.filter((each) => /\.css$/.test(each)).map((each) => dropped[each]!))
+  const styled = styledClasses(
+    paths.filter((each) => /\.s?css$/.test(each)).map((each) => [each, dropped[each]!] as const),
+  )
   const reader = readerOf(library === undefined ? treeOf(dropped) : overlay(library, dropped), modules)
   for (const path of modules) {
     const reading = await reader.read(path)

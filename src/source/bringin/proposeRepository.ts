@@ -168,7 +168,9 @@ async function modulesIn(tree: FileTree, paths: readonly string[]): Promise<Foun
     (path) => /\.[jt]sx$/.test(path) && !SKIPPED.test(path) && !PAGES.test(path) && !ENTRIES.test(path),
   )
   const reader = readerOf(tree, modules)
-  const styled = styledClasses(paths.filter((path) => /\.css$/.test(path)).map((path) => textOf(tree, path)!))
+  const styled = styledClasses(
+    paths.filter((path) => /\.s?css$/.test(path)).map((path) => [path, textOf(tree, path)!] as const),
+  )
   const found: Found[] = []
   for (const module of modules) {
     const [main, ...others] = reader.exportsOf(module)

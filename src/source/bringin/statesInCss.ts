@@ -52,9 +52,15 @@ export function statesInCss(css: string): CssFacts {
   return facts
 }
 
-/** Every class that some style sheets style. */
-export const styledClasses = (texts: readonly string[]): Set<string> =>
-  new Set(texts.flatMap((text) => [...statesInCss(text).classes]))
+/** Every class that style sheets name, by path and text; of SCSS those that are written out. */
+export const styledClasses = (sheets: readonly (readonly [path: string, text: string])[]): Set<string> =>
+  new Set(
+    sheets.flatMap(([path, text]) =>
+      path.endsWith('.scss')
+        ? [...text.matchAll(/\.(-?[_a-zA-Z][\w-]*)/g)].map(([, name]) => name!)
+        : [...statesInCss(text).classes],
+    ),
+  )
 
 /** Notes what a rule declares for each selector of it that is one class, or a class with its block. */
 function noteDeclared({ prelude, block }: Rule, declares: CssFacts['declares']) {
