@@ -33,6 +33,8 @@ class Packages {
   private readonly reach: PackageReach
   private readonly known = new Map<string, string>()
   private readonly archived = new Map<string, Uint8Array>()
+  /** Where references led, by the folder that they were in: each look into archives is a run of the bundler. */
+  private readonly foundArchived = new Map<string, string>()
   private readonly isPlugged: boolean
   private resolver?: Resolve
 
@@ -79,10 +81,14 @@ class Packages {
   /** What yarn keeps in an archive; files in one reach what lies in the same package. */
   private inArchive(reference: string, importer: string): string | undefined {
     if (!this.isPlugged) return undefined
+    const key = `${dirname(importer)}|${reference}`
+    const known = this.foundArchived.get(key)
+    if (known !== undefined) return known
     const found = findArchived(this.folder, reference, dirname(importer), STYLE_OPTIONS)
     if (!found) return undefined
     if (!isBare(reference) && packageIn(found.file) !== packageIn(importer)) return undefined
     this.archived.set(found.file, found.bytes)
+    this.foundArchived.set(key, found.file)
     return found.file
   }
 

@@ -1,6 +1,7 @@
 import { createRequire } from 'node:module'
 import { join } from 'node:path'
 import type * as Esbuild from 'esbuild'
+import { ASSET_LOADERS } from './assetLoaders'
 
 /** A file in an archive of packages. */
 export interface ArchivedFile {
@@ -9,23 +10,7 @@ export interface ArchivedFile {
   bytes: Uint8Array
 }
 
-const ENDINGS = [
-  'css',
-  'scss',
-  'json',
-  'json5',
-  'svg',
-  'png',
-  'jpg',
-  'jpeg',
-  'gif',
-  'webp',
-  'avif',
-  'woff2',
-  'woff',
-  'ttf',
-  'otf',
-]
+const ENDINGS = ['.css', '.scss', '.json', '.json5', ...Object.keys(ASSET_LOADERS)]
 const STDIN = '<stdin>'
 
 /**
@@ -54,7 +39,7 @@ export function findArchived(
       mainFields: options.mainFields,
       conditions: options.conditions,
       resolveExtensions: options.extensions,
-      loader: Object.fromEntries(ENDINGS.map((ending) => [`.${ending}`, 'copy' as const])),
+      loader: Object.fromEntries(ENDINGS.map((ending) => [ending, 'copy' as const])),
     })
     const path = metafile.inputs[STDIN]?.imports[0]?.path
     if (path === undefined || !path.includes('.zip/')) return undefined

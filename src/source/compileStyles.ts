@@ -1,8 +1,6 @@
 import { originalPositionFor, type TraceMap } from '@jridgewell/trace-mapping'
-import { parse, walk } from 'css-tree'
 import { pathOfAddress } from './addresses'
-import { keptByText } from '@/core/keep'
-import { isOnServer } from '@/core/lint'
+import { isOnServer, referencesIn } from '@/core/lint'
 import { findFile, missingFile, type FileTree } from '@/core/sheet'
 import type { Place, Problem } from '@/core/problem'
 import type { StageComponent } from '@/stage'
@@ -62,38 +60,6 @@ const TYPES: Record<string, string> = {
   ttf: 'font/ttf',
   otf: 'font/otf',
 }
-
-interface Reference {
-  /** As it is written. */
-  value: string
-  line: number
-  column: number
-  isImport: boolean
-  /** What stands for it in the text: of an import, the whole rule. */
-  start: number
-  end: number
-}
-
-/** What a sheet names: pictures, fonts, other sheets. */
-const referencesIn = keptByText((css: string): readonly Reference[] => {
-  const found: Reference[] = []
-  if (!/url\(|@import/i.test(css)) return found
-  walk(parse(css, { positions: true, onParseError: () => {} }), function (node) {
-    const isImport = this.atrule?.name === 'import'
-    if (node.type !== 'Url' && !(node.type === 'String' && isImport)) return
-    const { start } = node.loc!
-    const place = isImport ? this.atrule!.loc! : node.loc!
-    found.push({
-      value: node.value,
-      line: start.line,
-      column: start.column,
-      isImport,
-      start: place.start.offset,
-      end: place.end.offset,
-    })
-  })
-  return found
-})
 
 /** Puts pictures and fonts into the text, since a stage reaches no files; lists the sheets that it imports. */
 function inlineAssets(

@@ -5,6 +5,7 @@ import type { Loader, OnLoadResult, OnResolveResult, Plugin, PluginBuild } from 
 import { resolvePath, type FileTree } from '@/core/sheet'
 import type { Problem } from '@/core/problem'
 import { SHARED_REACT } from '@/stage'
+import { DATA } from './assetLoaders'
 import { libraryPath } from './libraryPath'
 import { moduleFile } from './moduleFile'
 import { folderAbove, isBare, PackageReach } from './PackageReach'
@@ -15,7 +16,6 @@ const SPACE = 'library'
 const SHARED = 'shared-react'
 const REACT = /^react(-dom)?(\/(jsx-runtime|jsx-dev-runtime|client))?$/
 
-const DATA = ['svg', 'png', 'jpg', 'jpeg', 'webp', 'avif', 'gif', 'woff2', 'woff', 'ttf', 'otf']
 const LOADERS: Record<string, Loader> = {
   tsx: 'tsx',
   ts: 'ts',
@@ -29,11 +29,6 @@ const LOADERS: Record<string, Loader> = {
   scss: 'css',
   ...Object.fromEntries(DATA.map((ending) => [ending, 'dataurl' as const])),
 }
-
-/** How files of packages are loaded that are no code. */
-export const ASSET_LOADERS: Record<string, Loader> = Object.fromEntries(
-  DATA.map((ending) => [`.${ending}`, 'dataurl' as const]),
-)
 
 // What bundlers let an import ask for behind its name.
 const ASKED_AS: Record<string, Loader> = { '?raw': 'text', '?inline': 'text', '?url': 'dataurl' }

@@ -1,6 +1,6 @@
 import { compareTwins, findPlaces, findVariables, takeCensus, type Census } from './census'
 import { prepareStyles, setContext, type Styles } from './documentStyles'
-import { escapeIn, mayEscape } from './escape'
+import { watchEscape, type EscapeWatch } from './escape'
 import { findParts, shadowsIn, type MountedCase } from './findPart'
 import { collectForced, needsLayout, type Forced } from './forceStates'
 import { attempt, changesElements, mountCase } from './mount'
@@ -46,6 +46,8 @@ export type Beat = (index: number) => void
 /** The page in which one component's cases are rendered and read. */
 export class Stage {
   readonly cases: MountedCase[] = []
+  /** What in any case so far was laid out by the window, in words. They must be in sight. */
+  readonly escape: EscapeWatch
   /** Called when the component calls a handler that stands for an event. */
   onEvent?: (event: string, given: unknown) => void
   #styles: Styles
@@ -55,9 +57,7 @@ export class Stage {
   #references = new Map<Element, number>()
   #flows?: boolean
   #hasCode: boolean
-  #mayEscape: boolean
   #rules = new DeclaredRules()
-  #escape?: string
 
   private constructor(
     readonly component: StageComponent,
@@ -70,7 +70,8 @@ export class Stage {
     this.#keeper = keepBound(this.#styles.shadow)
     // Looking into every element costs: only components that bring code can have shadow trees.
     this.#hasCode = hasCode(component)
-    this.#mayEscape = mayEscape(component)
+    // In a document of its own nothing escapes.
+    this.escape = component.isolated ? () => undefined : watchEscape(component)
   }
 
   /** @throws Error when code of the component cannot be loaded. */
@@ -244,19 +245,13 @@ export class Stage {
     return findParts(this.component, this.cases[index]!, part)[match - 1]
   }
 
-  /** What in any case so far was laid out by the window, in words. They must be in sight. */
-  escape(cases: readonly MountedCase[] = this.cases): string | undefined {
-    if (this.#mayEscape) this.#escape ??= escapeIn(this.component, cases)
-    return this.#escape
-  }
-
   read(
     profiles: readonly (readonly StageRequest[])[],
     profileOf: readonly number[],
     pseudoBoxes: PseudoBoxes,
   ): StageReadings {
     // States are forced only now.
-    if (!this.component.isolated) this.escape()
+    this.escape(this.cases)
     return readCases(this.component, this.cases, {
       profiles,
       profileOf,

@@ -46,7 +46,7 @@ export function takeCensus(cases: readonly MountedCase[], known: Census = EMPTY_
   for (const { frame, key, instances } of shown) {
     // What stands in its slots is judged by its own sheet.
     const nested = instances.filter(({ isOwn }) => !isOwn).flatMap(({ roots }) => roots)
-    for (const element of (isAlone ? frame.ownerDocument.body : frame).querySelectorAll('[class]')) {
+    for (const element of homeOf(frame, isAlone).querySelectorAll('[class]')) {
       if (nested.some((root) => root.contains(element))) continue
       for (const name of element.classList) keep(classes, name, key)
     }
@@ -70,6 +70,9 @@ export function takeCensus(cases: readonly MountedCase[], known: Census = EMPTY_
     lostLabels: [...lostLabels],
   }
 }
+
+/** Where a case's elements stand: in a document of its own, all of its page. */
+const homeOf = (frame: HTMLElement, isAlone: boolean): HTMLElement => (isAlone ? frame.ownerDocument.body : frame)
 
 // Sheets of one document are gone through once, unless code has put more rules into them.
 const namesOfSheets = new WeakMap<CSSStyleSheet, { rules: number; names: ReadonlySet<string> }>()
@@ -133,14 +136,19 @@ export function findPlaces(census: Census, component: StageComponent, cases: rea
 const NEEDED = /var\(\s*(--[\w-]+)\s*\)/g
 
 /** Adds which custom properties of the component's own styles are there. */
-export function findVariables(census: Census, { sheets }: StageComponent, cases: readonly MountedCase[]): Census {
+export function findVariables(
+  census: Census,
+  { sheets, isolated }: StageComponent,
+  cases: readonly MountedCase[],
+): Census {
   const own = sheets.filter(({ of }) => of === 'own').map(({ text }) => text)
   const needed = new Set(own.flatMap((text) => [...text.matchAll(NEEDED)].map(([, name]) => name!)))
   const defined = new Set(census.variables?.defined)
   const open = [...needed].filter((name) => !defined.has(name))
   for (const { frame } of cases) {
     if (open.length === 0) break
-    for (const root of [frame.ownerDocument.body, ...shadowsIn(frame), frame])
+    const home = homeOf(frame, isolated)
+    for (const root of [home, ...shadowsIn(home)])
       for (const element of root.querySelectorAll('*')) {
         const style = getComputedStyle(element)
         for (const name of open.filter((each) => style.getPropertyValue(each) !== '')) {

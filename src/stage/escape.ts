@@ -13,12 +13,18 @@ export function mayEscape({ sheets, pieces, bundle }: Pick<StageComponent, 'shee
 const IN_PSEUDO = /::?(before|after)\b[^{}]*\{[^{}]*position\s*:\s*fixed/
 const PSEUDO = ['::before', '::after']
 
-/** What in mounted cases is laid out by the window, in words: it needs a document for each case. */
-export function escapeIn(
-  { sheets }: Pick<StageComponent, 'sheets'>,
-  cases: readonly MountedCase[],
-): string | undefined {
-  const pseudo = sheets.some(({ text }) => IN_PSEUDO.test(text)) ? PSEUDO : []
+/** Tells what in mounted cases is laid out by the window, in words: it needs a document for each case. */
+export type EscapeWatch = (cases: readonly MountedCase[]) => string | undefined
+
+/** Looks through a component's texts once; where they speak of nothing, its cases are not looked at. */
+export function watchEscape(component: Pick<StageComponent, 'sheets' | 'pieces' | 'bundle'>): EscapeWatch {
+  if (!mayEscape(component)) return () => undefined
+  const pseudo = component.sheets.some(({ text }) => IN_PSEUDO.test(text)) ? PSEUDO : []
+  let found: string | undefined
+  return (cases) => (found ??= escapeIn(cases, pseudo))
+}
+
+function escapeIn(cases: readonly MountedCase[], pseudo: readonly string[]): string | undefined {
   for (const { frame } of cases)
     for (const root of [frame, ...shadowsIn(frame)])
       for (const element of root.querySelectorAll('*')) {

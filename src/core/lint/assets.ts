@@ -1,6 +1,6 @@
-import { parse, walk } from 'css-tree'
 import { findFile, LIBRARY_FILE, textOf, type FileTree, type Library } from '../sheet'
 import { makeLint, type Lint, type LintSubject } from './lint'
+import { referencesIn } from './references'
 
 /** Whether a reference in CSS leads to a server, by an address or from its root: the stage has none. */
 export const isOnServer = (reference: string): boolean => /^(https?:)?\/\/|^\//i.test(reference)
@@ -20,19 +20,13 @@ function* inSheet(tree: FileTree, from: string, reference: string): Generator<Li
   const file = findFile(tree, from, reference)
   if (file === undefined || !file.endsWith('.css')) return
   const css = textOf(tree, file) ?? ''
-  // Sheets are looked at with each keystroke; most name nothing.
-  if (!/url\(|@import/i.test(css)) return
-  const asked: { address: string; line: number }[] = []
-  walk(parse(css, { positions: true, onParseError: () => {} }), function (node) {
-    if (node.type !== 'Url' && !(node.type === 'String' && this.atrule?.name === 'import')) return
-    if (isOnServer(node.value)) asked.push({ address: node.value, line: node.loc!.start.line })
-  })
+  const asked = referencesIn(css).filter(({ value }) => isOnServer(value))
   const [first] = asked
   if (!first) return
   const others = asked.length > 1 ? ` and ${asked.length - 1} more` : ''
   yield makeLint(
     'asset-not-loaded',
     { file, line: first.line },
-    `"${first.address}"${others} would come from a server, which Brelt does not ask: what is read may differ from what people see. Keep the file in the library or in a package.`,
+    `"${first.value}"${others} would come from a server, which Brelt does not ask: what is read may differ from what people see. Keep the file in the library or in a package.`,
   )
 }

@@ -16,6 +16,7 @@ import { unknownAxis, unknownComponent, unknownPart, unknownProp, unknownToken }
 export { absentParts, lintRendered, type RenderedFacts, type StyleTexts } from './rendered'
 export { unspecified, unspecifiedReadings } from './unspecified'
 export { isOnServer } from './assets'
+export { referencesIn } from './references'
 export { lintLibrary, lintTokens } from './library'
 export { makeLint, type Lint, type LintCode, type Severity } from './lint'
 

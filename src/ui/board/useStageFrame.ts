@@ -2,6 +2,7 @@
 
 import { useCallback, useContext, useEffect, useRef, useState } from 'react'
 import { CONNECT, READY } from '@/stage'
+import { useLatest } from '../hooks'
 import { StageSource, type StageProgramName } from './stageAddress'
 import { makeTurns } from './turns'
 
@@ -33,16 +34,13 @@ export function useStageFrame<To extends { type: string }, From>(
 ) {
   const frame = useRef<HTMLIFrameElement>(null)
   const port = useRef<MessagePort>(undefined)
-  const handler = useRef(onMessage)
+  const handler = useLatest(onMessage)
   const [phase, setPhase] = useState<FramePhase>('loading')
   const [isHung, setHung] = useState(false)
   const [isClosed, setClosed] = useState(false)
   const [generation, setGeneration] = useState(0)
   const [address, setAddress] = useState<string>()
   const source = useContext(StageSource)
-  useEffect(() => {
-    handler.current = onMessage
-  })
 
   useEffect(() => {
     let heard = Infinity
@@ -85,7 +83,7 @@ export function useStageFrame<To extends { type: string }, From>(
       port.current?.close()
       port.current = undefined
     }
-  }, [schema, source, program, slug, generation])
+  }, [schema, source, program, slug, generation, handler])
 
   const send = useCallback((message: To) => port.current?.postMessage(message), [])
   /** Loads the frame anew: after it hung, or since a page knows a custom element's name only once. */

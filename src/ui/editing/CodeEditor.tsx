@@ -19,6 +19,7 @@ import { basicSetup, EditorView } from 'codemirror'
 import { useEffect, useRef } from 'react'
 import type { Lint } from '@/core/lint'
 import { problemSentence, type Problem } from '@/core/problem'
+import { useLatest } from '../hooks'
 
 export interface Trouble {
   line: number
@@ -127,10 +128,7 @@ export function CodeEditor({
 }: CodeEditorProps) {
   const box = useRef<HTMLDivElement>(null)
   const view = useRef<EditorView>(undefined)
-  const handlers = useRef({ onType, onSave, onLine, complete, text, quietly })
-  useEffect(() => {
-    handlers.current = { onType, onSave, onLine, complete, text, quietly }
-  })
+  const handlers = useLatest({ onType, onSave, onLine, complete, text, quietly })
   useEffect(() => {
     const language = new Compartment()
     const editor = new EditorView({
@@ -166,7 +164,7 @@ export function CodeEditor({
     view.current = editor
     return () => editor.destroy()
     // The text that it opens with; later ones come in below, so that the cursor and the editor's own undo stay.
-  }, [path])
+  }, [path, handlers])
   useEffect(() => {
     const editor = view.current!
     const now = editor.state.doc.toString()
@@ -204,6 +202,6 @@ export function CodeEditor({
       effects: EditorView.scrollIntoView(line.from, { y: 'center' }),
     })
     if (!handlers.current.quietly) editor.focus()
-  }, [goTo, path])
+  }, [goTo, path, handlers])
   return <div ref={box} className="h-full min-h-0" data-editor={path} />
 }
