@@ -288,7 +288,7 @@ describe('editing', () => {
     await waitForText(page, '[data-change="prop label · default"]', /Coat.*Hat/)
     const first = await page.waitForSelector('[data-revision="1"] button')
     await first!.click()
-    await waitForText(page, '[data-status="saved"]', /Brought back/)
+    await waitForText(page, '[data-status="saved"]', /Restored/)
     expect(await stored(page, 'plain', '.yaml')).toBe(SHEET)
     await page.close()
   }, 60_000)

@@ -79,6 +79,9 @@ async function sheetOf(page: Page, slug: string) {
   return texts[`components/${slug}/${slug}.sheet.yaml`]!
 }
 
+const draftsOf = async (page: Page, slug: string) =>
+  (await get<{ drafts: unknown[] }>(page, `/api/libraries/signs/components/${slug}/define`)).drafts
+
 const specOf = async (page: Page, slug: string) => (parse(await sheetOf(page, slug)) as { spec: unknown[] }).spec
 
 interface State {
@@ -184,15 +187,27 @@ describe('the spec', () => {
     // The text follows: typing into it changes the table.
     await retype(page, 'sign.sheet.yaml', before.replace('kind: painted, theme: night', 'kind: painted, size: large'))
     await waitForText(page, '[data-rule="1"]', /size: large/)
+    expect(
+      await until(
+        () => draftsOf(page, 'sign'),
+        (drafts) => drafts.length > 0,
+      ),
+    ).toHaveLength(1)
     await retype(page, 'sign.sheet.yaml', before)
     await waitForText(page, '[data-rule="1"]', /theme: night/)
-    // What was typed last is kept before the page goes: the tests below go on from it.
     expect(
       await until(
         () => sheetOf(page, 'sign'),
         (now) => now === before,
       ),
     ).toBe(before)
+    // What was typed and taken back is no draft: nothing finds it again.
+    expect(
+      await until(
+        () => draftsOf(page, 'sign'),
+        (drafts) => drafts.length === 0,
+      ),
+    ).toEqual([])
     await page.close()
   }, 60_000)
 

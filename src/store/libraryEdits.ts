@@ -49,7 +49,7 @@ export const stepLibrary = (
       const target = history.find((each) => each.id === id)
       if (!target) return undefined
       const hashes = kind === 'undo' ? target.before : target.after
-      const word = kind === 'undo' ? 'Undone' : 'Done again'
+      const word = kind === 'undo' ? 'Undone' : 'Redone'
       await replace(tx, libraryId, hashes, { kind, ofId: target.id, note: `${word}: ${target.note}`, author })
       return manifestTexts(tx, hashes)
     }),

@@ -50,7 +50,8 @@ export type Saved =
   | { kind: 'saved'; revision: number; note: string; merged: boolean; texts: Record<string, string | null> }
   | { kind: 'conflict'; head: number; conflicts: TextConflict[] }
   | { kind: 'refused'; problems: Problem[] }
-  | { kind: 'unchanged' }
+  /** All of it was there already, in `revision`. */
+  | { kind: 'unchanged'; revision: number; texts: Record<string, string | null> }
 
 /**
  * Saves a component as a new revision. What somebody else has saved since `base` is merged in, by field in the sheet and
@@ -86,7 +87,7 @@ async function saveIn(tx: Transaction, save: Save, library: Pick<Library, 'data'
   if (conflicts.length > 0 && !save.prefer) return { kind: 'conflict', head: head!.id, conflicts }
   const changed = Object.entries(texts).filter(([path, text]) => (current[path] ?? null) !== text)
   await settleDrafts(tx, save)
-  if (changed.length === 0) return { kind: 'unchanged' }
+  if (changed.length === 0) return { kind: 'unchanged', revision: head?.id ?? 0, texts }
   const after = { ...current, ...Object.fromEntries(changed) }
   const read = readSheet(after[file] ?? '', file)
   if (!read.sheet || read.problems.length > 0) return { kind: 'refused', problems: read.problems }

@@ -1,7 +1,7 @@
 import { revisionTexts, listDrafts, listRevisions, undoTargets } from '@/store'
 import type { Definition } from '@/ui/editing'
 import { connection } from './connection'
-import { lookAt } from './look'
+import { previewOf } from './preview'
 import type { Opened } from './opened'
 
 /** Everything that the Define view opens with; undefined when there is no such component. */
@@ -20,7 +20,7 @@ export async function definitionOf(opened: Opened, slug: string): Promise<Defini
     drafts: drafts.map(({ at, ...draft }) => ({ ...draft, at: at.toISOString() })),
     revisions: history.map(({ ofId: _, at, ...revision }) => ({ ...revision, at: at.toISOString() })),
     ...undoTargets(history),
-    look: await lookAt(opened, slug, {}),
+    preview: await previewOf(opened, slug, {}),
     components: sheets.map((each) => each.slug),
     contexts: library.data.contexts,
     ...(record.folder !== undefined && { folder: record.folder }),

@@ -1,4 +1,4 @@
-import type { LibraryEvent } from '@/ui/editing'
+import type { LibraryEvent } from '@/ui/live'
 
 type Listener = (event: LibraryEvent) => void
 

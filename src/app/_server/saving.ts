@@ -5,7 +5,7 @@ import { listRevisions, revisionTexts, saveComponent, undoTargets, type Save, ty
 import { connection } from './connection'
 import { tellLibrary } from './events'
 import { syncFolder, unreadOnDisk, writeBack } from './linked'
-import { lookAt } from './look'
+import { previewOf } from './preview'
 import { openStored, type Opened } from './opened'
 
 export interface SaveRequest {
@@ -32,7 +32,7 @@ export async function save(
     return refused([{ file: outside, line: 1, column: 1, message: `"${outside}" leaves the library's folder` }])
   const unread = await unreadOnDisk(libraryId, Object.keys(given.texts))
   if (unread.length > 0) return refused(unread)
-  const { problems } = await lookAt(opened, slug, given.texts)
+  const { problems } = await previewOf(opened, slug, given.texts)
   if (problems.length > 0) return refused(problems)
   const link = await connection()
   const { base, ...rest } = given
@@ -67,12 +67,12 @@ export async function goBack(
   const id = how.kind === 'restore' ? how.id : undoTargets(history)[how.kind]
   const target = history.find((each) => each.id === id)
   const head = history.at(-1)
-  if (!target || !head) return { kind: 'unchanged' }
+  if (!target || !head) return { kind: 'unchanged', revision: head?.id ?? 0, texts: {} }
   const now = (await revisionTexts(db, libraryId, slug, head.id)) ?? {}
   const then = (await revisionTexts(db, libraryId, slug, target.id)) ?? {}
   const gone = Object.keys(now).filter((path) => !(path in then))
   const texts = { ...then, ...Object.fromEntries(gone.map((path) => [path, null])) }
-  const word = { undo: 'Undone', redo: 'Done again', restore: 'Brought back' }[how.kind]
+  const word = { undo: 'Undone', redo: 'Redone', restore: 'Restored' }[how.kind]
   const told = how.kind === 'undo' ? head.note : target.note
   return save(libraryId, slug, { base: head.id, texts, kind: how.kind, ofId: target.id, note: `${word}: ${told}` })
 }

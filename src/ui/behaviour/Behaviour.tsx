@@ -52,7 +52,7 @@ interface Played {
 
 function Workplace({ library, libraries, slug }: BehaviourProps) {
   const defining = useDefinition(library.id, slug)
-  const { definition, texts, sheet, look, problems, change, edit, save, error } = defining
+  const { definition, texts, sheet, preview, problems, change, edit, save, error } = defining
   const [selected, setSelected] = useState(0)
   const [going, setGoTo] = useState<{ line: number }>()
   const [played, setPlayed] = useState<Played>()
@@ -60,7 +60,7 @@ function Workplace({ library, libraries, slug }: BehaviourProps) {
   const [awaited, setAwaited] = useState<number>()
   const { states } = useRuns()
   const state = states.find((each) => each.slug === slug)
-  const space = look?.model?.space
+  const space = preview?.model?.space
   const file = definition?.file ?? ''
   const text = texts[file] ?? ''
   const scenarios = useMemo(
@@ -115,7 +115,7 @@ function Workplace({ library, libraries, slug }: BehaviourProps) {
       })),
     [scenarios],
   )
-  const lints = useMemo(() => look?.lints ?? [], [look])
+  const lints = useMemo(() => preview?.lints ?? [], [preview])
   const troubles = useMemo(() => troublesOf(file, problems, lints), [problems, lints, file])
   // Where it opens: later edits move no one away.
   const first = useStable({ line: scenarios[0]?.line ?? 1 }, String(scenarios.length === 0))
@@ -187,7 +187,7 @@ function Workplace({ library, libraries, slug }: BehaviourProps) {
         <button
           type="button"
           className="control"
-          disabled={!look?.model}
+          disabled={!preview?.model}
           aria-pressed={isRecording}
           onClick={() => setRecording(!isRecording)}
         >
@@ -204,9 +204,9 @@ function Workplace({ library, libraries, slug }: BehaviourProps) {
         </p>
       )}
       <main className="grid min-h-0 flex-1 grid-cols-[minmax(300px,27%)_minmax(0,1fr)_minmax(300px,30%)] grid-rows-[minmax(0,1fr)]">
-        {isRecording && look?.model ? (
+        {isRecording && preview?.model ? (
           <Recorder
-            model={look.model}
+            model={preview.model}
             events={Object.keys(sheet.data.events)}
             taken={scenarios.map(({ name }) => name)}
             onKeep={keep}

@@ -5,7 +5,7 @@ import { useEffect, useState } from 'react'
 import { problemSentence, type Problem } from '@/core/problem'
 import { counted } from '@/core/words'
 import { DefaultCase } from '../board'
-import { CodeEditor, nameCheck, TextField, type Look, type SaveAnswer } from '../editing'
+import { CodeEditor, nameCheck, TextField, type Preview, type SaveAnswer } from '../editing'
 import { request } from '../live'
 import { calledAs, type ProposedComponent } from './proposal'
 
@@ -25,22 +25,22 @@ export interface ProposalProps {
 export function Proposal({ library, proposal, taken, isAlone, onDrop }: ProposalProps) {
   const router = useRouter()
   const [chosen, setChosen] = useState(proposal)
-  const [look, setLook] = useState<Look>()
+  const [preview, setPreview] = useState<Preview>()
   const [problems, setProblems] = useState<readonly Problem[]>([])
   const [state, setState] = useState<'open' | 'saving' | 'saved'>('open')
   const [open, setOpen] = useState(false)
   useEffect(() => setChosen(proposal), [proposal])
   const address = `/api/libraries/${library}/components/${chosen.slug}`
   useEffect(() => {
-    const look = async () => {
-      const next = await request<Look>(`${address}/preview`, {
+    const follow = async () => {
+      const next = await request<Preview>(`${address}/preview`, {
         method: 'POST',
         body: JSON.stringify({ texts: chosen.texts, tab: 'bring-in', base: 0 }),
-      }).catch((): Look => ({ problems: [], lints: [] }))
-      setLook((before) => (next.model ? next : { ...next, ...(before?.model && { model: before.model }) }))
+      }).catch((): Preview => ({ problems: [], lints: [] }))
+      setPreview((before) => (next.model ? next : { ...next, ...(before?.model && { model: before.model }) }))
       setProblems(next.problems)
     }
-    const waiting = setTimeout(() => void look(), FOLLOW_MS)
+    const waiting = setTimeout(() => void follow(), FOLLOW_MS)
     return () => clearTimeout(waiting)
   }, [address, chosen])
   const save = async () => {
@@ -60,7 +60,7 @@ export function Proposal({ library, proposal, taken, isAlone, onDrop }: Proposal
     router.refresh()
     if (isAlone) router.push(`/${library}/${chosen.slug}/define`)
   }
-  const model = look?.model
+  const model = preview?.model
   return (
     <article className="mb-4 border border-line bg-sheet" data-proposal={chosen.slug}>
       <header className="flex flex-wrap items-center gap-2 border-b border-line px-3 py-1.5">

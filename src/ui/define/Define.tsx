@@ -43,7 +43,7 @@ const KEYS = [['p', 'Point at a part'], ...EDITING_KEYS] as const
 
 function Workplace({ library, libraries, slug }: DefineProps) {
   const defining = useDefinition(library.id, slug)
-  const { definition, texts, sheet, look, problems, change, edit, save, back, error } = defining
+  const { definition, texts, sheet, preview, problems, change, edit, save, step, error } = defining
   const [lit, setLit] = useState<string>()
   const [tab, setTab] = useState('parts')
   const [open, setOpen] = useState('')
@@ -52,11 +52,11 @@ function Workplace({ library, libraries, slug }: DefineProps) {
   const [picked, setPicked] = useState<Picked>()
   const [held, setHeld] = useState<Record<string, string>>({})
   const [isAll, setAll] = useState(false)
-  const model = look?.model
+  const model = preview?.model
   const [census, setCensus] = useState<Census>()
   const lints = useMemo(
-    () => [...(look?.lints ?? []), ...(sheet && model && census ? lintCensus(sheet, model.component, census) : [])],
-    [look, census, sheet, model],
+    () => [...(preview?.lints ?? []), ...(sheet && model && census ? lintCensus(sheet, model.component, census) : [])],
+    [preview, census, sheet, model],
   )
 
   const numbers = useMemo(
@@ -222,7 +222,7 @@ function Workplace({ library, libraries, slug }: DefineProps) {
                   onShow={show}
                 />
               )}
-              {tab === 'history' && <History definition={definition} library={library.id} slug={slug} back={back} />}
+              {tab === 'history' && <History definition={definition} library={library.id} slug={slug} step={step} />}
             </Tabs.Content>
           </Tabs.Root>
         </section>

@@ -10,12 +10,12 @@ export function History({
   definition,
   library,
   slug,
-  back,
+  step,
 }: {
   definition: Definition
   library: string
   slug: string
-  back: Defining['back']
+  step: Defining['step']
 }) {
   const { revisions } = definition
   const last = revisions.at(-1)!
@@ -70,7 +70,7 @@ export function History({
               </td>
               <td className="text-right">
                 {id !== last.id && (
-                  <button type="button" className="control" onClick={() => void back({ kind: 'restore', id })}>
+                  <button type="button" className="control" onClick={() => step({ kind: 'restore', id })}>
                     Restore
                   </button>
                 )}

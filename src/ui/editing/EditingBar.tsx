@@ -9,22 +9,22 @@ import type { Defining } from './useDefinition'
 
 /** The keys of every view in which a component is changed. */
 export const EDITING_KEYS = [
-  ['u and r', 'Undo and do again'],
+  ['u and r', 'Undo and redo'],
   ['Ctrl S', 'Save what is being typed'],
 ] as const
 
-/** Undo, do again, and how what is on the screen stands to what is saved; with their keys. */
+/** Undo, redo, and how what is on the screen stands to what is saved; with their keys. */
 export function EditingBar({ defining, children }: { defining: Defining; children?: ReactNode }) {
-  const { definition, status, back, save } = defining
+  const { definition, status, step, save } = defining
   useKeys({
-    u: () => definition?.undo !== undefined && void back({ kind: 'undo' }),
-    r: () => definition?.redo !== undefined && void back({ kind: 'redo' }),
+    u: () => definition?.undo !== undefined && step({ kind: 'undo' }),
+    r: () => definition?.redo !== undefined && step({ kind: 'redo' }),
   })
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if ((event.ctrlKey || event.metaKey) && event.key === 's') {
         event.preventDefault()
-        void save()
+        save()
       }
     }
     window.addEventListener('keydown', onKey)
@@ -32,10 +32,10 @@ export function EditingBar({ defining, children }: { defining: Defining; childre
   }, [save])
   return (
     <div className="flex flex-wrap items-center gap-2 border-b border-line bg-sheet px-3 py-1">
-      <IconButton label="Undo" disabled={definition?.undo === undefined} onClick={() => void back({ kind: 'undo' })}>
+      <IconButton label="Undo" disabled={definition?.undo === undefined} onClick={() => step({ kind: 'undo' })}>
         <Undo2 size={14} aria-hidden />
       </IconButton>
-      <IconButton label="Redo" disabled={definition?.redo === undefined} onClick={() => void back({ kind: 'redo' })}>
+      <IconButton label="Redo" disabled={definition?.redo === undefined} onClick={() => step({ kind: 'redo' })}>
         <Redo2 size={14} aria-hidden />
       </IconButton>
       <StatusLine defining={defining} status={status} />

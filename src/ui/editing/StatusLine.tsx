@@ -1,7 +1,8 @@
 'use client'
 
 import { problemSentence } from '@/core/problem'
-import type { Defining, Status } from './useDefinition'
+import type { Status } from './session'
+import type { Defining } from './useDefinition'
 
 /** How what is on the screen stands to what is saved, and what to do where it does not go on by itself. */
 export function StatusLine({ defining, status }: { defining: Defining; status: Status }) {
@@ -18,7 +19,7 @@ export function StatusLine({ defining, status }: { defining: Defining; status: S
       {status.kind === 'typing' && (
         <>
           <span>Draft kept, not yet a revision.</span>
-          <button type="button" className="control" onClick={() => void save()}>
+          <button type="button" className="control" onClick={() => save()}>
             Save
           </button>
         </>
@@ -30,7 +31,7 @@ export function StatusLine({ defining, status }: { defining: Defining; status: S
               ? `${problems[0].file.slice(problems[0].file.lastIndexOf('/') + 1)}:${problems[0].line} ${problemSentence(problems[0])}`
               : 'There are errors.'}
           </span>
-          <button type="button" className="control" onClick={() => void discard()}>
+          <button type="button" className="control" onClick={() => discard()}>
             Go back to revision {last.number}
           </button>
         </>
@@ -38,7 +39,7 @@ export function StatusLine({ defining, status }: { defining: Defining; status: S
       {status.kind === 'offline' && (
         <>
           <span className="text-miss">Not saved: {status.message}</span>
-          <button type="button" className="control" onClick={() => void save()}>
+          <button type="button" className="control" onClick={() => save()}>
             Try again
           </button>
         </>
@@ -51,10 +52,10 @@ export function StatusLine({ defining, status }: { defining: Defining; status: S
               {label}: <span className="num">{ours}</span> here, <span className="num">{theirs}</span> there.
             </span>
           ))}
-          <button type="button" className="control" onClick={() => void save('ours')}>
+          <button type="button" className="control" onClick={() => save('ours')}>
             Take mine
           </button>
-          <button type="button" className="control" onClick={() => void save('theirs')}>
+          <button type="button" className="control" onClick={() => save('theirs')}>
             Take theirs
           </button>
         </div>

@@ -4,7 +4,7 @@ import type { Problem } from '@/core/problem'
 import type { BoardModel } from '../board'
 
 /** How a component looks with the texts as they stand, saved or not. */
-export interface Look {
+export interface Preview {
   /** What the board needs; undefined while something cannot be read. */
   model?: BoardModel
   problems: Problem[]
@@ -35,7 +35,7 @@ export interface Definition {
   /** The revisions that undo and redo would bring back. */
   undo?: number
   redo?: number
-  look: Look
+  preview: Preview
   /** Slugs of all components: what slots may accept. */
   components: string[]
   contexts: Record<string, string[]>
@@ -46,18 +46,10 @@ export type SaveAnswer =
   | { kind: 'saved'; revision: number; note: string; merged: boolean; texts: Record<string, string | null> }
   | { kind: 'conflict'; head: number; conflicts: TextConflict[] }
   | { kind: 'refused'; problems: Problem[] }
-  | { kind: 'unchanged' }
+  /** All of it was there already, in `revision`. */
+  | { kind: 'unchanged'; revision: number; texts: Record<string, string | null> }
 
 /** Two revisions, field by field. */
 export interface Comparison {
   changes: FieldChange[]
-}
-
-/** Told to every view of a library when something has changed in it. */
-export interface LibraryEvent {
-  fingerprint: string
-  /** The components that changed, with their new heads. */
-  components: { slug: string; head: number }[]
-  /** Why the linked folder cannot be read as it stands. */
-  problem?: string
 }

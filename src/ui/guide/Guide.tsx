@@ -38,13 +38,13 @@ const KEYS = [['e', 'Write, or stop writing'], ...EDITING_KEYS] as const
 
 function Workplace({ library, libraries, slug }: GuideProps) {
   const defining = useDefinition(library.id, slug)
-  const { definition, texts, sheet, look, change, save, error } = defining
+  const { definition, texts, sheet, preview, change, save, error } = defining
   const { model: bench, bring, error: benchError } = useBenchModel(library.id, slug)
   const [isWriting, setWriting] = useState(false)
   const [line, setLine] = useState<{ line: number }>()
   const { states } = useRuns()
   const state = states.find((each) => each.slug === slug)
-  const board = look?.model
+  const board = preview?.model
   const facts = useMemo((): GuideFacts | undefined => {
     if (!sheet || !board || !bench || !definition) return undefined
     const { space } = board
@@ -149,7 +149,7 @@ function Workplace({ library, libraries, slug }: GuideProps) {
           </main>
         </>
       ) : (
-        <NotYet error={error ?? benchError ?? unread(look?.problems)} />
+        <NotYet error={error ?? benchError ?? unread(preview?.problems)} />
       )}
     </>
   )

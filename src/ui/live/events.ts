@@ -8,3 +8,14 @@ export const runEventSchema = z.discriminatedUnion('type', [
 ])
 
 export type RunEvent = z.output<typeof runEventSchema>
+
+/** Told to every view of a library when something has changed in it. */
+export const libraryEventSchema = z.object({
+  fingerprint: z.string(),
+  /** The components that changed, with their new heads. */
+  components: z.array(z.object({ slug: z.string(), head: z.number() })),
+  /** Why the linked folder cannot be read as it stands. */
+  problem: z.string().optional(),
+})
+
+export type LibraryEvent = z.output<typeof libraryEventSchema>

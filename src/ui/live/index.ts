@@ -1,4 +1,5 @@
-export { type RunEvent } from './events'
+export { type LibraryEvent, type RunEvent } from './events'
+export { useLibraryEvents } from './useLibraryEvents'
 export { request } from './request'
 export { sayTrust } from './sayTrust'
 export { RunProvider, useRuns, type Going } from './RunProvider'

@@ -56,12 +56,12 @@ const KEYS = [
 
 function Workplace({ library, libraries, slug }: SpecProps) {
   const defining = useDefinition(library.id, slug)
-  const { definition, texts, sheet, look, problems, change, edit, save, error } = defining
+  const { definition, texts, sheet, preview, problems, change, edit, save, error } = defining
   const [tab, setTab] = useState('rules')
   const [selected, setSelected] = useState<number>()
   const [going, setGoTo] = useState<{ line: number }>()
   const [aim, setAim] = useState<DraftAim>({ kind: 'gaps' })
-  const space = look?.model?.space
+  const space = preview?.model?.space
   const { surveyed, error: surveyError, isReading } = useSurvey(library.id, slug, definition?.base)
   const { standings } = useStandings(sheet, space, surveyed)
   const spec = useMemo(() => (sheet ? specOf(sheet) : []), [sheet])
@@ -78,7 +78,7 @@ function Workplace({ library, libraries, slug }: SpecProps) {
     () => (survey && sheet && space ? coverageOf(survey, space.dimensions, spokenOf(sheet)) : undefined),
     [survey, sheet, space],
   )
-  const lints = look?.lints ?? NO_LINTS
+  const lints = preview?.lints ?? NO_LINTS
   const file = definition?.file ?? ''
   const text = texts[file] ?? ''
   const lines = useMemo(() => spec.map((_, index) => sheet!.source.at(['spec', index]).line), [spec, sheet])

@@ -2,10 +2,10 @@
 
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Redo2, Undo2 } from 'lucide-react'
-import { useCallback, useEffect, useMemo, useState } from 'react'
+import { useCallback, useMemo, useState } from 'react'
 import { IconButton } from '../editing'
 import { TitleBlock, useKeys, type Findable, type LibraryFacts } from '../frame'
-import { request, RunProvider } from '../live'
+import { request, RunProvider, useLibraryEvents } from '../live'
 import { TokenDetail } from './TokenDetail'
 import { TokenTable } from './TokenTable'
 import type { TokensModel, TypedEdit } from './model'
@@ -52,11 +52,7 @@ function Workplace({ library, libraries }: TokensProps) {
   const [type, setType] = useState('')
   const [selected, setSelected] = useState<string>()
   const [problem, setProblem] = useState<string>()
-  useEffect(() => {
-    const events = new EventSource(`/api/libraries/${library.id}/events`)
-    events.onmessage = () => void refetch()
-    return () => events.close()
-  }, [library.id, refetch])
+  useLibraryEvents(library.id, () => void refetch())
   const post = useCallback(
     async (body: unknown): Promise<string | undefined> => {
       try {

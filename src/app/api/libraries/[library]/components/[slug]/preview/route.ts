@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { bodyOf, connection, isOwn, lookAt, notFound, openStored, refused } from '@/app/_server'
+import { bodyOf, connection, isOwn, previewOf, notFound, openStored, refused } from '@/app/_server'
 import { dropDraft, keepDraft } from '@/store'
 
 const bodySchema = z.object({
@@ -7,6 +7,8 @@ const bodySchema = z.object({
   /** Files whose texts are kept as drafts of this tab. */
   drafts: z.array(z.string()).default([]),
   tab: z.string().max(64),
+  /** Drafts that are none any more: their texts were taken back, or another tab goes on with them. */
+  drop: z.array(z.object({ path: z.string(), tab: z.string() })).default([]),
   base: z.number(),
 })
 
@@ -18,21 +20,13 @@ export async function POST(request: Request, { params }: Params) {
   const { library, slug } = await params
   const body = await bodyOf(request, bodySchema)
   if ('refusal' in body) return body.refusal
-  const { texts, drafts, tab, base } = body.data
+  const { texts, drafts, drop, tab, base } = body.data
   const link = await connection()
   for (const path of drafts) {
     const text = texts[path]
     if (typeof text === 'string') await keepDraft(link, { libraryId: library, slug, path, tab, base, text })
   }
+  for (const { path, tab: of } of drop) await dropDraft(link, library, path, of)
   const opened = await openStored(library)
-  return opened ? Response.json(await lookAt(opened, slug, texts)) : notFound(`library "${library}"`)
-}
-
-/** Throws a draft away. */
-export async function DELETE(request: Request, { params }: Params) {
-  if (!isOwn(request)) return refused()
-  const { library } = await params
-  const query = new URL(request.url).searchParams
-  await dropDraft(await connection(), library, query.get('path') ?? '', query.get('tab') ?? '')
-  return Response.json({})
+  return opened ? Response.json(await previewOf(opened, slug, texts)) : notFound(`library "${library}"`)
 }

@@ -1,16 +1,16 @@
 import { lintSheet } from '@/core/lint'
 import { withTexts } from '@/core/sheet'
 import { codePropsOf } from '@/source'
-import type { Look } from '@/ui/editing'
+import type { Preview } from '@/ui/editing'
 import { boardModelOf } from '@/models'
 import type { Opened } from './opened'
 
 /** How a component looks with other texts than the saved ones. What cannot be read comes back as problems. */
-export async function lookAt(
+export async function previewOf(
   opened: Opened,
   slug: string,
   texts: Readonly<Record<string, string | null>>,
-): Promise<Look> {
+): Promise<Preview> {
   const { library, problems } = withTexts(opened.library, texts)
   const sheet = library.sheets.find((each) => each.slug === slug)
   if (!sheet || problems.length > 0) return { problems, lints: [] }
