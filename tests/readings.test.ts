@@ -115,6 +115,8 @@ const TABLE: readonly [string, string, string, string][] = [
   ['mark', 'within(box)', 'yes', 'no'],
   ['mark', 'box.width', '12px', '11px'],
   ['far', 'gap(box)', '20px', '21px'],
+  ['item', 'gap(item[2])', '0px', '1px'],
+  ['item[2]', 'within(item[2])', 'yes', 'no'],
   ['dot', 'offset-x(box)', '10px', '0px'],
   ['dot', 'offset-y(box)', '0px', '1px'],
   ['dot', 'transform', 'translateX(50%)', 'translateX(40%)'],

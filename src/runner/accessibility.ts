@@ -1,4 +1,5 @@
 import type { Protocol } from 'puppeteer-core'
+import { ARIA_STATES, type AriaState, type ReadingOf } from '@/core/readings'
 
 type AXNode = Protocol.Accessibility.AXNode
 
@@ -31,20 +32,32 @@ const ARIA_NAMES: Record<string, string> = {
   InputTime: 'textbox',
 }
 
-/** Reads one accessibility reading of a node; a node that the tree ignores has the role `none`, no name and no states. */
-export function readAccessibility(node: AXNode | undefined, name: string): string {
-  const known = node && !node.ignored ? node : undefined
-  if (name === 'role') {
-    const role = String(known?.role?.value ?? 'none')
-    return ARIA_NAMES[role] ?? role
+type ReadNode = (node: AXNode) => string
+
+const ofState =
+  (name: string): ReadNode =>
+  ({ properties }) => {
+    const value: unknown = properties?.find((property) => property.name === name)?.value.value
+    if (value === 'mixed') return 'mixed'
+    return value === undefined || value === false || value === 'false' || value === '' ? 'no' : 'yes'
   }
-  if (name === 'name') return String(known?.name?.value ?? '')
-  if (name === 'description') return String(known?.description?.value ?? '')
-  const state = name.slice('state.'.length)
-  const value: unknown = known?.properties?.find((property) => property.name === state)?.value.value
-  if (value === 'mixed') return 'mixed'
-  return value === undefined || value === false || value === 'false' || value === '' ? 'no' : 'yes'
+
+const READERS: Record<ReadingOf<'accessibility'>, ReadNode> = {
+  role: ({ role }) => ARIA_NAMES[String(role?.value)] ?? String(role?.value ?? 'none'),
+  name: ({ name }) => String(name?.value ?? ''),
+  description: ({ description }) => String(description?.value ?? ''),
+  ...(Object.fromEntries(ARIA_STATES.map((state) => [`state.${state}`, ofState(state)])) as Record<
+    `state.${AriaState}`,
+    ReadNode
+  >),
 }
+
+// A node that the tree ignores has the role `none`, no name and no states.
+const IGNORED: AXNode = { nodeId: '', ignored: true }
+
+/** Reads one accessibility reading of a node. */
+export const readAccessibility = (node: AXNode | undefined, name: string): string =>
+  READERS[name as ReadingOf<'accessibility'>](node && !node.ignored ? node : IGNORED)
 
 /** Nodes of an accessibility tree by the node of the document that they stand for. */
 export function byBackendNode(trees: readonly (readonly AXNode[])[]): Map<number, AXNode> {

@@ -10,11 +10,10 @@ import {
   type Readings,
   type Request,
 } from '@/core/plan'
-import { MATCH_SEPARATOR } from '@/core/readings'
+import { decidingProperties, MATCH_SEPARATOR } from '@/core/readings'
 import { stageCaseOf, type StageReadings } from '@/stage'
 import { readAccessibility } from './accessibility'
 import { blame, placesOf } from './blame'
-import { decidingProperties } from './origins'
 import { pseudoParts } from './pseudo'
 import type { RunSetup } from './RunSetup'
 import type { StateTrial } from './StateTrial'

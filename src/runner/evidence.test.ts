@@ -2,7 +2,8 @@ import { describe, expect, test } from '@jest/globals'
 import type { Protocol } from 'puppeteer-core'
 import { byBackendNode, readAccessibility } from './accessibility'
 import { findChromium, NoBrowser } from './chromium'
-import { decidingProperties, winningDeclaration } from './origins'
+import { decidingProperties } from '@/core/readings'
+import { winningDeclaration } from './origins'
 
 type Property = Protocol.CSS.CSSProperty
 const property = (name: string, value: string, line: number, more: Partial<Property> = {}): Property => ({

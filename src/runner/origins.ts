@@ -12,54 +12,6 @@ export interface FoundDeclaration {
   text: string
 }
 
-/** Which properties decide a reading that is none itself; the first that is declared counts. */
-const DECIDING: Record<string, readonly string[]> = {
-  'box.width': ['width', 'inline-size', 'min-width', 'max-width', 'flex-basis', 'flex', 'padding', 'padding-inline'],
-  'box.height': ['height', 'block-size', 'min-height', 'max-height', 'padding', 'padding-block', 'line-height'],
-  'box.ratio': ['aspect-ratio', 'width', 'height'],
-  'box.left': ['left', 'inset-inline-start', 'inset', 'margin-left', 'margin', 'transform', 'translate'],
-  'box.right': ['right', 'inset-inline-end', 'inset', 'width', 'margin-right', 'margin'],
-  'box.top': ['top', 'inset-block-start', 'inset', 'margin-top', 'margin', 'transform', 'translate'],
-  'box.bottom': ['bottom', 'inset-block-end', 'inset', 'height', 'margin-bottom', 'margin'],
-  visible: ['display', 'visibility', 'opacity', 'clip-path', 'clip'],
-  contrast: ['color', 'background-color', 'background', 'fill'],
-  'text.cut': ['text-overflow', 'overflow', 'overflow-x', 'max-width', 'width'],
-  'text.clipped': ['text-overflow', 'overflow', 'overflow-x', 'max-width', 'width'],
-  'text.spills': ['overflow', 'white-space', 'width', 'max-width'],
-  'text.lines': ['white-space', 'width', 'max-width'],
-  'target.width': ['width', 'min-width', 'padding', 'pointer-events'],
-  'target.height': ['height', 'min-height', 'padding', 'pointer-events'],
-  gap: ['gap', 'column-gap', 'row-gap', 'margin', 'margin-left', 'margin-right', 'left', 'top'],
-  'offset-x': [
-    'left',
-    'margin-left',
-    'margin',
-    'transform',
-    'translate',
-    'justify-content',
-    'justify-items',
-    'place-items',
-    'place-content',
-  ],
-  'offset-y': [
-    'top',
-    'margin-top',
-    'margin',
-    'transform',
-    'translate',
-    'align-items',
-    'align-content',
-    'place-items',
-    'place-content',
-  ],
-}
-
-/** Properties that decide a reading, its own longhands and shorthand included. */
-export function decidingProperties(reading: string): readonly string[] {
-  const name = reading.replace(/\(.*$/, '')
-  return DECIDING[name] ?? (/^[a-z]+(\.|$)/.test(name) && name.includes('.') ? [] : [reading])
-}
-
 /** The declaration that wins for the first of `properties` that is declared at all. */
 export function winningDeclaration(
   matched: Matched,

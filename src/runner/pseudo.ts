@@ -9,7 +9,7 @@ export function pseudoParts(
 ): { part: string; pseudo: string }[] {
   const asked = requests
     .filter(({ reading }) => reading.origin === 'box')
-    .flatMap(({ target, reading }) => [target.part, ...(reading.argument ? [reading.argument] : []), 'root'])
+    .flatMap(({ target, reading }) => [target.part, ...(reading.other ? [reading.other.part] : []), 'root'])
   return [...new Set(asked)].flatMap((part) => {
     const pseudo = parts[part]?.pseudo
     return pseudo ? [{ part, pseudo }] : []

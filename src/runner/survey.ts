@@ -1,7 +1,7 @@
 import type { Browser } from 'puppeteer-core'
 import { makePlan, requestKey, type Plan, type Request } from '@/core/plan'
-import { parseReading } from '@/core/readings'
-import { isVendored, parsePartReference, type Sheet } from '@/core/sheet'
+import { parseReading, READINGS, parsePartReference } from '@/core/readings'
+import { isVendored, type Sheet } from '@/core/sheet'
 import { absentParts } from '@/core/lint'
 import { readRules } from '@/core/spec'
 import type { Survey } from '@/core/survey'
@@ -12,20 +12,7 @@ import { runComponent } from './runComponent'
 import { Surveying } from './Surveying'
 
 /** What is read of every part, whether or not anything declares it. */
-const ALWAYS = [
-  'present',
-  'visible',
-  'role',
-  'name',
-  'text',
-  'focusable',
-  'box.width',
-  'box.height',
-  'contrast',
-  ...['checked', 'disabled', 'expanded', 'selected', 'pressed', 'invalid', 'busy', 'readonly'].map(
-    (each) => `state.${each}`,
-  ),
-]
+const ALWAYS = [...READINGS.values()].filter(({ survey }) => survey !== undefined)
 
 export interface SurveyOptions {
   /** More readings that are to be taken, such as one that somebody has just typed. */
@@ -115,8 +102,7 @@ function baseRequests(sheet: Sheet, { plan }: PreparedComponent, { extra = [] }:
   for (const [name, { pseudo }] of Object.entries(sheet.parts)) {
     if (name === 'host') continue
     // A pseudo-element has no words, role or states of its own.
-    for (const reading of pseudo ? ALWAYS.filter((each) => /^(present|box|visible)/.test(each)) : ALWAYS)
-      add(name, reading)
+    for (const { name: reading, survey } of ALWAYS) if (!pseudo || survey === 'all') add(name, reading)
   }
   for (const { claims } of readRules(sheet, plan.space.dimensions).rules)
     for (const { part, reading } of claims) add(part, reading.text)

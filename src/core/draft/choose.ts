@@ -1,4 +1,5 @@
-import { isReset, SHORTHANDS, textIn, type Survey } from '../survey'
+import { isReset, SHORTHANDS } from '../css'
+import { textIn, type Survey } from '../survey'
 import type { Solved, Unsolved } from './solve'
 
 // What is not declared is proposed only where it tells what a part is and in which state; how large it came out, or how

@@ -1,5 +1,5 @@
 import type { Sheet } from '../sheet'
-import { speaksOf } from '../survey'
+import { speaksOf } from '../readings'
 import { editYaml, readYaml } from '../yaml'
 import { insertEdits, mergedEdits, type RuleText } from './ruleEdits'
 import { sameWhen } from './when'

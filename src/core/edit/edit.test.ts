@@ -29,7 +29,7 @@ spec:
   - when: { size: { not: large }, state: [rest, hover] }
     expect:
       box: { gap(boxes): 3px, box.width: same as state:hover, height: "@boxes.box.height" }
-      boxes[2]: { within(box): yes, attr(box): box }
+      boxes[2]: { within(box): yes, "gap(boxes[3])": 1px, attr(box): box }
   - when: { busy: on }
     expect: { box: { width: [same as size:small, "> 3px"] } }
 scenarios:
@@ -59,6 +59,7 @@ test.each<[Rename, [string, string][]]>([
     [
       ['boxes: .boxes', 'cases: .boxes'],
       ['gap(boxes)', 'gap(cases)'],
+      ['gap(boxes[3])', 'gap(cases[3])'],
       ['@boxes.box', '@cases.box'],
       ['boxes[2]: {', '"cases[2]": {'],
       ['click: boxes[2]', 'click: cases[2]'],

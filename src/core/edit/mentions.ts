@@ -1,4 +1,4 @@
-import { namesPart, parseReading } from '../readings'
+import { parseReading } from '../readings'
 import type { Path } from '../yaml'
 
 /** What a text of a sheet names. */
@@ -117,7 +117,7 @@ function* walkExpect(expect: unknown, path: Path): Found {
     for (const [reading, expectation] of entries(readings)) {
       const at = [...path, part, reading]
       const parsed = parseReading(reading)
-      const names = 'reading' in parsed && parsed.reading !== undefined && namesPart(parsed.reading)
+      const names = 'reading' in parsed && parsed.reading.other !== undefined
       yield { path: at, place: 'key', text: reading, mention: { kind: 'reading', namesPart: names } }
       const mention: Mention = { kind: 'expectation' }
       if (typeof expectation === 'string') yield { path: at, place: 'value', text: expectation, mention }

@@ -37,7 +37,9 @@ function renameIn(mention: Mention, text: string, rename: Rename): string {
       return rename.what === 'part' ? text.replace(/^[^[]+/, (part) => (part === rename.from ? rename.to : part)) : text
     case 'reading':
       return rename.what === 'part' && mention.namesPart
-        ? text.replace(/\(([^)]*)\)$/, (all, part: string) => (part.trim() === rename.from ? `(${rename.to})` : all))
+        ? text.replace(/\(\s*([^)[]*?)\s*(\[[^\]]*\])?\s*\)$/, (all, part: string, which = '') =>
+            part === rename.from ? `(${rename.to}${which})` : all,
+          )
         : text
     case 'expectation':
       return renameInExpectation(text, rename)

@@ -1,5 +1,5 @@
-import { namesPart } from '../readings'
-import { parsePartReference, type Sheet, type SlotValue } from '../sheet'
+import { parsePartReference } from '../readings'
+import { type Sheet, type SlotValue } from '../sheet'
 import { checksOf, partsOf } from '../spec'
 import type { Path } from '../yaml'
 import { makeLint, noSuch, type Lint, type LintSubject } from './lint'
@@ -18,7 +18,7 @@ export function* unknownPart({ sheet, rules }: LintSubject): Generator<Lint> {
   }
   for (const { part, reading, expectation, rule } of rules.flatMap(({ claims }) => claims)) {
     const path: Path = ['spec', rule.index, 'expect', part, reading.text]
-    if (namesPart(reading) && !known.includes(reading.argument!)) yield miss(reading.argument!, path)
+    if (reading.other && !known.includes(reading.other.part)) yield miss(reading.other.part, path)
     for (const named of partsOf(expectation)) {
       if (named.kind === 'reading' && !known.includes(parsePartReference(named.part).part)) yield miss(named.part, path)
     }

@@ -1,4 +1,5 @@
-import { isReset, longhandsOf, physical, SHORTHANDS, type Covered } from '../survey'
+import { isReset, longhandsOf, physical, SHORTHANDS } from '../css'
+import type { Covered } from '../survey'
 import type { Sheet } from '../sheet'
 import { makeLint, type Lint } from './lint'
 

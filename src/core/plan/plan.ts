@@ -1,6 +1,6 @@
 import { exists, makeCase, spaceOf, type Case, type Space } from '../matrix'
-import { parseReading, type Reading } from '../readings'
-import { parsePartReference, type Library, type PartReference, type Sheet } from '../sheet'
+import { parseReading, type Reading, parsePartReference, type PartReference } from '../readings'
+import { type Library, type Sheet } from '../sheet'
 import {
   checksOf,
   claimKey,

@@ -1,19 +1,14 @@
-import { lexer } from 'css-tree'
+import { isProperty, propertyNames } from '../css'
 import { nearest } from '../problem'
+import type { Origin, ReadingDefinition, ValueKind } from './defineReading'
+import { DEFINITIONS } from './list'
+import { parsePartReference, type PartReference } from './partReference'
 
-/** How a reading's values are written and compared. */
-export type ValueKind =
-  /** Computed value of the CSS property that the reading is. */
-  | 'css'
-  | 'length'
-  | 'number'
-  /** `yes`, `no` (and `mixed`). */
-  | 'truth'
-  /** Literal words. */
-  | 'text'
+/** The name of a reading that is Brelt's own. */
+export type ReadingName = (typeof DEFINITIONS)[number]['name']
 
-/** Where a reading comes from. */
-export type Origin = 'style' | 'box' | 'document' | 'text' | 'paint' | 'pointer' | 'accessibility'
+/** Names of the readings that come from `From`. */
+export type ReadingOf<From extends Origin> = Extract<(typeof DEFINITIONS)[number], { origin: From }>['name']
 
 /** A reading's name, taken apart. */
 export interface Reading {
@@ -23,57 +18,22 @@ export interface Reading {
   name: string
   /** What stands in brackets: a part for `gap(label)`, a name for `attr(aria-label)`. */
   argument?: string
+  /** The part that the argument names, where it names one: `gap(list[2])` is the distance to the second. */
+  other?: PartReference
   kind: ValueKind
   origin: Origin
 }
-
-interface Definition {
-  kind: ValueKind
-  origin: Origin
-  /** What the bracket holds, for readings that have one. */
-  argument?: 'part' | 'name'
-}
-
-const define = (origin: Origin, kind: ValueKind, names: readonly string[], argument?: 'part' | 'name') =>
-  names.map((name): [string, Definition] => [name, { origin, kind, argument }])
 
 /** Every reading but the CSS properties. */
-export const READINGS: ReadonlyMap<string, Definition> = new Map([
-  ...define('box', 'length', ['box.width', 'box.height', 'box.left', 'box.top', 'box.right', 'box.bottom']),
-  ...define('box', 'number', ['box.ratio']),
-  ...define('box', 'truth', ['within', 'covers', 'overlaps'], 'part'),
-  ...define('box', 'length', ['gap', 'offset-x', 'offset-y'], 'part'),
-  ...define('box', 'truth', ['visible']),
-  ...define('box', 'number', ['visible-count']),
-  ...define('document', 'truth', ['present', 'focusable', 'focused']),
-  ...define('document', 'number', ['count']),
-  ...define('document', 'text', ['attr', 'prop'], 'name'),
-  ...define('text', 'text', ['text']),
-  ...define('text', 'number', ['text.lines']),
-  ...define('text', 'truth', ['text.cut', 'text.spills', 'text.clipped']),
-  ...define('paint', 'number', ['contrast']),
-  ...define('pointer', 'length', ['target.width', 'target.height']),
-  ...define('accessibility', 'text', ['role', 'name', 'description']),
-  ...define(
-    'accessibility',
-    'truth',
-    ['checked', 'disabled', 'expanded', 'selected', 'pressed', 'invalid', 'busy', 'readonly'].map(
-      (state) => 'state.' + state,
-    ),
-  ),
-])
-
-// The types of css-tree leave this table out.
-const { properties: PROPERTIES } = lexer as unknown as { properties: Record<string, unknown> }
+export const READINGS: ReadonlyMap<string, ReadingDefinition> = new Map<string, ReadingDefinition>(
+  DEFINITIONS.map((definition) => [definition.name, definition]),
+)
 
 /** Names of all readings: Brelt's own first, then the CSS properties. */
 export const readingNames = (): string[] => [
   ...READINGS.keys(),
-  ...Object.keys(PROPERTIES).filter((name) => /^[a-z][a-z-]*$/.test(name)),
+  ...propertyNames().filter((name) => /^[a-z][a-z-]*$/.test(name)),
 ]
-
-/** CSS has grown properties that the list at hand may not know yet: the browser has the last word on these. */
-const isProperty = (name: string) => name.startsWith('--') || name.startsWith('-webkit-') || name in PROPERTIES
 
 export type ReadingResult = { reading: Reading } | { problem: string; nearest?: string; allowed?: readonly string[] }
 
@@ -93,17 +53,28 @@ function parse(text: string): ReadingResult {
   const definition = READINGS.get(name)
   // `gap` alone is the CSS property, `gap(label)` the distance to a part.
   const isStyle = argument === undefined && isProperty(name)
-  if (definition && !(definition.argument && isStyle)) {
-    if (definition.argument && !argument)
-      return { problem: `"${name}" needs ${definition.argument === 'part' ? 'a part' : 'a name'} in brackets` }
-    if (!definition.argument && argument !== undefined) return { problem: `"${name}" takes nothing in brackets` }
-    return { reading: { text, name, ...(argument && { argument }), kind: definition.kind, origin: definition.origin } }
-  }
+  if (definition && !(definition.argument && isStyle)) return parseOwn(text, definition, argument)
   if (match && isStyle) return { reading: { text, name, kind: 'css', origin: 'style' } }
-  const near = nearest(text, [...READINGS.keys(), ...Object.keys(PROPERTIES)])
+  const near = nearest(text, [...READINGS.keys(), ...propertyNames()])
   return { problem: `there is no reading "${text}"`, nearest: near, allowed: [...READINGS.keys(), 'any CSS property'] }
 }
 
-/** Whether the argument is a part. */
-export const namesPart = ({ name, argument }: Reading) =>
-  argument !== undefined && READINGS.get(name)?.argument === 'part'
+function parseOwn(text: string, definition: ReadingDefinition, argument: string | undefined): ReadingResult {
+  const { name, kind, origin } = definition
+  if (!definition.argument)
+    return argument === undefined
+      ? { reading: { text, name, kind, origin } }
+      : { problem: `"${name}" takes nothing in brackets` }
+  if (!argument)
+    return { problem: `"${name}" needs ${definition.argument === 'part' ? 'a part' : 'a name'} in brackets` }
+  if (definition.argument === 'name') return { reading: { text, name, argument, kind, origin } }
+  const other = parsePartReference(argument)
+  if (other.index === 'all') return { problem: `"${name}" needs one part in brackets, not all that ${argument} names` }
+  return { reading: { text, name, argument, other, kind, origin } }
+}
+
+/** CSS properties that decide a reading; the first that is declared counts. */
+export const decidingProperties = (text: string): readonly string[] => {
+  const own = READINGS.get(text.replace(/\(.*$/, ''))
+  return isProperty(text) ? [text] : (own?.decidedBy ?? [])
+}

@@ -1,13 +1,17 @@
+export { allowsState, ARIA_STATES, type AriaState } from './ariaStates'
 export {
-  namesPart,
+  decidingProperties,
   parseReading,
   readingNames,
   READINGS,
-  type Origin,
   type Reading,
+  type ReadingName,
+  type ReadingOf,
   type ReadingResult,
-  type ValueKind,
 } from './catalogue'
+export { type Origin, type ReadingDefinition, type ValueKind } from './defineReading'
+export { parsePartReference, type PartReference } from './partReference'
+export { speaksOf } from './speaksOf'
 export { readColor } from './color'
 export { contrastRatio, over, type Rgba } from './contrast'
 export { MATCH_SEPARATOR } from './separator'

@@ -1,5 +1,19 @@
 import { expect, test } from '@jest/globals'
-import { contrastRatio, gap, intersection, isWithin, offset, over, overlaps, parseReading, readColor } from './index'
+import { parseExpectation } from '../spec'
+import {
+  allowsState,
+  contrastRatio,
+  decidingProperties,
+  gap,
+  intersection,
+  isWithin,
+  offset,
+  over,
+  overlaps,
+  parseReading,
+  readColor,
+  READINGS,
+} from './index'
 
 const box = (left: number, top: number, width: number, height: number) => ({ left, top, width, height })
 
@@ -48,7 +62,8 @@ test.each(['', 'rgb(', 'rgb(0 0 0 / 1px)', 'redd', 'calc(1px)', 'url(x)'])('%j i
 
 test.each([
   ['gap', { name: 'gap', kind: 'css' }],
-  ['gap(label)', { name: 'gap', argument: 'label', kind: 'length' }],
+  ['gap(label)', { name: 'gap', argument: 'label', other: { part: 'label', index: 1 }, kind: 'length' }],
+  ['gap(list[2])', { name: 'gap', other: { part: 'list', index: 2 } }],
   ['attr( aria-label )', { name: 'attr', argument: 'aria-label' }],
   ['--tone', { kind: 'css' }],
   ['state.checked', { kind: 'truth', origin: 'accessibility' }],
@@ -57,8 +72,30 @@ test.each([
 test.each([
   ['attr', 'needs a name'],
   ['count(x)', 'takes nothing'],
+  ['gap(list[*])', 'needs one part'],
   ['widht', 'no reading "widht"'],
   ['state.chekced', 'no reading'],
 ])('%s is refused: %s', (text, problem) => {
   expect(parseReading(text)).toMatchObject({ problem: expect.stringContaining(problem) })
 })
+
+test.each([...READINGS.values()])(
+  '$name is defined as it is read',
+  ({ name, argument, kind, example, about, decidedBy }) => {
+    const text = argument ? `${name}(${argument === 'part' ? 'list[2]' : 'title'})` : name
+    expect(parseReading(text)).toMatchObject({ reading: { name, kind } })
+    expect(parseExpectation(example, { literal: kind === 'text' })).toBeDefined()
+    expect(about).toMatch(/^[A-Z].*\.$/)
+    expect(decidingProperties(text)).toEqual(decidedBy ?? [])
+  },
+)
+
+test.each([
+  ['checkbox', 'checked', true],
+  ['switch', 'checked', true],
+  ['button', 'checked', false],
+  ['button', 'pressed', true],
+  ['tab', 'selected', true],
+  ['textbox', 'readonly', true],
+  ['heading', 'expanded', false],
+] as const)('a %s may be %s: %s', (role, state, allowed) => expect(allowsState(role, state)).toBe(allowed))

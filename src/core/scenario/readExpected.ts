@@ -1,5 +1,5 @@
-import { namesPart, parseReading } from '../readings'
-import { parsePartReference, type ExpectationSource } from '../sheet'
+import { parseReading, parsePartReference } from '../readings'
+import { type ExpectationSource } from '../sheet'
 import { checksOf, ExpectationError, parseExpectation, partsOf, type Claim, type Expectation } from '../spec'
 import type { Path } from '../yaml'
 import type { ScenarioIssue, StepContext } from './issue'
@@ -46,8 +46,7 @@ function* readClaims(
       continue
     }
     const { reading } = parsed
-    if (namesPart(reading) && !known.includes(parsePartReference(reading.argument!).part))
-      issue(noPart(reading.argument!, at))
+    if (reading.other && !known.includes(reading.other.part)) issue(noPart(reading.other.part, at))
     const expectation = expectationAt(source, reading.kind === 'text', at, issue)
     if (!expectation) continue
     if (checksOf(expectation).some(({ kind }) => kind === 'same' || kind === 'differs'))

@@ -1,4 +1,5 @@
-import { parsePartReference, readDuration, type StepFile } from '../sheet'
+import { parsePartReference } from '../readings'
+import { readDuration, type StepFile } from '../sheet'
 import type { Path } from '../yaml'
 import type { StepContext } from './issue'
 import { printStep } from './printStep'

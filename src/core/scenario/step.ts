@@ -1,4 +1,4 @@
-import type { PartReference } from '../sheet'
+import type { PartReference } from '../readings'
 import type { Claim, Expectation } from '../spec'
 
 /** Where input goes: a part, a place measured from the host's corner, or beside the component. */

@@ -32,16 +32,3 @@ function splitPseudo(select: string, pseudo: string | undefined): { select: stri
   const match = TRAILING_PSEUDO.exec(select)
   return match ? { select: select.slice(0, match.index), pseudo: match[0] } : { select }
 }
-
-/** A part as rules and scenarios name it: `header`, `header[2]`, `header[*]`. */
-export interface PartReference {
-  part: string
-  /** Which match, from 1; `all` for `[*]`. */
-  index: number | 'all'
-}
-
-export function parsePartReference(text: string): PartReference {
-  const match = /^([^[]+)(?:\[(\d+|\*)\])?$/.exec(text)
-  if (!match) return { part: text, index: 1 }
-  return { part: match[1]!, index: match[2] === '*' ? 'all' : Number(match[2] ?? 1) }
-}

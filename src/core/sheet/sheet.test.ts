@@ -1,6 +1,7 @@
 import { describe, expect, test } from '@jest/globals'
 import { describeProblem } from '../problem'
-import { parsePartReference, readSheet, resolvePath } from './index'
+import { parsePartReference } from '../readings'
+import { readSheet, resolvePath } from './index'
 
 const BASE = 'sheet: 1\nname: Thing\nsource: { kind: markup, markup: t.liquid }\n'
 const read = (more: string) => readSheet(BASE + more, 'components/t/t.sheet.yaml')

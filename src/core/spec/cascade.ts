@@ -1,5 +1,5 @@
-import { parsePartReference, type Condition, type PartReference, type Sheet } from '../sheet'
-import { parseReading, type Reading } from '../readings'
+import { type Condition, type Sheet } from '../sheet'
+import { parseReading, type Reading, parsePartReference, type PartReference } from '../readings'
 import type { Box, Dimension } from '../matrix'
 import { ExpectationError, type Expectation } from './expectation'
 import { parseExpectation } from './parse'

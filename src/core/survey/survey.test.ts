@@ -1,9 +1,10 @@
 import { describe, expect, test } from '@jest/globals'
 import { combinations, makeCase, spaceOf } from '../matrix'
 import { readSheet } from '../sheet'
+import { speaksOf } from '../readings'
 import { readRules } from '../spec'
 import { unspecified } from '../lint'
-import { coverageOf, judgeSurvey, speaksOf, summarise, type Prober, type Survey } from './index'
+import { coverageOf, judgeSurvey, summarise, type Prober, type Survey } from './index'
 
 const library = { data: { contexts: { theme: ['day', 'night'] } } } as never
 const sheetOf = (spec: unknown) =>

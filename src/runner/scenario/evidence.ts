@@ -1,6 +1,6 @@
 import type { CheckResult } from '@/core/plan'
 import { blame, placesOf } from '../blame'
-import { decidingProperties } from '../origins'
+import { decidingProperties } from '@/core/readings'
 import { objectOf } from './Look'
 import type { PlayPage } from './PlayPage'
 import type { PlaySetup } from './PlaySetup'

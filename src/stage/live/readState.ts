@@ -1,23 +1,14 @@
-/** States that the accessibility tree tells, as far as the page itself can tell them. */
-export const STATES = ['expanded', 'selected', 'checked', 'pressed', 'disabled', 'invalid', 'busy'] as const
+import { allowsState, type AriaState } from '@/core/readings'
 
-export type LiveState = (typeof STATES)[number]
-
-// Where ARIA 1.2 allows a state; elsewhere the tree says nothing of it.
-const ROLES: Partial<Record<LiveState, RegExp>> = {
-  expanded: /^(button|checkbox|combobox|gridcell|link|listbox|menuitem|row|rowheader|switch|tab|treeitem)$/,
-  selected: /^(gridcell|option|row|tab|columnheader|rowheader|treeitem)$/,
-  checked: /^(checkbox|menuitemcheckbox|menuitemradio|option|radio|switch|treeitem)$/,
-  pressed: /^button$/,
-}
+// The browser tells these of any element that has the attribute, whatever its role is.
+const OF_ANY_ROLE: ReadonlySet<AriaState> = new Set(['disabled', 'invalid', 'busy', 'readonly'])
 
 /** `yes`, `no` or `mixed`; undefined where such an element has no such state. */
-export function readState(element: Element, state: LiveState): string | undefined {
-  const roles = ROLES[state]
+export function readState(element: Element, state: AriaState): string | undefined {
   const attribute = element.getAttribute(`aria-${state}`)
   const isNative = (state === 'checked' && isCheckable(element)) || (state === 'disabled' && 'disabled' in element)
   if (attribute === null && !isNative) return undefined
-  if (roles && !roles.test(roleOf(element))) return undefined
+  if (!OF_ANY_ROLE.has(state) && !allowsState(roleOf(element), state)) return undefined
   // What is not rendered is not in the tree.
   if (!element.checkVisibility({ visibilityProperty: true }) || element.closest('[aria-hidden="true"]')) return 'no'
   if (state === 'checked' && isCheckable(element))

@@ -1,8 +1,8 @@
 import { EVENTS, type Snapshot } from '@/core/record'
-import { MATCH_SEPARATOR, parseReading } from '@/core/readings'
+import { ARIA_STATES, MATCH_SEPARATOR, parseReading } from '@/core/readings'
 import { findParts, type MountedCase } from '../findPart'
 import type { StageComponent, StageRequest } from '../protocol'
-import { readState, STATES } from './readState'
+import { readState } from './readState'
 
 /** Of every part, besides its states. */
 const WATCHED = ['count', 'visible', 'text', 'focused', 'prop(value)', 'attr(class)'] as const
@@ -35,7 +35,7 @@ export class Watch {
     for (const part of this.#parts) {
       const elements = findParts(this.component, one, part)
       if (!elements.some((element) => element.matches(HAS_VALUE))) snapshot.delete(`${part}|prop(value)`)
-      for (const state of STATES) {
+      for (const state of ARIA_STATES) {
         const read = elements.map((element) => readState(element, state))
         if (read.some((value) => value !== undefined))
           snapshot.set(`${part}|state.${state}`, read.map((value) => value ?? 'no').join(MATCH_SEPARATOR))

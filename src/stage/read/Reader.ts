@@ -8,6 +8,9 @@ export interface Match {
   pseudo?: string
 }
 
+/** Reads one reading of one match. @throws Unread with the reason why it cannot be taken */
+export type ReadMatch = (reader: Reader, match: Match, argument: string | undefined) => string
+
 /** A reading that cannot be taken, with the reason. */
 export class Unread extends Error {
   override name = 'Unread'
@@ -48,8 +51,13 @@ export class Reader {
 
   /** @throws Unread when the part is not there. */
   first(part: string): Match {
-    const [match] = this.matches(part)
-    if (!match) throw new Unread(`the part "${part}" is not there`)
+    return this.match(part, 1)
+  }
+
+  /** @param index from 1 @throws Unread when the part, or so many of it, are not there */
+  match(part: string, index: number): Match {
+    const match = this.matches(part)[index - 1]
+    if (!match) throw new Unread(`the part "${part}${index === 1 ? '' : `[${index}]`}" is not there`)
     return match
   }
 

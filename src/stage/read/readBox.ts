@@ -1,44 +1,46 @@
-import { gap, isWithin, offset, overlaps, round } from '@/core/readings'
+import { gap, isWithin, offset, overlaps, parsePartReference, round, type Rect } from '@/core/readings'
 import { isVisible } from './readVisible'
-import type { Match, Reader } from './Reader'
+import type { Match, Reader, ReadMatch } from './Reader'
 
 const px = (value: number) => `${round(value)}px`
 const yes = (value: boolean) => (value ? 'yes' : 'no')
 
-/** Reads what follows from border boxes. Positions are measured from the root's top left corner. */
-export function readBox(reader: Reader, match: Match, name: string, argument: string | undefined): string {
-  if (name === 'visible') return yes(isVisible(reader, match))
-  const rect = reader.rect(match)
-  const origin = () => reader.rect(reader.first('root'))
-  const other = () => reader.rect(reader.first(argument ?? ''))
-  switch (name) {
-    case 'box.width':
-      return px(rect.width)
-    case 'box.height':
-      return px(rect.height)
-    case 'box.left':
-      return px(rect.left - origin().left)
-    case 'box.top':
-      return px(rect.top - origin().top)
-    case 'box.right':
-      return px(rect.left + rect.width - origin().left)
-    case 'box.bottom':
-      return px(rect.top + rect.height - origin().top)
-    case 'box.ratio':
-      return rect.height === 0 ? 'none' : String(round(rect.width / rect.height))
-    case 'within':
-      return yes(isWithin(rect, other()))
-    case 'covers':
-      return yes(isWithin(other(), rect))
-    case 'overlaps':
-      return yes(overlaps(rect, other()))
-    case 'gap':
-      return px(gap(rect, other()))
-    case 'offset-x':
-      return px(offset(rect, other()).x)
-    case 'offset-y':
-      return px(offset(rect, other()).y)
-    default:
-      throw new Error(`no such box reading: ${name}`)
-  }
+const ofBox =
+  (read: (rect: Rect) => string): ReadMatch =>
+  (reader, match) =>
+    read(reader.rect(match))
+
+/** Places are measured from the root's top left corner. */
+const ofPlace =
+  (read: (rect: Rect, origin: Rect) => number): ReadMatch =>
+  (reader, match) =>
+    px(read(reader.rect(match), reader.rect(reader.first('root'))))
+
+const ofTwo =
+  (read: (rect: Rect, other: Rect) => string): ReadMatch =>
+  (reader, match, argument) =>
+    read(reader.rect(match), otherRect(reader, argument!))
+
+function otherRect(reader: Reader, argument: string): Rect {
+  const { part, index } = parsePartReference(argument)
+  const other: Match = reader.match(part, index === 'all' ? 1 : index)
+  return reader.rect(other)
 }
+
+/** Readings that follow from border boxes. */
+export const BOX_READERS = {
+  'box.width': ofBox(({ width }) => px(width)),
+  'box.height': ofBox(({ height }) => px(height)),
+  'box.ratio': ofBox(({ width, height }) => (height === 0 ? 'none' : String(round(width / height)))),
+  'box.left': ofPlace((rect, origin) => rect.left - origin.left),
+  'box.top': ofPlace((rect, origin) => rect.top - origin.top),
+  'box.right': ofPlace((rect, origin) => rect.left + rect.width - origin.left),
+  'box.bottom': ofPlace((rect, origin) => rect.top + rect.height - origin.top),
+  within: ofTwo((rect, other) => yes(isWithin(rect, other))),
+  covers: ofTwo((rect, other) => yes(isWithin(other, rect))),
+  overlaps: ofTwo((rect, other) => yes(overlaps(rect, other))),
+  gap: ofTwo((rect, other) => px(gap(rect, other))),
+  'offset-x': ofTwo((rect, other) => px(offset(rect, other).x)),
+  'offset-y': ofTwo((rect, other) => px(offset(rect, other).y)),
+  visible: (reader, match) => yes(isVisible(reader, match)),
+} satisfies Record<string, ReadMatch>

@@ -2,14 +2,9 @@ import { MATCH_SEPARATOR } from '@/core/readings'
 import type { MountedCase } from '../findPart'
 import { bringIntoView } from '../intoView'
 import type { PseudoBoxes, StageComponent, StageReadings, StageRequest } from '../protocol'
-import { readBox } from './readBox'
-import { readContrast } from './readContrast'
-import { readDocument } from './readDocument'
+import { MATCH_READERS, PART_READERS } from './readers'
+import { Reader, Unread, type Match, type ReadMatch } from './Reader'
 import { readStyle } from './readStyle'
-import { readTarget } from './readTarget'
-import { readText } from './readText'
-import { isVisible } from './readVisible'
-import { Reader, Unread, type Match } from './Reader'
 
 export interface ReadOptions {
   /** What is read, by profile. */
@@ -63,10 +58,9 @@ function readRequest(reader: Reader, request: StageRequest): string {
   // Nearly all readings are this one: the first match's style.
   if (request.origin === 'style' && request.index === 1 && matches.length > 0)
     return readStyle(reader, matches[0]!, request.name)
-  if (request.name === 'present') return chosen(matches, request.index).length > 0 ? 'yes' : 'no'
-  if (request.name === 'count') return String(matches.length)
-  if (request.name === 'visible-count') return String(matches.filter((match) => isVisible(reader, match)).length)
   const wanted = chosen(matches, request.index)
+  const readPart = own(PART_READERS, request)
+  if (readPart) return readPart(reader, matches, wanted)
   if (wanted.length === 0) {
     const which = request.index === 'all' || request.index === 1 ? '' : `[${request.index}]`
     throw new Unread(absence(reader, request.part, which))
@@ -86,21 +80,13 @@ function absence({ component }: Reader, name: string, which = ''): string {
 const chosen = (matches: readonly Match[], index: number | 'all') =>
   index === 'all' ? matches : matches.slice(index - 1, index)
 
-function readMatch(reader: Reader, match: Match, { name, argument, origin }: StageRequest): string {
-  switch (origin) {
-    case 'style':
-      return readStyle(reader, match, name)
-    case 'box':
-      return readBox(reader, match, name, argument)
-    case 'document':
-      return readDocument(reader, match, name, argument)
-    case 'text':
-      return readText(reader, match, name)
-    case 'paint':
-      return readContrast(reader, match)
-    case 'pointer':
-      return readTarget(reader, match, name)
-    default:
-      throw new Unread(`nothing reads ${origin}`)
-  }
+function readMatch(reader: Reader, match: Match, request: StageRequest): string {
+  if (request.origin === 'style') return readStyle(reader, match, request.name)
+  const read: ReadMatch | undefined = own(MATCH_READERS, request)
+  if (!read) throw new Unread(`nothing reads ${request.name}`)
+  return read(reader, match, request.argument)
 }
+
+/** What a table holds for a reading of Brelt's own: `gap` may be the property of that name too. */
+const own = <Read>(table: Readonly<Record<string, Read>>, { name, origin }: StageRequest): Read | undefined =>
+  origin !== 'style' && Object.hasOwn(table, name) ? table[name] : undefined

@@ -1,30 +1,24 @@
 import { takesFocus } from '../focusTarget'
-import { Unread, type Match, type Reader } from './Reader'
+import { Unread, type Reader, type ReadMatch } from './Reader'
 
-/** Reads what the tree of nodes says of an element. */
-export function readDocument(
-  { one }: Reader,
-  { element, pseudo }: Match,
-  name: string,
-  argument: string | undefined,
-): string {
-  if (pseudo) throw new Unread(`a pseudo-element has no ${name}`)
-  switch (name) {
-    case 'attr':
-      return element.getAttribute(argument!) ?? 'none'
-    case 'prop': {
-      const value = (element as unknown as Record<string, unknown>)[argument!]
-      if (value === undefined || value === null) return 'none'
-      return typeof value === 'object' ? JSON.stringify(value) : String(value)
-    }
-    case 'focused':
-      return hasFocus(element, one.focused) ? 'yes' : 'no'
-    case 'focusable':
-      return isFocusable(element) ? 'yes' : 'no'
-    default:
-      throw new Error(`no such reading of the document: ${name}`)
+const ofElement =
+  (name: string, read: (element: Element, reader: Reader, argument: string) => string): ReadMatch =>
+  (reader, { element, pseudo }, argument) => {
+    if (pseudo) throw new Unread(`a pseudo-element has no ${name}`)
+    return read(element, reader, argument!)
   }
-}
+
+/** Readings of what the tree of nodes says of an element. */
+export const DOCUMENT_READERS = {
+  attr: ofElement('attr', (element, _, argument) => element.getAttribute(argument) ?? 'none'),
+  prop: ofElement('prop', (element, _, argument) => {
+    const value = (element as unknown as Record<string, unknown>)[argument]
+    if (value === undefined || value === null) return 'none'
+    return typeof value === 'object' ? JSON.stringify(value) : String(value)
+  }),
+  focused: ofElement('focused', (element, { one }) => (hasFocus(element, one.focused) ? 'yes' : 'no')),
+  focusable: ofElement('focusable', (element) => (isFocusable(element) ? 'yes' : 'no')),
+} satisfies Record<string, ReadMatch>
 
 /** Whether an element has the focus, as its own tree tells it. A focus that is forced is no less one. */
 function hasFocus(element: Element, forced: Element | undefined): boolean {

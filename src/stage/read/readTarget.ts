@@ -1,7 +1,7 @@
 import { round } from '@/core/readings'
 import { flatParent } from '../findPart'
 import { deepestAt, isInside } from '../hit'
-import { Unread, type Match, type Reader } from './Reader'
+import { Unread, type Match, type ReadMatch } from './Reader'
 
 // A pointer target is looked for this far around the middle of the part; nothing larger fits the window.
 const REACH_PX = 2000
@@ -11,7 +11,7 @@ const EXACT_PX = 0.25
  * What a pointer can hit of a part: the stretch through its middle where the part, or something in it, is on top.
  * A label's control counts for its label's area too, since a click there reaches it.
  */
-export function readTarget(reader: Reader, match: Match, name: string): string {
+function readTarget(match: Match, isWide: boolean): string {
   if (match.pseudo) throw new Unread('a pointer hits the element, not its pseudo-element')
   const { element } = match
   const box = element.getBoundingClientRect()
@@ -19,7 +19,6 @@ export function readTarget(reader: Reader, match: Match, name: string): string {
   const y = box.top + box.height / 2
   const isHit = (dx: number, dy: number) => hits(element, x + dx, y + dy)
   if (!isHit(0, 0)) return '0px'
-  const isWide = name === 'target.width'
   const extent = (sign: number) =>
     farthest((distance) => (isWide ? isHit(sign * distance, 0) : isHit(0, sign * distance)))
   const half = (isWide ? box.width : box.height) / 2
@@ -60,3 +59,9 @@ function farthest(isHit: (distance: number) => boolean): number {
   }
   return (inside + outside) / 2
 }
+
+/** Readings of the area in which a pointer reaches a part. */
+export const TARGET_READERS = {
+  'target.width': (_, match) => readTarget(match, true),
+  'target.height': (_, match) => readTarget(match, false),
+} satisfies Record<string, ReadMatch>

@@ -1,27 +1,27 @@
 import { flatParent } from '../findPart'
 import { shownTextOf, textNodesIn } from '../flatText'
-import { Unread, type Match, type Reader } from './Reader'
+import { Unread, type Match, type Reader, type ReadMatch } from './Reader'
 
 const SLACK_PX = 0.5
 const FIELD = 'input, textarea'
 
-/** Reads what a part's text says, and how it runs. */
-export function readText(reader: Reader, match: Match, name: string): string {
-  if (name === 'text') return shownText(reader, match)
-  if (match.pseudo) throw new Unread(`the lines of a pseudo-element cannot be read`)
-  switch (name) {
-    case 'text.lines':
-      return String(countLines(textRects(match.element)))
-    case 'text.cut':
-      return isCut(match.element) ? 'yes' : 'no'
-    case 'text.spills':
-      return spills(match.element) ? 'yes' : 'no'
-    case 'text.clipped':
-      return isCut(match.element) || spills(match.element) ? 'yes' : 'no'
-    default:
-      throw new Error(`no such reading of text: ${name}`)
+const yes = (value: boolean) => (value ? 'yes' : 'no')
+
+const ofLines =
+  (read: (element: Element) => string): ReadMatch =>
+  (_, { element, pseudo }) => {
+    if (pseudo) throw new Unread(`the lines of a pseudo-element cannot be read`)
+    return read(element)
   }
-}
+
+/** Readings of what a part's text says, and how it runs. */
+export const TEXT_READERS = {
+  text: shownText,
+  'text.lines': ofLines((element) => String(countLines(textRects(element)))),
+  'text.cut': ofLines((element) => yes(isCut(element))),
+  'text.spills': ofLines((element) => yes(spills(element))),
+  'text.clipped': ofLines((element) => yes(isCut(element) || spills(element))),
+} satisfies Record<string, ReadMatch>
 
 function shownText(reader: Reader, match: Match): string {
   const { element, pseudo } = match

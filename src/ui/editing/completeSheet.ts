@@ -86,13 +86,23 @@ function follow(schema: Schema, path: readonly string[]): Schema[] {
   )
 }
 
+const READING_OPTIONS = [...READINGS.values()].map(({ name, argument, about, example }) => {
+  const label = argument ? `${name}(${argument})` : name
+  return {
+    label,
+    type: 'property',
+    detail: 'reading',
+    apply: `${label}: `,
+    info: `${about} Example: ${label}: ${example}`,
+  }
+})
+
 function keysAt(schema: Schema, path: readonly string[], sheet: Sheet | undefined) {
   const last = path.at(-1)
   const inRule = path[0] === 'spec' && path.includes('expect')
   if (sheet && inRule && last === 'expect')
     return Object.keys(sheet.parts).map((label) => ({ label, type: 'variable', detail: 'part', apply: `${label}: ` }))
-  if (inRule && path.length >= 4)
-    return [...READINGS.keys()].map((label) => ({ label, type: 'property', detail: 'reading', apply: `${label}: ` }))
+  if (inRule && path.length >= 4) return READING_OPTIONS
   if (sheet && last === 'when')
     return sheet.axes.map(({ name }) => ({ label: name, type: 'variable', detail: 'axis', apply: `${name}: ` }))
   if (sheet && path[0] === 'scenarios' && path[2] === 'steps') {
@@ -112,8 +122,7 @@ function keysAt(schema: Schema, path: readonly string[], sheet: Sheet | undefine
         detail: 'event',
         apply: `${label}: `,
       }))
-    if (isExpecting)
-      return [...READINGS.keys()].map((label) => ({ label, type: 'property', detail: 'reading', apply: `${label}: ` }))
+    if (isExpecting) return READING_OPTIONS
     if (within[0] === 'set')
       return Object.keys(sheet.data.props).map((label) => ({
         label,

@@ -2,6 +2,7 @@
 
 import { useState } from 'react'
 import { groupBy } from '@/core/group'
+import { READINGS } from '@/core/readings'
 import type { Summary } from '@/core/survey'
 import { ValueText } from '../survey'
 
@@ -105,7 +106,7 @@ function Adopt({
 }
 
 // What a part is not, and says not, is the rule; the form takes it for those who want it said.
-const SILENT: Readonly<Record<string, RegExp>> = { role: /^(none|generic)$/, name: /^$/, text: /^$/, focusable: /^no$/ }
-
-const isSilent = ({ reading, texts }: Summary) =>
-  texts.every(([text]) => (reading.startsWith('state.') ? text === 'no' : SILENT[reading]?.test(text)))
+const isSilent = ({ reading, texts }: Summary) => {
+  const silent = READINGS.get(reading)?.silent
+  return texts.every(([text]) => silent?.test(text))
+}

@@ -2,8 +2,8 @@
 
 import { useCallback } from 'react'
 import type { Space } from '@/core/matrix'
-import { parsePartReference, type Sheet } from '@/core/sheet'
-import { parseReading } from '@/core/readings'
+import { type Sheet } from '@/core/sheet'
+import { parseReading, parsePartReference } from '@/core/readings'
 import { parseExpectation, type Rule } from '@/core/spec'
 import { judgeSurvey } from '@/core/survey'
 import { probeHere } from './probeHere'

@@ -51,28 +51,6 @@ const ALSO: Readonly<Record<string, readonly string[]>> = {
   flex: ['flex-grow', 'flex-shrink', 'flex-basis'],
 }
 
-// A property may be specified by what it brings about.
-const BY_BOX: Readonly<Record<string, readonly string[]>> = {
-  width: ['box.width', 'inline-size', 'box.ratio'],
-  height: ['box.height', 'block-size', 'box.ratio'],
-  'inline-size': ['box.width', 'width'],
-  'block-size': ['box.height', 'height'],
-  display: ['visible', 'present', 'visible-count'],
-  visibility: ['visible', 'visible-count'],
-  opacity: ['visible'],
-  content: ['present', 'text'],
-  color: ['contrast'],
-}
-
-/** Whether a rule about `stated` says something about `reading`: itself, its shorthand or longhand, its logical twin, or what it brings about. */
-export function speaksOf(stated: string, reading: string): boolean {
-  if (stated === reading) return true
-  if (BY_BOX[reading]?.includes(stated)) return true
-  const wanted = longhandsOf(reading).map(physical)
-  const said = longhandsOf(stated).map(physical)
-  return wanted.some((each) => said.includes(each))
-}
-
 /** A logical property as the physical one that it is in a page that runs from left to right. */
 export function physical(property: string): string {
   return property

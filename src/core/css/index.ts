@@ -1,0 +1,2 @@
+export { isProperty, propertyNames } from './properties'
+export { isReset, longhandsOf, physical, SHORTHANDS } from './shorthands'
