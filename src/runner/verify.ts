@@ -1,6 +1,6 @@
 import type { Browser } from 'puppeteer-core'
 import { spokenOf } from '@/core/edit'
-import { unspecified } from '@/core/lint'
+import { lintSurvey } from '@/core/lint'
 import { unreadCase, type CaseResult } from '@/core/plan'
 import { ComponentTally, makeReport, type Report } from '@/core/report'
 import { coverageOf } from '@/core/survey'
@@ -171,7 +171,7 @@ async function verifyComponent(
   if (!component.isWhole || signal?.aborted) return
   if (surveying) {
     const survey = surveying.survey(sheet, [], plan.cases)
-    tally.lints.push(...unspecified(sheet, coverageOf(survey, plan.space.dimensions, isSpoken)))
+    tally.lints.push(...lintSurvey(sheet, coverageOf(survey, plan.space.dimensions, isSpoken)))
   }
   tally.lints.push(
     ...lintCensus(sheet, compiled.component, census, (url, line) => compiled.originalPlace(url, line, 1)),

@@ -38,6 +38,8 @@ scenarios:
     steps:
       - click: boxes[2]
       - set: { note: box }
+      - scroll: { on: boxes, by: [0, 9] }
+      - drag: { from: boxes, to: "box[2]" }
       - expect: { "box[*]": { visible: yes }, events: { shake: 1 } }
 examples: [{ name: One, axes: { size: small }, props: { busy: true } }]
 `
@@ -52,6 +54,7 @@ test.each<[Rename, [string, string][]]>([
       ['within(box)', 'within(case)'],
       ['expect: { box: { width', 'expect: { case: { width'],
       ['"box[*]"', '"case[*]"'],
+      ['to: "box[2]"', 'to: "case[2]"'],
     ],
   ],
   [
@@ -63,6 +66,8 @@ test.each<[Rename, [string, string][]]>([
       ['@boxes.box', '@cases.box'],
       ['boxes[2]: {', '"cases[2]": {'],
       ['click: boxes[2]', 'click: cases[2]'],
+      ['on: boxes', 'on: cases'],
+      ['from: boxes', 'from: cases'],
     ],
   ],
   [

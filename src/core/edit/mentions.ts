@@ -1,4 +1,5 @@
 import { parseReading } from '../readings'
+import { STEPS, type StepMention } from '../steps'
 import type { Path } from '../yaml'
 
 /** What a text of a sheet names. */
@@ -127,8 +128,6 @@ function* walkExpect(expect: unknown, path: Path): Found {
   }
 }
 
-const TARGETED = ['click', 'double-click', 'tap', 'hover', 'leave', 'focus']
-
 function* walkScenario({ start, steps }: Raw, path: Path): Found {
   for (const [name, value] of entries(start)) {
     const at = [...path, 'start', name]
@@ -140,18 +139,25 @@ function* walkScenario({ start, steps }: Raw, path: Path): Found {
 }
 
 function* walkStep(step: Raw, path: Path): Found {
-  if (typeof step !== 'object' || step === null) return
-  for (const key of TARGETED) {
-    const target = step[key]
-    if (typeof target === 'string')
-      yield { path: [...path, key], place: 'value', text: target, mention: { kind: 'part-reference' } }
+  for (const [kind, value] of entries(step))
+    for (const { at, names } of STEPS.get(kind)?.mentions ?? []) {
+      const given = at.reduce<unknown>((inner, key) => Object.fromEntries(entries(inner))[key], value)
+      yield* walkNames(names, given, [...path, kind, ...at])
+    }
+}
+
+function* walkNames(names: StepMention['names'], given: unknown, path: Path): Found {
+  switch (names) {
+    case 'part':
+      if (typeof given === 'string') yield { path, place: 'value', text: given, mention: { kind: 'part-reference' } }
+      return
+    case 'props':
+      return yield* keys(given, path, 'prop')
+    case 'slots':
+      return yield* keys(given, path, 'slot')
+    case 'expected':
+      return yield* walkExpect(given, path)
+    case 'contexts':
+      return // the library's own, which no sheet renames
   }
-  for (const side of ['from', 'to']) {
-    const target = (step.drag as Raw | undefined)?.[side]
-    if (typeof target === 'string')
-      yield { path: [...path, 'drag', side], place: 'value', text: target, mention: { kind: 'part-reference' } }
-  }
-  yield* keys(step.set, [...path, 'set'], 'prop')
-  yield* keys(step.fill, [...path, 'fill'], 'slot')
-  for (const key of ['expect', 'eventually', 'throughout']) yield* walkExpect(step[key], [...path, key])
 }

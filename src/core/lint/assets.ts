@@ -1,22 +1,20 @@
 import { findFile, LIBRARY_FILE, textOf, type FileTree, type Library } from '../sheet'
-import { makeLint, type Lint, type LintSubject } from './lint'
+import { defineLint, type Fault, type SheetSubject } from './defineLint'
 import { referencesIn } from './references'
 
 /** Whether a reference in CSS leads to a server, by an address or from its root: the stage has none. */
 export const isOnServer = (reference: string): boolean => /^(https?:)?\/\/|^\//i.test(reference)
 
-/** `asset-not-loaded`: a component's style sheet asks a server for fonts, pictures or other sheets. */
-export function* assetNotLoaded({ sheet, library }: LintSubject): Generator<Lint> {
+function* ofComponent({ sheet, library }: SheetSubject): Generator<Fault> {
   if (sheet.data.source.kind === 'page') return
   for (const path of sheet.data.source.styles) yield* inSheet(library.tree, sheet.file, path)
 }
 
-/** The same of the styles that all components share. */
-export function* sharedAssetNotLoaded({ data, tree }: Library): Generator<Lint> {
+function* ofLibrary({ library: { data, tree } }: { library: Library }): Generator<Fault> {
   for (const path of data.styles) yield* inSheet(tree, LIBRARY_FILE, path)
 }
 
-function* inSheet(tree: FileTree, from: string, reference: string): Generator<Lint> {
+function* inSheet(tree: FileTree, from: string, reference: string): Generator<Fault> {
   const file = findFile(tree, from, reference)
   if (file === undefined || !file.endsWith('.css')) return
   const css = textOf(tree, file) ?? ''
@@ -24,9 +22,15 @@ function* inSheet(tree: FileTree, from: string, reference: string): Generator<Li
   const [first] = asked
   if (!first) return
   const others = asked.length > 1 ? ` and ${asked.length - 1} more` : ''
-  yield makeLint(
-    'asset-not-loaded',
-    { file, line: first.line },
-    `"${first.value}"${others} would come from a server, which Brelt does not ask: what is read may differ from what people see. Keep the file in the library or in a package.`,
-  )
+  yield {
+    at: { file, line: first.line },
+    message: `"${first.value}"${others} would come from a server, which Brelt does not ask: what is read may differ from what people see. Keep the file in the library or in a package.`,
+  }
 }
+
+export const assetNotLoaded = defineLint({
+  code: 'asset-not-loaded',
+  severity: 'warning',
+  about: 'A style sheet asks a server for fonts, pictures or other sheets, which Brelt does not ask.',
+  find: { sheet: ofComponent, library: ofLibrary },
+})

@@ -1,9 +1,16 @@
 import type { CodeProp } from '../code'
 import { kebabCase } from '../code'
-import { makeLint, type Lint, type LintSubject } from './lint'
+import type { Sheet } from '../sheet'
+import type { YamlEdit } from '../yaml'
+import { defineLint, type Fault, type SheetSubject } from './defineLint'
 
-/** `axis-drift`: the values of a choice differ between the code's types and the sheet. */
-export function* axisDrift({ sheet, code }: LintSubject): Generator<Lint> {
+interface Drift {
+  prop: string
+  missing: readonly string[]
+  extra: readonly string[]
+}
+
+function* drifts({ sheet, code }: SheetSubject): Generator<Fault<Drift>> {
   for (const declared of code ?? []) {
     if (declared.type !== 'choice' || !declared.values) continue
     const prop = sheet.data.props[declared.name]
@@ -11,11 +18,10 @@ export function* axisDrift({ sheet, code }: LintSubject): Generator<Lint> {
     // No choice of the format is on, off, or some word besides.
     if (prop.type === 'data' && declared.values.some((value) => typeof value === 'boolean')) continue
     if (prop.type !== 'choice') {
-      yield makeLint(
-        'axis-drift',
-        sheet.source.atKey(['props', declared.name]),
-        `"${declared.name}" is a choice of ${declared.values.join(', ')} in ${where(declared)}, and ${prop.type} in the sheet.`,
-      )
+      yield {
+        at: sheet.source.atKey(['props', declared.name]),
+        message: `"${declared.name}" is a choice of ${declared.values.join(', ')} in ${where(declared)}, and ${prop.type} in the sheet.`,
+      }
       continue
     }
     const inCode = declared.values.map(String)
@@ -39,12 +45,7 @@ export function* axisDrift({ sheet, code }: LintSubject): Generator<Lint> {
   }
 }
 
-function* differences(
-  sheet: LintSubject['sheet'],
-  declared: CodeProp,
-  inCode: string[],
-  inSheet: string[],
-): Generator<Lint> {
+function* differences(sheet: Sheet, declared: CodeProp, inCode: string[], inSheet: string[]): Generator<Fault<Drift>> {
   const missing = inCode.filter((value) => !inSheet.includes(value))
   const extra = inSheet.filter((value) => !inCode.includes(value))
   if (missing.length === 0 && extra.length === 0) return
@@ -64,12 +65,44 @@ function* differences(
 const where = ({ file, line }: CodeProp) => `${file.slice(file.lastIndexOf('/') + 1)}:${line}`
 
 const drift = (
-  sheet: LintSubject['sheet'],
+  sheet: Sheet,
   { name }: CodeProp,
   missing: string[],
   extra: string[],
   message: string,
-): Lint => ({
-  ...makeLint('axis-drift', sheet.source.atKey(['props', kebabCase(name)]), message),
-  about: { kind: 'axis-drift', prop: name, missing, extra },
+): Fault<Drift> => ({
+  at: sheet.source.atKey(['props', kebabCase(name)]),
+  message,
+  about: { prop: name, missing, extra },
+})
+
+const fixLabel = ({ missing, extra, prop }: Drift) =>
+  [
+    missing.length > 0 && `Add ${missing.join(', ')} to “${prop}”`,
+    extra.length > 0 && `${missing.length > 0 ? 'delete' : 'Delete'} ${extra.join(', ')}`,
+  ]
+    .filter(Boolean)
+    .join(', ')
+
+/** Brings a choice prop, and the axis of its name where that is a plain list, to the values of the code. */
+function fixEdits({ prop: name, missing, extra }: Drift, { data }: Sheet): YamlEdit[] {
+  const edits: YamlEdit[] = []
+  const mend = (values: readonly unknown[], path: string[]) => {
+    const kept = values.filter((value) => !extra.includes(String(value)))
+    edits.push({ do: 'set', path, value: [...kept, ...missing.filter((value) => !kept.map(String).includes(value))] })
+  }
+  const prop = data.props[name]
+  if (prop?.type === 'choice') mend(prop.values, ['props', name, 'values'])
+  const axis = data.axes[name]
+  if (Array.isArray(axis)) mend(axis, ['axes', name])
+  else if (typeof axis === 'object' && Array.isArray(axis.values)) mend(axis.values, ['axes', name, 'values'])
+  return edits
+}
+
+export const axisDrift = defineLint({
+  code: 'axis-drift',
+  severity: 'warning',
+  about: 'The values of a choice differ between the code’s types and the sheet.',
+  find: { sheet: drifts },
+  fix: (drift, sheet) => ({ label: fixLabel(drift), edits: fixEdits(drift, sheet) }),
 })

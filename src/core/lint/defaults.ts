@@ -1,37 +1,51 @@
 import type { Prop } from '../sheet'
-import { makeLint, type Lint, type LintSubject } from './lint'
+import { defineLint, type Fault, type SheetSubject } from './defineLint'
 
-/** `no-default`: a choice prop that nobody sets has no value. */
-export function* noDefault({ sheet }: LintSubject): Generator<Lint> {
+function* withoutDefault({ sheet }: SheetSubject): Generator<Fault<{ prop: string }>> {
   // Code has defaults of its own; a template has none.
   if (sheet.data.source.kind !== 'markup') return
   for (const [name, prop] of Object.entries(sheet.data.props)) {
     if (prop.type !== 'choice' || prop.default !== undefined) continue
     const message = `The prop "${name}" is a choice without a default: left out, it has no value. Give it one of ${prop.values.join(', ')}.`
-    yield {
-      ...makeLint('no-default', sheet.source.atKey(['props', name]), message),
-      about: { kind: 'no-default', prop: name },
-    }
+    yield { at: sheet.source.atKey(['props', name]), message, about: { prop: name } }
   }
 }
 
-/** `bad-default`: the default of a prop or axis is not among its values, or outside its limits. */
-export function* badDefault({ sheet }: LintSubject): Generator<Lint> {
+export const noDefault = defineLint({
+  code: 'no-default',
+  severity: 'warning',
+  about: 'A choice of a template has no default: left out, it has no value.',
+  find: { sheet: withoutDefault },
+  fix: ({ prop: name }, { data }) => {
+    const prop = data.props[name]
+    if (prop?.type !== 'choice') return undefined
+    const [value] = prop.values
+    return {
+      label: `Make “${String(value)}” the default`,
+      edits: [{ do: 'set', path: ['props', name, 'default'], value }],
+    }
+  },
+})
+
+function* wrongDefaults({ sheet }: SheetSubject): Generator<Fault> {
   for (const [name, prop] of Object.entries(sheet.data.props)) {
     const fault = faultOf(prop)
     if (fault)
-      yield makeLint(
-        'bad-default',
-        sheet.source.atKey(['props', name, 'default']),
-        `The default of "${name}" ${fault}.`,
-      )
+      yield { at: sheet.source.atKey(['props', name, 'default']), message: `The default of "${name}" ${fault}.` }
   }
   for (const axis of sheet.axes) {
     if (axis.values.includes(axis.default)) continue
     const message = `The default "${axis.default}" of the axis "${axis.name}" is not one of its values: ${axis.values.join(', ')}.`
-    yield makeLint('bad-default', sheet.source.atKey(['axes', axis.name, 'default']), message)
+    yield { at: sheet.source.atKey(['axes', axis.name, 'default']), message }
   }
 }
+
+export const badDefault = defineLint({
+  code: 'bad-default',
+  severity: 'error',
+  about: 'The default of a prop or axis is not one of its values, or outside its limits.',
+  find: { sheet: wrongDefaults },
+})
 
 function faultOf(prop: Prop): string | undefined {
   if (prop.default === undefined) return undefined

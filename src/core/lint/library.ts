@@ -1,21 +1,26 @@
-import { textOf, type Library } from '../sheet'
-import { readJson, type TokenBook, type TokenIssue } from '../tokens'
-import { sharedAssetNotLoaded } from './assets'
-import type { YamlSource } from '../yaml'
-import { makeLint, type Lint } from './lint'
+import { textOf } from '../sheet'
+import { readJson, type TokenIssue } from '../tokens'
+import { defineLint, type Fault, type Subjects } from './defineLint'
+import { tokenFaults, tokenSentence } from './tokenFaults'
 
-/** What is wrong with what all components share. */
-export const lintLibrary = (library: Library, tokens: TokenBook): Lint[] => [
-  ...lintTokens(library, tokens).filter(({ code }) => code !== 'unknown-type'),
-  ...unknownTypes(tokens),
-  ...noTokens(tokens),
-  ...tokensIgnored(library, tokens),
-  ...sharedAssetNotLoaded(library),
-  ...buildNotRun(library),
-]
+type Subject = Subjects['library']
 
-/** `unknown-type`, once for all tokens of a file that have the same type. */
-function* unknownTypes({ issues }: TokenBook): Generator<Lint> {
+export const tokenCycle = defineLint({
+  code: 'token-cycle',
+  severity: 'error',
+  about: 'A token’s alias leads back to itself.',
+  find: { tokens: (subject) => tokenFaults(subject, 'token-cycle') },
+})
+
+export const tokenType = defineLint({
+  code: 'token-type',
+  severity: 'error',
+  about: 'A token’s value does not fit its type.',
+  find: { tokens: (subject) => tokenFaults(subject, 'token-type') },
+})
+
+/** Once for all tokens of a file that have the same type. */
+function* unknownTypes({ tokens: { issues } }: Subject): Generator<Fault> {
   const groups = new Map<string, Extract<TokenIssue, { code: 'unknown-type' }>[]>()
   for (const issue of issues)
     if (issue.code === 'unknown-type') {
@@ -25,22 +30,20 @@ function* unknownTypes({ issues }: TokenBook): Generator<Lint> {
   for (const [first, ...others] of groups.values()) {
     const place = { file: first!.token.file, line: 1 }
     const count = others.length === 0 ? '' : ` and ${others.length} more`
-    yield makeLint('unknown-type', place, `${sentence(first!).replace(/^(The token "[^"]+")/, `$1${count}`)}`)
+    yield { at: place, message: tokenSentence(first!).replace(/^(The token "[^"]+")/, `$1${count}`) }
   }
 }
 
-/** `no-tokens`: a file that the library names as one of tokens gives none. */
-function* noTokens({ empty }: TokenBook): Generator<Lint> {
+function* emptyFiles({ tokens: { empty } }: Subject): Generator<Fault> {
   for (const file of empty)
-    yield makeLint(
-      'no-tokens',
-      { file, line: 1 },
-      `No token was found in ${file}. A token is an object with "$value" (or "value", in the older form).`,
-    )
+    yield {
+      at: { file, line: 1 },
+      message: `No token was found in ${file}. A token is an object with "$value" (or "value", in the older form).`,
+    }
 }
 
-/** `token-ignored`: what stands among tokens and is none, told once a file. */
-function* tokensIgnored(library: Library, { ignored, empty }: TokenBook): Generator<Lint> {
+/** Told once a file. */
+function* ignoredKeys({ library, tokens: { ignored, empty } }: Subject): Generator<Fault> {
   const files = new Set(ignored.map(({ file }) => file))
   for (const file of files) {
     // That it gives none at all is told already.
@@ -49,40 +52,43 @@ function* tokensIgnored(library: Library, { ignored, empty }: TokenBook): Genera
     const { line } = readJson(textOf(library.tree, file) ?? '', file).atKey(first!.at)
     const why = first!.why === 'no token' ? 'is neither a token nor a group' : 'is no key of the format'
     const more = others.length === 0 ? '' : ` There are ${others.length} more like it.`
-    yield makeLint('token-ignored', { file, line }, `"${first!.path}" ${why}, and is passed over.${more}`)
+    yield { at: { file, line }, message: `"${first!.path}" ${why}, and is passed over.${more}` }
   }
 }
 
-/** `build-not-run`: the team's own build changes styles in a way that was not asked for here. */
-function* buildNotRun({ tree: { styleBuild } }: Library): Generator<Lint> {
+function* untrustedBuild({ library: { tree } }: Subject): Generator<Fault> {
+  const { styleBuild } = tree
   if (!styleBuild || styleBuild.isTrusted) return
-  yield makeLint(
-    'build-not-run',
-    { file: styleBuild.config, line: 1 },
-    `Styles are read as they are written: this configuration was not run, since it is code of the repository and nobody has said that it may. Say --trust-config, or allow it in the application.`,
-  )
-}
-
-/** `token-cycle`, `token-type`, `unknown-type` and dangling aliases of a library's tokens, told at the token's file. */
-export function lintTokens(library: Library, tokens: TokenBook): Lint[] {
-  const sources = new Map<string, YamlSource>()
-  return tokens.issues.map((issue) => {
-    const { file, at } = issue.token
-    if (!sources.has(file)) sources.set(file, readJson(textOf(library.tree, file) ?? '', file))
-    return makeLint(issue.code, { file, line: sources.get(file)!.atKey(at).line }, sentence(issue))
-  })
-}
-
-function sentence(issue: TokenIssue): string {
-  const name = `The token "${issue.token.path}"`
-  switch (issue.code) {
-    case 'token-cycle':
-      return `${name} leads back to itself: ${issue.cycle.join(' → ')}. Give one of them a value of its own.`
-    case 'unknown-token':
-      return `${name} stands for "${issue.name}", which does not exist.${issue.nearest ? ` Did you mean "${issue.nearest}"?` : ''}`
-    case 'unknown-type':
-      return `${name} has the type "${issue.type}", which the format does not know${issue.nearest ? ` (did you mean "${issue.nearest}"?)` : ''}: its value is used as it is written.`
-    case 'token-type':
-      return `${name} ${issue.message}.`
+  yield {
+    at: { file: styleBuild.config, line: 1 },
+    message: `Styles are read as they are written: this configuration was not run, since it is code of the repository and nobody has said that it may. Say --trust-config, or allow it in the application.`,
   }
 }
+
+export const unknownType = defineLint({
+  code: 'unknown-type',
+  severity: 'warning',
+  about: 'A token has a type that the format does not know: its value is used as it is written.',
+  find: { tokens: (subject) => tokenFaults(subject, 'unknown-type'), library: unknownTypes },
+})
+
+export const noTokens = defineLint({
+  code: 'no-tokens',
+  severity: 'warning',
+  about: 'A file that the library names as one of tokens gives none.',
+  find: { library: emptyFiles },
+})
+
+export const tokenIgnored = defineLint({
+  code: 'token-ignored',
+  severity: 'warning',
+  about: 'Something stands among tokens that is none, and is passed over.',
+  find: { library: ignoredKeys },
+})
+
+export const buildNotRun = defineLint({
+  code: 'build-not-run',
+  severity: 'warning',
+  about: 'The team’s own build of styles was not run, since nobody has said that it may.',
+  find: { library: untrustedBuild },
+})

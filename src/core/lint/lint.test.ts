@@ -1,12 +1,13 @@
 import { describe, expect, test } from '@jest/globals'
 import { readLibrary, treeOf } from '../sheet'
 import { readTokens } from '../tokens'
-import { lintSheet } from './index'
+import { editYaml } from '../yaml'
+import { fixOf, LINTS, lintSheet } from './index'
 
 const CSS = '.t { width: 1px }'
 const LIQUID = '<p class="t">{{ props.label }} {{ props.busy }} {{ props.tone }} {{ props.size }} {{ props.mood }}</p>'
 
-function lints(sheet: string, { css = CSS, liquid = LIQUID } = {}) {
+function linted(sheet: string, { css = CSS, liquid = LIQUID } = {}) {
   const tree = treeOf({
     'library.yaml':
       'library: 1\nname: T\ntokens: [t.tokens.json]\ncontexts: { theme: [day, night], motion: [full, reduced] }',
@@ -18,8 +19,11 @@ function lints(sheet: string, { css = CSS, liquid = LIQUID } = {}) {
   const { library, problems } = readLibrary(tree)
   expect(problems).toEqual([])
   const { book } = readTokens(library!)
-  return lintSheet(library!.sheets[0]!, library!, book)
+  const [read] = library!.sheets
+  return { sheet: read!, lints: lintSheet(read!, library!, book) }
 }
+
+const lints = (...given: Parameters<typeof linted>) => linted(...given).lints
 
 const told = (sheet: string, options?: Parameters<typeof lints>[1]) =>
   lints(sheet, options).map(({ code, line, message }) => `${code} ${line} ${message}`)
@@ -151,4 +155,26 @@ describe('repeated-style', () => {
   ])('%#', (css, count) =>
     expect(told('', { css }).filter((line) => line.startsWith('repeated-style'))).toHaveLength(count),
   )
+})
+
+test.each([
+  ['no-default', 'props: { tone: { type: choice, values: [calm, loud] } }'],
+  ['prop-unused', 'props: { lost: { type: text, default: a } }'],
+  ['matches-nothing', AXES + APART + '  - when: { theme: night }\n    expect: { root: { color: red } }\n'],
+  ['never-wins', AXES + APART + '  - expect: { root: { opacity: 1 } }\n  - expect: { root: { opacity: 1 } }\n'],
+  ['conflict', AXES + APART + '  - when: { mood: calm }\n    expect: { root: { width: 3px } }\n'],
+])('%s is gone once its fix is applied', (code, text) => {
+  const { sheet, lints: before } = linted(text)
+  const lint = before.find((each) => each.code === code)
+  const fix = lint && fixOf(lint, sheet)
+  expect(fix?.label).toMatch(/^(Make|Delete|Exclude|Add) /)
+  const head = 'sheet: 1\nname: T\nsource: { kind: markup, markup: t.liquid, styles: [t.css] }\n'
+  const after = lints(editYaml(head + text, fix!.edits).slice(head.length))
+  expect(after.filter((each) => each.code === code)).toEqual([])
+})
+
+test.each([...LINTS.values()])('$code says in a sentence what it finds', ({ code, about, find }) => {
+  expect(code).toMatch(/^[a-z]+(-[a-z]+)*$/)
+  expect(about).toMatch(/^[A-Z].*\.$/)
+  expect(Object.keys(find).length).toBeGreaterThan(0)
 })

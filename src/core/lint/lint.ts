@@ -1,13 +1,16 @@
 import type { CodeProp } from '../code'
-import { nearest, type Place } from '../problem'
+import { spaceOf } from '../matrix'
 import type { Library, Sheet } from '../sheet'
-import { spaceOf, type Space } from '../matrix'
-import { readRules, type ClaimIssue, type Rule } from '../spec'
+import { readRules } from '../spec'
 import type { TokenBook } from '../tokens'
+import type { Fault, Fix, LintDefinition, Severity, SheetSubject, Subjects } from './defineLint'
+import { LINT_LIST } from './list'
+import { scenarioIssuesOf } from './scenarios'
 
-export type Severity = 'error' | 'warning'
+type Definition = (typeof LINT_LIST)[number]
+export type LintCode = Definition['code']
 
-/** What is wrong with a sheet before anything is rendered. */
+/** What is wrong with a sheet or a library. */
 export interface Lint {
   code: LintCode
   severity: Severity
@@ -16,89 +19,85 @@ export interface Lint {
   file: string
   line: number
   /** What it is about, as data, where a fix can be made from that. */
-  about?:
-    | { kind: 'prop-unused' | 'no-default'; prop: string }
-    | { kind: 'rule'; rule: number }
-    | { kind: 'conflict'; part: string; reading: string; earlier: number; later: number }
-    | { kind: 'look-alike'; axis: string; values: readonly string[] }
-    | { kind: 'unspecified'; part: string; reading: string }
-    | { kind: 'axis-drift'; prop: string; missing: readonly string[]; extra: readonly string[] }
+  about?: unknown
 }
 
-/** Every lint, and how much it weighs. */
-export const SEVERITIES = {
-  'unknown-part': 'error',
-  'unknown-axis': 'error',
-  'unknown-value': 'error',
-  'unknown-prop': 'error',
-  'unknown-token': 'error',
-  'unknown-component': 'error',
-  'token-cycle': 'error',
-  'token-type': 'error',
-  'unknown-type': 'warning',
-  'token-ignored': 'warning',
-  'no-tokens': 'warning',
-  'no-default': 'warning',
-  'bad-default': 'error',
-  conflict: 'warning',
-  'never-wins': 'warning',
-  'matches-nothing': 'warning',
-  'bad-expectation': 'error',
-  unreachable: 'warning',
-  'look-alike': 'warning',
-  'slot-cycle': 'error',
-  'prop-unused': 'warning',
-  'repeated-style': 'warning',
-  'asset-not-loaded': 'warning',
-  'build-not-run': 'warning',
-  unspecified: 'warning',
-  'axis-drift': 'warning',
-  'class-undefined': 'warning',
-  'class-unused': 'warning',
-  'duplicate-id': 'warning',
-  'label-target': 'warning',
-  'part-missing': 'warning',
-  'variable-undefined': 'warning',
-} as const satisfies Record<string, Severity>
+/** Definitions by code. */
+export const LINTS: ReadonlyMap<LintCode, LintDefinition<LintCode>> = new Map(
+  LINT_LIST.map((definition) => [definition.code, definition as LintDefinition<LintCode>]),
+)
 
-export type LintCode = keyof typeof SEVERITIES
+/** What a lint of this code is about; undefined for another. */
+export const aboutOf = <Code extends LintCode>(
+  { code, about }: Lint,
+  wanted: Code,
+): AboutOf<Extract<Definition, { code: Code }>> | undefined =>
+  code === wanted ? (about as AboutOf<Extract<Definition, { code: Code }>>) : undefined
 
-/** What a lint looks at. */
-export interface LintSubject {
-  sheet: Sheet
-  library: Library
-  tokens: TokenBook
-  space: Space
-  rules: readonly Rule[]
-  claimIssues: readonly ClaimIssue[]
-  /** Props as the component's code declares them, where it does. */
-  code?: readonly CodeProp[]
-}
+type AboutOf<D> = D extends LintDefinition<string, infer About> ? About : never
 
-export type LintCheck = (subject: LintSubject) => Iterable<Lint>
-
-export const makeLint = (code: LintCode, place: Pick<Place, 'file' | 'line'>, message: string): Lint => ({
+/** Makes a lint of what is wrong. */
+export const makeLint = (code: LintCode, { at, message, about }: Fault<unknown>): Lint => ({
   code,
-  severity: SEVERITIES[code],
+  severity: LINTS.get(code)!.severity,
   message,
-  file: place.file,
-  line: place.line,
+  file: at.file,
+  line: at.line,
+  ...(about !== undefined && { about }),
 })
 
-export function subjectOf(sheet: Sheet, library: Library, tokens: TokenBook, code?: readonly CodeProp[]): LintSubject {
-  const space = spaceOf(sheet, library)
-  const { rules, issues } = readRules(sheet, space.dimensions)
-  return { sheet, library, tokens, space, rules, claimIssues: issues, ...(code && { code }) }
+/** Runs all lints that look at such a subject. */
+function run<Scope extends keyof Subjects>(scope: Scope, subject: Subjects[Scope]): Lint[] {
+  const lints: Lint[] = []
+  for (const { code, find } of LINTS.values())
+    for (const fault of find[scope]?.(subject) ?? []) lints.push(makeLint(code, fault))
+  return lints
 }
 
-/** `No part "bocks". Did you mean "box"?` */
-export function noSuch(what: string, found: string, known: Iterable<string>): string {
-  const names = [...known]
-  const near = nearest(found, names)
-  const hint = near
-    ? ` Did you mean "${near}"?`
-    : names.length > 0
-      ? ` There are: ${names.slice(0, 12).join(', ')}${names.length > 12 ? ', …' : ''}.`
-      : ''
-  return `No ${what} "${found}".${hint}`
+/**
+ * Everything that is wrong with a sheet before it is rendered, in the order of its lines.
+ * @param code props as the component's code declares them
+ */
+export function lintSheet(sheet: Sheet, library: Library, tokens: TokenBook, code?: readonly CodeProp[]): Lint[] {
+  const space = spaceOf(sheet, library)
+  const { rules, issues } = readRules(sheet, space.dimensions)
+  const scenarioIssues = scenarioIssuesOf({ sheet, library, space, tokens })
+  const subject: SheetSubject = {
+    sheet,
+    library,
+    tokens,
+    space,
+    rules,
+    claimIssues: issues,
+    scenarioIssues,
+    ...(code && { code }),
+  }
+  return run('sheet', subject).toSorted((a, b) =>
+    a.file === b.file ? a.line - b.line : a.file === sheet.file ? -1 : 1,
+  )
 }
+
+/** What is wrong with what all components share. */
+export const lintLibrary = (library: Library, tokens: TokenBook): Lint[] => [
+  // A type that is not known is told once a file.
+  ...lintTokens(library, tokens).filter(({ code }) => code !== 'unknown-type'),
+  ...run('library', { library, tokens }),
+]
+
+/** What is wrong with single tokens, told at the token's file. */
+export const lintTokens = (library: Library, tokens: TokenBook): Lint[] => run('tokens', { library, tokens })
+
+/** What only the rendered component shows. */
+export const lintRendered = (
+  sheet: Sheet,
+  facts: Subjects['rendered']['facts'],
+  styles: Subjects['rendered']['styles'],
+): Lint[] => run('rendered', { sheet, facts, styles })
+
+/** What varies and no rule speaks of. */
+export const lintSurvey = (sheet: Sheet, coverage: Subjects['survey']['coverage']): Lint[] =>
+  run('survey', { sheet, coverage })
+
+/** The change of the sheet that mends a lint, where there is exactly one that an author could mean. */
+export const fixOf = ({ code, about }: Lint, sheet: Sheet): Fix | undefined =>
+  about === undefined ? undefined : LINTS.get(code)?.fix?.(about, sheet)

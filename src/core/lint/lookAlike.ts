@@ -1,7 +1,7 @@
 import { combinations, exists, type Dimension, type Space } from '../matrix'
 import { claimKey, makeCascade, printExpectation, type Resolution } from '../spec'
 import { groupBy } from '../group'
-import { makeLint, type Lint, type LintSubject } from './lint'
+import { defineLint, type Fault, type SheetSubject } from './defineLint'
 import { ruleSpace } from './rules'
 
 /** What the spec says in one combination, as a number: equal numbers say the same. Undefined where it does not exist. */
@@ -16,8 +16,12 @@ interface Profile {
 // Values that only sometimes look alike are told pair by pair: among more than this many nobody reads the list.
 const MOST_COMPARED = 24
 
-/** `look-alike`: values of an axis that the spec cannot tell apart, always or in some of the cases that differ in nothing else. */
-export function* lookAlike(subject: LintSubject): Generator<Lint> {
+interface Alike {
+  axis: string
+  values: readonly string[]
+}
+
+function* alike(subject: SheetSubject): Generator<Fault<Alike>> {
   const { sheet, rules, space } = subject
   const small = ruleSpace(subject)
   if (!small || rules.length === 0) return
@@ -32,8 +36,9 @@ export function* lookAlike(subject: LintSubject): Generator<Lint> {
       const shown = names.length > 6 ? `${names.slice(0, 6).join(', ')} … (${names.length} in all)` : names.join(', ')
       const message = `The spec cannot tell these values of ${dimension.name} apart: ${shown}. Say what differs, or take values away.`
       yield {
-        ...makeLint('look-alike', place(twins[0]!), message),
-        about: { kind: 'look-alike', axis: dimension.name, values: [first!, ...twins] },
+        at: place(twins[0]!),
+        message,
+        about: { axis: dimension.name, values: [first!, ...twins] },
       }
     }
     const told = classes.map(([first]) => first!).slice(0, MOST_COMPARED)
@@ -48,15 +53,24 @@ export function* lookAlike(subject: LintSubject): Generator<Lint> {
         ).length
         const message = `The spec cannot tell ${dimension.name} "${b.value}" from "${a.value}" in ${alike.length} of ${pairs} cases, such as ${others[alike[0]!]}. Say what differs there.`
         yield {
-          ...makeLint('look-alike', place(b.value), message),
-          about: { kind: 'look-alike', axis: dimension.name, values: [a.value, b.value] },
+          at: place(b.value),
+          message,
+          about: { axis: dimension.name, values: [a.value, b.value] },
         }
       }
     }
   }
 }
 
-function makeSignatures({ rules, space }: LintSubject): (values: Record<string, string>) => number {
+export const lookAlike = defineLint({
+  code: 'look-alike',
+  severity: 'warning',
+  about: 'The spec cannot tell values of an axis apart, always or in some of the cases that differ in nothing else.',
+  isOfRules: true,
+  find: { sheet: alike },
+})
+
+function makeSignatures({ rules, space }: SheetSubject): (values: Record<string, string>) => number {
   const resolve = makeCascade(rules)
   const numbers = new Map<string, number>()
   const known = new Map<Resolution, number>()

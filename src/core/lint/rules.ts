@@ -1,36 +1,62 @@
 import { combinations, someCombination, type Box, type Space } from '../matrix'
 import { claimKey, makeCascade, printExpectation, type Claim, type Rule } from '../spec'
-import { makeLint, type Lint, type LintSubject } from './lint'
+import { removeRuleEdits, settleEdits } from '../edit'
+import type { Sheet } from '../sheet'
+import { defineLint, type Fault, type SheetSubject } from './defineLint'
+import { scenarioFaults } from './scenarios'
+import { specOf } from './specOf'
 
-const placeOf = ({ sheet }: LintSubject, rule: Rule, claim?: Claim) =>
+const placeOf = ({ sheet }: SheetSubject, rule: Rule, claim?: Claim) =>
   claim
     ? sheet.source.atKey(['spec', rule.index, 'expect', claim.part, claim.reading.text])
     : sheet.source.at(['spec', rule.index])
 
-/** `bad-expectation`: a reading that does not exist, or an expectation that cannot be read. */
-export function* badExpectation({ sheet, claimIssues }: LintSubject): Generator<Lint> {
+const deleteRule = ({ rule }: { rule: number }, sheet: Sheet) => ({
+  label: 'Delete the rule',
+  edits: removeRuleEdits(specOf(sheet), rule),
+})
+
+function* unreadable(subject: SheetSubject): Generator<Fault> {
+  const { sheet, claimIssues } = subject
   for (const { rule, part, reading, message, nearest } of claimIssues) {
     const hint = nearest ? ` Did you mean "${nearest}"?` : ''
-    yield makeLint(
-      'bad-expectation',
-      sheet.source.atKey(['spec', rule, 'expect', part, reading]),
-      `${part} · ${reading}: ${message}.${hint}`,
-    )
+    yield {
+      at: sheet.source.atKey(['spec', rule, 'expect', part, reading]),
+      message: `${part} · ${reading}: ${message}.${hint}`,
+    }
   }
+  yield* scenarioFaults(subject, 'bad-expectation')
 }
 
-/** `matches-nothing`: no case meets the rule's condition. */
-export function* matchesNothing(subject: LintSubject): Generator<Lint> {
+export const badExpectation = defineLint({
+  code: 'bad-expectation',
+  severity: 'error',
+  about: 'A reading does not exist, or an expectation or a step cannot be understood.',
+  isOfRules: true,
+  find: { sheet: unreadable },
+})
+
+function* unmet(subject: SheetSubject): Generator<Fault<{ rule: number }>> {
   for (const rule of subject.rules) {
     if (someCombination(subject.space, knownBox(subject.space, rule.box))) continue
     const fixed = Object.keys(rule.box).find((name) => name in subject.space.fixed)
     const why = fixed ? `: the context "${fixed}" does not multiply this matrix; add it under contexts` : ''
     yield {
-      ...makeLint('matches-nothing', placeOf(subject, rule), `No case meets the condition of this rule${why}.`),
-      about: { kind: 'rule', rule: rule.index },
+      at: placeOf(subject, rule),
+      message: `No case meets the condition of this rule${why}.`,
+      about: { rule: rule.index },
     }
   }
 }
+
+export const matchesNothing = defineLint({
+  code: 'matches-nothing',
+  severity: 'warning',
+  about: 'No case meets the condition of a rule.',
+  isOfRules: true,
+  find: { sheet: unmet },
+  fix: deleteRule,
+})
 
 /** Names that are no dimension of the matrix: met by the one value that they have, or by none. */
 function knownBox({ dimensions, fixed }: Space, box: Box): Box {
@@ -41,28 +67,34 @@ function knownBox({ dimensions, fixed }: Space, box: Box): Box {
   return Object.fromEntries(entries.filter(([name]) => name !== ''))
 }
 
-/** `conflict`: two rules that name equally many axes meet in a case and ask for different things there. */
-export function* conflict(subject: LintSubject): Generator<Lint> {
+interface Clash {
+  part: string
+  reading: string
+  earlier: number
+  later: number
+}
+
+function* clashes(subject: SheetSubject): Generator<Fault<Clash>> {
   for (const later of subject.rules) {
     for (const earlier of subject.rules.slice(0, later.index)) {
       if (earlier.weight !== later.weight) continue
-      const clashes = later.claims.flatMap((claim) => {
+      const differing = later.claims.flatMap((claim) => {
         const other = earlier.claims.find((each) => claimKey(each) === claimKey(claim))
         return other && printExpectation(other.expectation) !== printExpectation(claim.expectation)
           ? [{ claim, other }]
           : []
       })
-      const meeting = clashes.length > 0 ? meet(subject.space, earlier.box, later.box) : undefined
-      for (const { claim, other } of meeting ? clashes : []) {
+      const meeting = differing.length > 0 ? meet(subject.space, earlier.box, later.box) : undefined
+      for (const { claim, other } of meeting ? differing : []) {
         if (overruled(subject, claim, earlier, later)) continue
         const message =
           `${claim.part} · ${claim.reading.text}: this rule asks for ${printExpectation(claim.expectation)}, ` +
           `the one in line ${earlier.line} for ${printExpectation(other.expectation)}, both where ${describe(meeting!)}. ` +
           `The later wins; name one more axis in the one that shall win.`
         yield {
-          ...makeLint('conflict', placeOf(subject, later, claim), message),
+          at: placeOf(subject, later, claim),
+          message,
           about: {
-            kind: 'conflict',
             part: claim.part,
             reading: claim.reading.text,
             earlier: earlier.index,
@@ -74,6 +106,18 @@ export function* conflict(subject: LintSubject): Generator<Lint> {
   }
 }
 
+export const conflict = defineLint({
+  code: 'conflict',
+  severity: 'warning',
+  about: 'Two rules that name equally many axes meet in a case and ask for different things there.',
+  isOfRules: true,
+  find: { sheet: clashes },
+  fix: ({ earlier, later, part, reading }, sheet) => {
+    const edits = settleEdits(specOf(sheet), { rule: earlier, part, reading }, later)
+    return edits && { label: 'Exclude these cases from the earlier rule', edits }
+  },
+})
+
 /** A case in which both conditions hold. */
 function meet(space: Space, a: Box, b: Box): Record<string, string> | undefined {
   const shared: Record<string, readonly string[]> = { ...a }
@@ -84,7 +128,7 @@ function meet(space: Space, a: Box, b: Box): Record<string, string> | undefined 
 }
 
 /** Whether a rule that names more axes decides wherever the two meet. */
-function overruled({ rules, space }: LintSubject, claim: Claim, earlier: Rule, later: Rule): boolean {
+function overruled({ rules, space }: SheetSubject, claim: Claim, earlier: Rule, later: Rule): boolean {
   const stronger = rules.filter(
     ({ weight, claims }) => weight > later.weight && claims.some((each) => claimKey(each) === claimKey(claim)),
   )
@@ -102,7 +146,7 @@ const describe = (values: Readonly<Record<string, string>>) =>
 const MOST_COMBINATIONS = 20_000
 
 /** The matrix cut down to the axes that rules name; undefined when it is still too large to walk through. */
-export function ruleSpace({ rules, space }: LintSubject): Space | undefined {
+export function ruleSpace({ rules, space }: SheetSubject): Space | undefined {
   const named = new Set(rules.flatMap(({ box }) => Object.keys(box)))
   for (const box of space.without) for (const name of Object.keys(box)) named.add(name)
   const dimensions = space.dimensions.filter(({ name }) => named.has(name))
@@ -110,8 +154,7 @@ export function ruleSpace({ rules, space }: LintSubject): Space | undefined {
   return size > MOST_COMBINATIONS ? undefined : { ...space, dimensions }
 }
 
-/** `never-wins`: in every case that it matches, other rules decide all that it says. */
-export function* neverWins(subject: LintSubject): Generator<Lint> {
+function* overruledRules(subject: SheetSubject): Generator<Fault<{ rule: number }>> {
   const space = ruleSpace(subject)
   if (!space) return
   const resolve = makeCascade(subject.rules)
@@ -121,6 +164,15 @@ export function* neverWins(subject: LintSubject): Generator<Lint> {
   for (const rule of subject.rules) {
     if (winners.has(rule) || rule.claims.length === 0 || !someCombination(space, knownBox(space, rule.box))) continue
     const message = 'Other rules decide all that this rule says, in every case. Remove it, or name one more axis in it.'
-    yield { ...makeLint('never-wins', placeOf(subject, rule), message), about: { kind: 'rule', rule: rule.index } }
+    yield { at: placeOf(subject, rule), message, about: { rule: rule.index } }
   }
 }
+
+export const neverWins = defineLint({
+  code: 'never-wins',
+  severity: 'warning',
+  about: 'In every case that a rule matches, other rules decide all that it says.',
+  isOfRules: true,
+  find: { sheet: overruledRules },
+  fix: deleteRule,
+})

@@ -1,33 +1,51 @@
-import { readReachSteps, readScenarios, type ScenarioIssue } from '../scenario'
+import { readReachSteps, readScenarios } from '../scenario'
+import type { ScenarioIssue } from '../steps'
 import { partsOf } from '../spec'
-import { makeLint, noSuch, type Lint, type LintSubject } from './lint'
+import type { Fault, SheetSubject } from './defineLint'
+import { noSuch } from './noSuch'
 
-/** What scenarios and reach steps name that does not exist, and what they say that cannot be read. */
-export function* scenarioNames({ sheet, library, space, tokens }: LintSubject): Generator<Lint> {
+/** What keeps scenarios, and steps that reach axis values, from being run. */
+export function scenarioIssuesOf({
+  sheet,
+  library,
+  space,
+  tokens,
+}: Pick<SheetSubject, 'sheet' | 'library' | 'space' | 'tokens'>): ScenarioIssue[] {
   const scenarios = readScenarios(sheet, library, space)
-  for (const issue of scenarios.flatMap(({ issues }) => issues)) yield lintOf(sheet, issue)
-  for (const axis of sheet.axes) {
-    for (const [value, reaches] of Object.entries(axis.reaches)) {
-      for (const { steps = [] } of reaches)
-        for (const issue of readReachSteps(sheet, library, steps, ['axes', axis.name, 'values', value, 'steps']).issues)
-          yield lintOf(sheet, issue)
-    }
-  }
-  for (const { steps, index } of scenarios) {
-    for (const step of steps) {
-      for (const { expectation } of 'expected' in step ? step.expected.claims : [])
-        for (const part of partsOf(expectation)) {
-          if (part.kind !== 'token' || tokens.has(part.path)) continue
+  const reaching = sheet.axes.flatMap((axis) =>
+    Object.entries(axis.reaches).flatMap(([value, reaches]) =>
+      reaches.flatMap(
+        ({ steps = [] }) => readReachSteps(sheet, library, steps, ['axes', axis.name, 'values', value, 'steps']).issues,
+      ),
+    ),
+  )
+  const withoutToken = scenarios.flatMap(({ steps, index }) =>
+    steps.flatMap((step) =>
+      ('expected' in step ? step.expected.claims : [])
+        .flatMap(({ expectation }) => partsOf(expectation))
+        .flatMap((part): ScenarioIssue[] => {
+          if (part.kind !== 'token' || tokens.has(part.path)) return []
           const near = tokens.nearest(part.path)
-          const place = sheet.source.at(['scenarios', index, 'steps', step.index])
-          yield makeLint('unknown-token', place, `No token "${part.path}".${near ? ` Did you mean "${near}"?` : ''}`)
-        }
-    }
-  }
+          const path = ['scenarios', index, 'steps', step.index]
+          const message = `no token "${part.path}"${near ? `; did you mean "${near}"?` : ''}`
+          return [{ code: 'unknown-token', path, message }]
+        }),
+    ),
+  )
+  return [...scenarios.flatMap(({ issues }) => issues), ...reaching, ...withoutToken]
 }
 
-function lintOf(sheet: LintSubject['sheet'], { code, path, message, name }: ScenarioIssue): Lint {
-  const place = sheet.source.atKey(path)
-  if (!name) return makeLint(code, place, `${message[0]!.toUpperCase()}${message.slice(1)}.`)
-  return makeLint(code, place, noSuch(name.what, name.found, name.known))
-}
+/** Those of one code, as faults. */
+export const scenarioFaults = (
+  { sheet, scenarioIssues }: SheetSubject,
+  wanted: ScenarioIssue['code'],
+): Fault<never>[] =>
+  scenarioIssues
+    .filter(({ code }) => code === wanted)
+    .map(({ path, message, name }) => ({
+      at: sheet.source.atKey(path),
+      message: name ? noSuch(name.what, name.found, name.known) : sentence(message),
+    }))
+
+const sentence = (message: string) =>
+  `${message[0]!.toUpperCase()}${message.slice(1)}${/[.?]$/.test(message) ? '' : '.'}`

@@ -1,8 +1,7 @@
 import { fillingOf, othersOf, SlotCycle } from '../plan'
-import { makeLint, type Lint, type LintSubject } from './lint'
+import { defineLint, type Fault, type SheetSubject } from './defineLint'
 
-/** `slot-cycle`: what a sheet puts into a slot leads back to itself. */
-export function* slotCycle({ sheet, library }: LintSubject): Generator<Lint> {
+function* cycles({ sheet, library }: SheetSubject): Generator<Fault> {
   const others = othersOf(library.sheets)
   for (const [name, slot] of Object.entries(sheet.data.slots)) {
     try {
@@ -10,7 +9,14 @@ export function* slotCycle({ sheet, library }: LintSubject): Generator<Lint> {
     } catch (error) {
       if (!(error instanceof SlotCycle)) continue // an unknown component: a lint of its own
       const message = `What fills the slot "${name}" leads back to itself: ${error.path.join(' → ')}. Leave one of these slots empty.`
-      yield makeLint('slot-cycle', sheet.source.atKey(['slots', name]), message)
+      yield { at: sheet.source.atKey(['slots', name]), message }
     }
   }
 }
+
+export const slotCycle = defineLint({
+  code: 'slot-cycle',
+  severity: 'error',
+  about: 'What fills a slot leads back to the component itself.',
+  find: { sheet: cycles },
+})

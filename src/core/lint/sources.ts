@@ -1,9 +1,8 @@
 import { generate, parse, walk, type Declaration } from 'css-tree'
 import { camelCase, isVendored, resolvePath, textOf } from '../sheet'
-import { makeLint, type Lint, type LintSubject } from './lint'
+import { defineLint, type Fault, type SheetSubject } from './defineLint'
 
-/** `prop-unused`: neither the template nor the component's code reads a prop. */
-export function* propUnused({ sheet, library }: LintSubject): Generator<Lint> {
+function* unusedProps({ sheet, library }: SheetSubject): Generator<Fault<{ prop: string }>> {
   const { source, props } = sheet.data
   if (source.kind === 'page') return
   const folder = sheet.file.slice(0, sheet.file.lastIndexOf('/') + 1)
@@ -17,12 +16,17 @@ export function* propUnused({ sheet, library }: LintSubject): Generator<Lint> {
     const used = isUsed(source.kind, name, camel, text)
     if (used) continue
     const message = `Neither the template nor the script reads the prop "${name}". Use it, or take it away.`
-    yield {
-      ...makeLint('prop-unused', sheet.source.atKey(['props', name]), message),
-      about: { kind: 'prop-unused', prop: name },
-    }
+    yield { at: sheet.source.atKey(['props', name]), message, about: { prop: name } }
   }
 }
+
+export const propUnused = defineLint({
+  code: 'prop-unused',
+  severity: 'warning',
+  about: 'Neither the template nor the component’s code reads a prop.',
+  find: { sheet: unusedProps },
+  fix: ({ prop }) => ({ label: `Delete the prop “${prop}”`, edits: [{ do: 'remove', path: ['props', prop] }] }),
+})
 
 function isUsed(kind: 'markup' | 'react' | 'element', name: string, camel: string, text: string): boolean {
   // Code may read a prop in many ways: its name as a word is taken for one.
@@ -34,8 +38,7 @@ function isUsed(kind: 'markup' | 'react' | 'element', name: string, camel: strin
 const LEAST_DECLARATIONS = 5
 const MOST_DIFFERENT = 2
 
-/** `repeated-style`: two rules of a style sheet share nearly all of their declarations. */
-export function* repeatedStyle({ sheet, library }: LintSubject): Generator<Lint> {
+function* copies({ sheet, library }: SheetSubject): Generator<Fault> {
   const { source } = sheet.data
   if (source.kind === 'page') return
   for (const path of source.styles
@@ -46,10 +49,17 @@ export function* repeatedStyle({ sheet, library }: LintSubject): Generator<Lint>
       const twin = rules.slice(0, at).find((other) => isCopy(rule.declarations, other.declarations))
       if (!twin) continue
       const message = `"${rule.selector}" repeats nearly all of "${twin.selector}" (line ${twin.line}). Say once what they share, and let a custom property carry what differs.`
-      yield makeLint('repeated-style', { file: path, line: rule.line }, message)
+      yield { at: { file: path, line: rule.line }, message }
     }
   }
 }
+
+export const repeatedStyle = defineLint({
+  code: 'repeated-style',
+  severity: 'warning',
+  about: 'Two rules of a style sheet share nearly all of their declarations.',
+  find: { sheet: copies },
+})
 
 function declarationsByRule(css: string) {
   const rules: { selector: string; line: number; declarations: ReadonlySet<string> }[] = []

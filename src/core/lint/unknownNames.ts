@@ -2,14 +2,17 @@ import { parsePartReference } from '../readings'
 import { type Sheet, type SlotValue } from '../sheet'
 import { checksOf, partsOf } from '../spec'
 import type { Path } from '../yaml'
-import { makeLint, noSuch, type Lint, type LintSubject } from './lint'
+import { defineLint, type Fault, type SheetSubject } from './defineLint'
+import { noSuch } from './noSuch'
+import { scenarioFaults } from './scenarios'
+import { tokenFaults } from './tokenFaults'
 
 const at = (sheet: Sheet, path: Path) => sheet.source.atKey(path)
 
-/** `unknown-part`: a rule, a reach or a reading names a part that the sheet does not have. */
-export function* unknownPart({ sheet, rules }: LintSubject): Generator<Lint> {
+function* parts(subject: SheetSubject): Generator<Fault> {
+  const { sheet, rules } = subject
   const known = Object.keys(sheet.parts)
-  const miss = (name: string, path: Path) => makeLint('unknown-part', at(sheet, path), noSuch('part', name, known))
+  const miss = (name: string, path: Path) => ({ at: at(sheet, path), message: noSuch('part', name, known) })
   for (const [index, { expect }] of sheet.data.spec.entries()) {
     for (const reference of Object.keys(expect)) {
       const { part } = parsePartReference(reference)
@@ -29,18 +32,29 @@ export function* unknownPart({ sheet, rules }: LintSubject): Generator<Lint> {
         if (on && !known.includes(on)) yield miss(on, ['axes', axis.name, 'values', value, 'on'])
     }
   }
+  yield* scenarioFaults(subject, 'unknown-part')
 }
 
-/** `unknown-axis` and `unknown-value`: a condition names what is no axis or context, or no value of it. */
-export function* unknownAxis({ sheet, space, library, rules }: LintSubject): Generator<Lint> {
+export const unknownPart = defineLint({
+  code: 'unknown-part',
+  severity: 'error',
+  about: 'A rule, a reading, a step or an axis value names a part that the sheet does not have.',
+  isOfRules: true,
+  find: { sheet: parts },
+})
+
+type ConditionFault = Fault & { isValue: boolean }
+
+/** Conditions that name what is no axis or context, or no value of it. */
+function* conditions({ sheet, space, library, rules }: SheetSubject): Generator<ConditionFault> {
   const values = new Map<string, readonly string[]>(Object.entries(library.data.contexts))
   for (const { name, values: own } of space.dimensions) values.set(name, values.get(name) ?? own)
-  function* judge(name: string, given: readonly string[], path: Path): Generator<Lint> {
+  function* judge(name: string, given: readonly string[], path: Path): Generator<ConditionFault> {
     const known = values.get(name)
-    if (!known) yield makeLint('unknown-axis', at(sheet, path), noSuch('axis or context', name, values.keys()))
+    if (!known) yield { at: at(sheet, path), message: noSuch('axis or context', name, values.keys()), isValue: false }
     else {
       for (const value of given.filter((each) => !known.includes(each))) {
-        yield makeLint('unknown-value', at(sheet, path), noSuch(`value of ${name}`, value, known))
+        yield { at: at(sheet, path), message: noSuch(`value of ${name}`, value, known), isValue: true }
       }
     }
   }
@@ -66,44 +80,81 @@ export function* unknownAxis({ sheet, space, library, rules }: LintSubject): Gen
   }
 }
 
-/** `unknown-prop`: a reach or a condition of a prop names one that the sheet does not have. */
-export function* unknownProp({ sheet }: LintSubject): Generator<Lint> {
+function* conditionFaults(subject: SheetSubject, code: 'unknown-axis' | 'unknown-value'): Generator<Fault> {
+  for (const { isValue, ...fault } of conditions(subject)) if (isValue === (code === 'unknown-value')) yield fault
+  yield* scenarioFaults(subject, code)
+}
+
+export const unknownAxis = defineLint({
+  code: 'unknown-axis',
+  severity: 'error',
+  about: 'A condition names what is no axis and no context.',
+  isOfRules: true,
+  find: { sheet: (subject) => conditionFaults(subject, 'unknown-axis') },
+})
+
+export const unknownValue = defineLint({
+  code: 'unknown-value',
+  severity: 'error',
+  about: 'A condition names a value that its axis or context does not have.',
+  isOfRules: true,
+  find: { sheet: (subject) => conditionFaults(subject, 'unknown-value') },
+})
+
+function* props(subject: SheetSubject): Generator<Fault> {
+  const { sheet } = subject
   const known = Object.keys(sheet.data.props)
   for (const [name, file] of Object.entries(sheet.data.axes)) {
     const values = typeof file === 'object' && !Array.isArray(file) && !Array.isArray(file.values) ? file.values : {}
     for (const [value, reaches] of Object.entries(values)) {
       for (const prop of reaches.flatMap(({ props }) => Object.keys(props ?? {}))) {
         if (!known.includes(prop))
-          yield makeLint(
-            'unknown-prop',
-            at(sheet, ['axes', name, 'values', value, 'props', prop]),
-            noSuch('prop', prop, known),
-          )
+          yield {
+            at: at(sheet, ['axes', name, 'values', value, 'props', prop]),
+            message: noSuch('prop', prop, known),
+          }
       }
     }
   }
   for (const [name, prop] of Object.entries(sheet.data.props)) {
     for (const other of Object.keys(prop['only-if'] ?? {})) {
       if (!known.includes(other))
-        yield makeLint('unknown-prop', at(sheet, ['props', name, 'only-if', other]), noSuch('prop', other, known))
+        yield { at: at(sheet, ['props', name, 'only-if', other]), message: noSuch('prop', other, known) }
     }
   }
+  yield* scenarioFaults(subject, 'unknown-prop')
 }
 
-/** `unknown-token`: an expectation names a token that no file has. */
-export function* unknownToken({ sheet, rules, tokens }: LintSubject): Generator<Lint> {
+export const unknownProp = defineLint({
+  code: 'unknown-prop',
+  severity: 'error',
+  about: 'An axis value, a step or a condition of a prop names a prop that the sheet does not have.',
+  find: { sheet: props },
+})
+
+function* namedTokens(subject: SheetSubject): Generator<Fault> {
+  const { sheet, rules, tokens } = subject
   for (const { part, reading, expectation, rule } of rules.flatMap(({ claims }) => claims)) {
     for (const named of partsOf(expectation)) {
       if (named.kind !== 'token' || tokens.has(named.path)) continue
       const near = tokens.nearest(named.path)
       const place = at(sheet, ['spec', rule.index, 'expect', part, reading.text])
-      yield makeLint('unknown-token', place, `No token "${named.path}".${near ? ` Did you mean "${near}"?` : ''}`)
+      yield { at: place, message: `No token "${named.path}".${near ? ` Did you mean "${near}"?` : ''}` }
     }
   }
+  yield* scenarioFaults(subject, 'unknown-token')
 }
 
-/** `unknown-component`: a slot accepts or holds a component that the library does not have. */
-export function* unknownComponent({ sheet, library }: LintSubject): Generator<Lint> {
+export const unknownToken = defineLint({
+  code: 'unknown-token',
+  severity: 'error',
+  about: 'An expectation, or an alias among tokens, names a token that no file has.',
+  isOfRules: true,
+  find: { sheet: namedTokens, tokens: (subject) => tokenFaults(subject, 'unknown-token') },
+})
+
+function* components(subject: SheetSubject): Generator<Fault> {
+  const { sheet, library } = subject
   const known = library.sheets.map(({ slug }) => slug)
   const axisSlots = sheet.axes.flatMap(({ reaches }) => Object.values(reaches).flat()).map(({ slots }) => slots ?? {})
   for (const [name, { accepts, default: filling, text }] of Object.entries(sheet.data.slots)) {
@@ -114,11 +165,19 @@ export function* unknownComponent({ sheet, library }: LintSubject): Generator<Li
       ]),
     ]
     for (const slug of new Set(named)) {
-      if (!known.includes(slug))
-        yield makeLint('unknown-component', at(sheet, ['slots', name]), noSuch('component', slug, known))
+      if (!known.includes(slug)) yield { at: at(sheet, ['slots', name]), message: noSuch('component', slug, known) }
     }
   }
+  yield* scenarioFaults(subject, 'unknown-component')
 }
+
+export const unknownComponent = defineLint({
+  code: 'unknown-component',
+  severity: 'error',
+  about:
+    'A slot accepts or holds a component that the library does not have, or a step fills a slot that is not there.',
+  find: { sheet: components },
+})
 
 function* componentsIn(value: SlotValue, isText: boolean): Generator<string> {
   if (typeof value === 'string') {

@@ -1,13 +1,8 @@
 import { isReset, longhandsOf, physical, SHORTHANDS } from '../css'
 import type { Covered } from '../survey'
-import type { Sheet } from '../sheet'
-import { makeLint, type Lint } from './lint'
+import { defineLint, type Fault, type Subjects } from './defineLint'
 
-/**
- * `unspecified`: a property that the component's own styles declare for a part changes along an axis, and no rule speaks of it.
- * What is inherited, and what comes out of layout, does not count.
- */
-export function* unspecified(sheet: Sheet, coverage: readonly Covered[]): Generator<Lint> {
+function* unsaid({ sheet, coverage }: Subjects['survey']): Generator<Fault<{ part: string; reading: string }>> {
   for (const { part, reading, along, texts } of unspecifiedReadings(coverage)) {
     const shown =
       texts
@@ -15,12 +10,17 @@ export function* unspecified(sheet: Sheet, coverage: readonly Covered[]): Genera
         .map(([text]) => text)
         .join(', ') + (texts.length > 3 ? ', …' : '')
     const message = `${part} · ${reading} changes along ${along.join(', ')} (${shown}), and no rule speaks of it.`
-    yield {
-      ...makeLint('unspecified', sheet.source.atKey(['parts', part]), message),
-      about: { kind: 'unspecified', part, reading },
-    }
+    yield { at: sheet.source.atKey(['parts', part]), message, about: { part, reading } }
   }
 }
+
+/** What is inherited, and what comes out of layout, does not count. */
+export const unspecified = defineLint({
+  code: 'unspecified',
+  severity: 'warning',
+  about: 'A property that the component’s own styles declare changes along an axis, and no rule speaks of it.',
+  find: { survey: unsaid },
+})
 
 /** What an author decided and lets vary: each once, under its shorthand where all of that varies together. */
 export function unspecifiedReadings(coverage: readonly Covered[]): Covered[] {

@@ -1,4 +1,5 @@
-import type { SheetFile, SlotValue, StepFile } from '../sheet'
+import type { SheetFile, SlotValue } from '../sheet'
+import type { StepFile } from '../steps'
 import type { Others } from './filling'
 import type { Reachable } from './reach'
 

@@ -1,4 +1,5 @@
-import type { Axis, Prop, Reach, SheetFile, SlotValue, StepFile } from '../sheet'
+import type { Axis, Prop, Reach, SheetFile, SlotValue } from '../sheet'
+import type { StepFile } from '../steps'
 
 export interface Forced {
   on: string

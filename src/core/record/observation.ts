@@ -1,5 +1,5 @@
 import type { ReadingChange } from '../scenario'
-import type { StepFile } from '../sheet'
+import type { StepFile } from '../steps'
 
 /** A reading that became another value at some moment. */
 export type Changed = Omit<ReadingChange, 'at' | 'step'>

@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import { MATCH_SEPARATOR } from '../readings'
-import type { StepFile } from '../sheet'
+import type { StepFile } from '../steps'
 import { changesBetween, readRecording, stepsOf, type Changed, type Observation } from '.'
 
 const input = (at: number, given: StepFile, { timers = 0, isMoving = false } = {}): Observation => ({

@@ -1,4 +1,4 @@
-import type { StepFile } from '../sheet'
+import type { StepFile } from '../steps'
 import { keyOf, netChanges } from './changes'
 import { EVENTS, type Changed, type Observation } from './observation'
 

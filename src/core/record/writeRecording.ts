@@ -1,4 +1,5 @@
-import type { ScenarioFile, StepFile } from '../sheet'
+import type { ScenarioFile } from '../sheet'
+import type { StepFile } from '../steps'
 import { printLiteral } from '../spec'
 import { EVENTS } from './observation'
 import type { Act, Offer, Outcome } from './recording'

@@ -1,7 +1,8 @@
 import type { CaseResult, CheckResult, SourceLine } from '../plan'
 import type { Lint } from '../lint'
 import { readable } from '../spec'
-import type { Performance, ScenarioResult } from '../scenario'
+import type { ScenarioResult } from '../scenario'
+import type { Performance } from '../steps'
 import type { ComponentReport, Finding, ScenarioReport } from './reportSchema'
 
 export interface Counts {

@@ -1,4 +1,5 @@
-import type { EventRecord, ScenarioResult } from './result'
+import type { EventRecord } from '../steps'
+import type { ScenarioResult } from './result'
 
 /** A picture of the stage. */
 export interface Frame {

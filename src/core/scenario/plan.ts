@@ -11,9 +11,8 @@ import {
 } from '../plan'
 import type { Library, Sheet, SlotValue } from '../sheet'
 import { claimKey } from '../spec'
+import type { ScenarioIssue, Step } from '../steps'
 import { readReachSteps, type Scenario } from './scenario'
-import type { ScenarioIssue } from './issue'
-import type { Step } from './step'
 
 /** All that is needed to perform a scenario: what is mounted, what is done before it begins, and what is read at each step. */
 export interface ScenarioPlan {

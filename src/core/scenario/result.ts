@@ -1,44 +1,4 @@
-import type { CheckResult } from '../plan'
-
-/** `open`: not reached, since an earlier step missed. */
-export type StepVerdict = 'holds' | 'misses' | 'unread' | 'open'
-
-/** What came of one step. Times are virtual, in ms since the scenario's start. */
-export interface StepResult {
-  index: number
-  /** As a person reads it. */
-  step: string
-  line: number
-  verdict: StepVerdict
-  /** When it began. */
-  from: number
-  /** When it ended: for a miss the moment at which it missed. */
-  at: number
-  /** What was found instead, or what is worth knowing; empty where it simply held. */
-  message: string
-  /** When `eventually` first held, counted from the step's beginning. */
-  heldAfter?: number
-  /** What was expected and read where it missed. */
-  checks?: readonly CheckResult[]
-}
-
-/** An event that the component sent. */
-export interface EventRecord {
-  name: string
-  at: number
-  detail?: unknown
-}
-
-/** What one performance of a scenario came to. */
-export interface Performance {
-  verdict: 'holds' | 'misses' | 'unread'
-  steps: readonly StepResult[]
-  events: readonly EventRecord[]
-  /** How much virtual time passed, in ms. */
-  duration: number
-  /** What the clock does not control, errors that were thrown, parts that Tab does not reach. */
-  notes: readonly string[]
-}
+import { round, type Performance } from '../steps'
 
 /** What a scenario came to, over all its performances. */
 export interface ScenarioResult {
@@ -78,9 +38,6 @@ function sameMessage(a: string, b: string): boolean {
   const [left, right] = [a.match(NUMBER)!, b.match(NUMBER)!]
   return left.every((number, at) => Math.abs(Number(number) - Number(right[at])) <= HAIR)
 }
-
-/** Clocks count in doubles: a thousandth of a millisecond is nothing. */
-export const round = (ms: number) => Math.round(ms * 1000) / 1000
 
 /** Judges several performances of one scenario: all alike, or unsteady. */
 export function joinPerformances(

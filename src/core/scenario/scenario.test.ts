@@ -1,12 +1,20 @@
 import { describe, expect, test } from '@jest/globals'
 import { spaceOf } from '../matrix'
 import { readLibrary, treeOf } from '../sheet'
-import { advance, nextMoment, type Clock, type Pulse } from './clock'
-import { contains, judgeEvents } from './judgeEvents'
-import { perform, type PerformanceHost } from './perform'
-import { joinPerformances, type EventRecord, type Performance } from './result'
+import {
+  advance,
+  contains,
+  judgeEvents,
+  nextMoment,
+  perform,
+  type Clock,
+  type EventRecord,
+  type Performance,
+  type PerformanceHost,
+  type Pulse,
+} from '../steps'
+import { joinPerformances } from './result'
 import { readScenarios } from './scenario'
-import type { Step } from './step'
 
 const read = (scenarios: string) => {
   const { library, problems } = readLibrary(
@@ -177,7 +185,7 @@ function host(from: number, to: number, given: Partial<PerformanceHost> = {}): P
     change: () => Promise.resolve(),
     settle: () => Promise.resolve({ isSettled: true }),
     changes: () => Promise.resolve(0),
-    look: (step: Step) => {
+    look: (step) => {
       const isThere = clock.now >= from && clock.now < to
       const isWanted = !step.text.includes('visible no')
       return Promise.resolve([check(isThere ? 'yes' : 'no', isThere === isWanted)])

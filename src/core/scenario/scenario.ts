@@ -1,9 +1,7 @@
 import type { Space } from '../matrix'
-import type { Library, ScenarioFile, Sheet, StepFile } from '../sheet'
+import type { Library, ScenarioFile, Sheet } from '../sheet'
+import { checkContext, readStep, type ScenarioIssue, type Step, type StepContext, type StepFile } from '../steps'
 import type { Path } from '../yaml'
-import type { ScenarioIssue, StepContext } from './issue'
-import { checkContext, readStep } from './readStep'
-import type { Step } from './step'
 
 /** Where a scenario starts: what it names, over the defaults. */
 export interface Start {

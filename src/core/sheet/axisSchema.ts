@@ -1,7 +1,7 @@
 import { z } from 'zod'
-import { kebabName, oneOrMore, valueName } from './names'
+import { kebabName, oneOrMore, valueName } from '../names'
 import { slotValueSchema } from './propSchema'
-import { stepSchema } from './scenarioSchema'
+import { stepSchema } from '../steps'
 
 const attributeValue = z.union([z.string(), z.number(), z.boolean(), z.null()])
 

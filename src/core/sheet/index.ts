@@ -9,5 +9,5 @@ export { componentFiles, LIBRARY_FILE, readLibrary, sheetProblems, type Library 
 export { readSheet, SHEET_SUFFIX, slugOf, type Sheet } from './readSheet'
 export type { Condition, ExpectationSource, RuleFile } from './ruleSchema'
 export { overlay, withTexts } from './withTexts'
-export { readDuration, type ScenarioFile, type StepFile } from './scenarioSchema'
+export type { ScenarioFile } from './scenarioSchema'
 export { sheetSchema, type Cover, type SheetFile, type Source, type StageSettings } from './sheetSchema'

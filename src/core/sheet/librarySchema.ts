@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { contextValue, filePath, kebabName, oneOrMore } from './names'
+import { contextValue, filePath, kebabName, oneOrMore } from '../names'
 
 const size = z.number().int().positive().max(10_000)
 const slack = z

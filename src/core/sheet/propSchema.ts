@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { kebabName, oneOrMore } from './names'
+import { kebabName, oneOrMore } from '../names'
 
 const scalar = z.union([z.string(), z.number(), z.boolean()])
 

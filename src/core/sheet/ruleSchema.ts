@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { contextValue, kebabName, oneOrMore } from './names'
+import { contextValue, kebabName, oneOrMore } from '../names'
 
 /** What a rule asks of one axis or context: one value, some values, or all but some. */
 const condition = z.union([oneOrMore(contextValue), z.strictObject({ not: oneOrMore(contextValue) })])

@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { axisSchema } from './axisSchema'
-import { contextValue, filePath, kebabName, oneOrMore } from './names'
+import { contextValue, filePath, kebabName, oneOrMore } from '../names'
 import { propSchema, slotSchema, slotValueSchema } from './propSchema'
 import { ruleSchema } from './ruleSchema'
 import { scenarioSchema } from './scenarioSchema'

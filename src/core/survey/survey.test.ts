@@ -3,7 +3,7 @@ import { combinations, makeCase, spaceOf } from '../matrix'
 import { readSheet } from '../sheet'
 import { speaksOf } from '../readings'
 import { readRules } from '../spec'
-import { unspecified } from '../lint'
+import { lintSurvey } from '../lint'
 import { coverageOf, judgeSurvey, summarise, type Prober, type Survey } from './index'
 
 const library = { data: { contexts: { theme: ['day', 'night'] } } } as never
@@ -139,14 +139,14 @@ describe('coverage', () => {
     const sheet = sheetOf([])
     const lints = (isSpoken: (reading: string) => boolean) =>
       [
-        ...unspecified(
+        ...lintSurvey(
           sheet,
           coverageOf(survey, space.dimensions, (_, reading) => isSpoken(reading)),
         ),
       ].map(({ about }) => about)
     expect(lints(() => false)).toEqual([
-      { kind: 'unspecified', part: 'box', reading: 'width' },
-      { kind: 'unspecified', part: 'box', reading: 'outline-style' },
+      { part: 'box', reading: 'width' },
+      { part: 'box', reading: 'outline-style' },
     ])
     expect(lints((reading) => reading === 'width' || reading === 'outline-style')).toEqual([])
   })

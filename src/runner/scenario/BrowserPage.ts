@@ -1,5 +1,5 @@
 import type { Browser, BrowserContext, CDPSession } from 'puppeteer-core'
-import type { Clock } from '@/core/scenario'
+import type { Clock } from '@/core/steps'
 import type { Viewport } from '@/core/sheet'
 import type { PlayStage, Stir } from '@/stage'
 import { atMost } from '../atMost'

@@ -1,4 +1,4 @@
-import type { Acted, Input, Target } from '@/core/scenario'
+import type { Acted, Input, Target } from '@/core/steps'
 import type { Aim, AimAt } from '@/stage'
 import { keyFor, readChord, type Key } from './keys'
 import type { PlayPage } from './PlayPage'

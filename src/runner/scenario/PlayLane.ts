@@ -1,5 +1,6 @@
 import type { Browser } from 'puppeteer-core'
-import type { Performance, ScenarioPlan } from '@/core/scenario'
+import type { ScenarioPlan } from '@/core/scenario'
+import type { Performance } from '@/core/steps'
 import type { Viewport } from '@/core/sheet'
 import type { ClockKind } from '@/stage'
 import { findShell } from '../findShell'

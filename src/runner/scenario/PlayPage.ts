@@ -1,5 +1,5 @@
 import type { CDPSession, Protocol } from 'puppeteer-core'
-import type { Clock } from '@/core/scenario'
+import type { Clock } from '@/core/steps'
 import type { Viewport } from '@/core/sheet'
 import type { ClockKind, PlayStage, Stir } from '@/stage'
 import type { PlaySetup } from './PlaySetup'

@@ -1,13 +1,5 @@
-import {
-  fillingsOf,
-  perform,
-  type Change,
-  type EventRecord,
-  type Performance,
-  type PerformanceHost,
-  type ScenarioPlan,
-  type Step,
-} from '@/core/scenario'
+import { fillingsOf, type ScenarioPlan } from '@/core/scenario'
+import { perform, type Change, type EventRecord, type Performance, type PerformanceHost, type Step } from '@/core/steps'
 import { REFERENCE, stageCaseOf, type StageContext, type StageFilling, type Stir } from '@/stage'
 import type { PlannedCase } from '@/core/plan'
 import { withOrigins } from './evidence'

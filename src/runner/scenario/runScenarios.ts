@@ -1,4 +1,5 @@
-import { joinPerformances, type Performance, type ScenarioResult } from '@/core/scenario'
+import { joinPerformances, type ScenarioResult } from '@/core/scenario'
+import { type Performance } from '@/core/steps'
 import { nothing, type PlayLane } from './PlayLane'
 import type { PlayPool } from './PlayPool'
 import type { ScenarioJob } from './scenarioJobs'

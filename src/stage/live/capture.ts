@@ -1,4 +1,4 @@
-import type { StepFile } from '@/core/sheet'
+import type { StepFile } from '@/core/steps'
 import { flatParent, type MountedCase } from '../findPart'
 import { deepestAt } from '../hit'
 import { nearestPart, printMatch } from '../play'

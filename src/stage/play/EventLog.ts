@@ -1,4 +1,4 @@
-import type { EventRecord } from '@/core/scenario'
+import type { EventRecord } from '@/core/steps'
 
 /** Notes what a component sends, once for each event that can be heard outside of it. */
 export class EventLog {

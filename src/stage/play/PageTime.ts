@@ -1,5 +1,5 @@
 import { withGlobal, type Clock as FakeClock } from '@sinonjs/fake-timers'
-import type { Pulse } from '@/core/scenario'
+import type { Pulse } from '@/core/steps'
 import { pageTask } from '../pageTask'
 import { animationPulse, runningAnimations, timingOf } from './animations'
 import type { Roots, StageTime } from './StageTime'

@@ -1,4 +1,5 @@
-import type { EventRecord, Extent, Pulse } from '@/core/scenario'
+import type { Extent } from '@/core/scenario'
+import type { EventRecord, Pulse } from '@/core/steps'
 import type {
   PseudoBoxes,
   StageCase,

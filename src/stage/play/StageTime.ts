@@ -1,4 +1,4 @@
-import type { Pulse } from '@/core/scenario'
+import type { Pulse } from '@/core/steps'
 import { animationPulse, runningAnimations, timingOf } from './animations'
 import { noteTimers, type Waiting } from './timers'
 

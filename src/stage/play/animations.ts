@@ -1,4 +1,4 @@
-import { round, type Pulse } from '@/core/scenario'
+import { round, type Pulse } from '@/core/steps'
 
 /** What runs or waits to run, as far as document time moves it. */
 export function runningAnimations(roots: Iterable<Document | ShadowRoot>): Animation[] {

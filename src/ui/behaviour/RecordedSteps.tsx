@@ -2,7 +2,7 @@
 
 import { useState } from 'react'
 import type { Act, Offer, Outcome } from '@/core/record'
-import { printStep } from '@/core/scenario'
+import { printStep } from '@/core/steps'
 import type { Recording } from './useRecording'
 
 /** What was recorded so far: each input, and under it what came of it, to be expected from now on or not. */

@@ -1,6 +1,7 @@
 'use client'
 
-import type { Scenario, StepResult } from '@/core/scenario'
+import type { Scenario } from '@/core/scenario'
+import type { StepResult } from '@/core/steps'
 import { Mark, markLabel } from '../marks'
 import { SourceLines } from '../survey'
 

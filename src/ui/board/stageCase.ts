@@ -1,6 +1,7 @@
 import type { Case } from '@/core/matrix'
 import { fillingOf, othersOf, settingsOf, type Filling } from '@/core/plan'
-import type { SlotValue, StepFile } from '@/core/sheet'
+import type { SlotValue } from '@/core/sheet'
+import type { StepFile } from '@/core/steps'
 import { stageCaseOf, type StageCase, type StageContext } from '@/stage'
 import type { BoardModel } from './model'
 

@@ -1,7 +1,6 @@
 'use client'
 
-import type { Lint } from '@/core/lint'
-import type { Fix } from '../editing'
+import type { Lint, Fix } from '@/core/lint'
 
 /** What is wrong with the sheet and its sources, each with a fix where there is one. */
 export function Lints({

@@ -2,6 +2,7 @@ import type { CompletionContext, CompletionResult, CompletionSource } from '@cod
 import { READINGS } from '@/core/readings'
 import { sheetJsonSchema } from '@/core/schemas'
 import type { Sheet } from '@/core/sheet'
+import { STEP_LIST, STEPS, type StepMention } from '@/core/steps'
 
 interface Schema {
   $ref?: string
@@ -100,45 +101,56 @@ const READING_OPTIONS = [...READINGS.values()].map(({ name, argument, about, exa
 function keysAt(schema: Schema, path: readonly string[], sheet: Sheet | undefined) {
   const last = path.at(-1)
   const inRule = path[0] === 'spec' && path.includes('expect')
-  if (sheet && inRule && last === 'expect')
-    return Object.keys(sheet.parts).map((label) => ({ label, type: 'variable', detail: 'part', apply: `${label}: ` }))
+  if (sheet && inRule && last === 'expect') return named(Object.keys(sheet.parts), 'part')
   if (inRule && path.length >= 4) return READING_OPTIONS
   if (sheet && last === 'when')
-    return sheet.axes.map(({ name }) => ({ label: name, type: 'variable', detail: 'axis', apply: `${name}: ` }))
-  if (sheet && path[0] === 'scenarios' && path[2] === 'steps') {
-    const within = path.slice(4)
-    const isExpecting = /^(expect|eventually|throughout)$/.test(within[0] ?? '')
-    if (isExpecting && within.length === 1)
-      return [...Object.keys(sheet.parts), 'events'].map((label) => ({
-        label,
-        type: 'variable',
-        detail: 'part',
-        apply: `${label}: `,
-      }))
-    if (isExpecting && within[1] === 'events')
-      return Object.keys(sheet.data.events).map((label) => ({
-        label,
-        type: 'variable',
-        detail: 'event',
-        apply: `${label}: `,
-      }))
-    if (isExpecting) return READING_OPTIONS
-    if (within[0] === 'set')
-      return Object.keys(sheet.data.props).map((label) => ({
-        label,
-        type: 'variable',
-        detail: 'prop',
-        apply: `${label}: `,
-      }))
+    return named(
+      sheet.axes.map(({ name }) => name),
+      'axis',
+    )
+  const step = sheet && stepAt(path)
+  if (step) {
+    if (step.kind === undefined) return STEP_OPTIONS
+    const named = step.mentions.flatMap(({ names, rest }) => keysOf(names, rest, sheet))
+    if (named.length > 0) return named
   }
   const keys = new Set(follow(schema, path).flatMap(({ properties }) => Object.keys(properties ?? {})))
   return [...keys].map((label) => ({ label, type: 'property', apply: `${label}: ` }))
 }
 
-const POINTED = new Set(['click', 'double-click', 'tap', 'hover', 'leave', 'focus', 'from', 'to', 'scroll'])
+const named = (labels: readonly string[], detail: string) =>
+  labels.map((label) => ({ label, type: 'variable', detail, apply: `${label}: ` }))
+
+const STEP_OPTIONS = STEP_LIST.map(({ kind, about }) => ({
+  label: kind,
+  type: 'property',
+  detail: 'step',
+  apply: `${kind}: `,
+  info: about,
+}))
+
+/** The step in which a place lies, with the names that may stand there. */
+function stepAt(path: readonly string[]) {
+  const at = path.indexOf('steps')
+  if (at < 0 || path[at + 1] !== '#') return undefined
+  const [kind, ...inner] = path.slice(at + 2)
+  const mentions = (STEPS.get(kind ?? '')?.mentions ?? [])
+    .filter((each) => each.at.every((key, index) => inner[index] === key))
+    .map((each) => ({ names: each.names, rest: inner.slice(each.at.length) }))
+  return { kind, mentions }
+}
+
+function keysOf(names: StepMention['names'], rest: readonly string[], { parts, data }: Sheet) {
+  if (names === 'props' && rest.length === 0) return named(Object.keys(data.props), 'prop')
+  if (names === 'slots' && rest.length === 0) return named(Object.keys(data.slots), 'slot')
+  if (names !== 'expected') return []
+  if (rest.length === 0) return [...named(Object.keys(parts), 'part'), ...named(['events'], 'events')]
+  return rest[0] === 'events' ? named(Object.keys(data.events), 'event') : READING_OPTIONS
+}
 
 function valuesAt(schema: Schema, path: readonly string[], sheet: Sheet | undefined) {
-  if (sheet && path[0] === 'scenarios' && POINTED.has(path.at(-1)!))
+  const isPart = stepAt(path)?.mentions.some(({ names, rest }) => names === 'part' && rest.length === 0)
+  if (sheet && isPart)
     return [...Object.keys(sheet.parts), 'page'].map((label) => ({ label, type: 'variable', detail: 'part' }))
   const values = follow(schema, path).flatMap((each) => [
     ...(each.enum ?? []),

@@ -2,13 +2,14 @@
 
 import { useQueryClient } from '@tanstack/react-query'
 import { useMemo } from 'react'
+import { specOf } from '@/core/lint'
 import { asWritten, makeExplainer, whenOf } from '@/core/draft'
 import { removeClaimEdits, sayEdits, splitEdits, whenEdits } from '@/core/edit'
 import { bitsOf, describeSelection, gridOf } from '@/core/grid'
 import { combinations, makeCase, type Case, type Space } from '@/core/matrix'
 import type { CheckResult } from '@/core/plan'
 import type { YamlEdit } from '@/core/yaml'
-import { specOf, StatusLine, useDefinition } from '../editing'
+import { StatusLine, useDefinition } from '../editing'
 import { Condition, Expectation, useSurvey, type Sources } from '../survey'
 
 /** Changes the rule that a reading was held against, from the case that it speaks about. */

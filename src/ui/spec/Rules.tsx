@@ -13,10 +13,10 @@ import {
   whenEdits,
   type RuleText,
 } from '@/core/edit'
-import type { Lint } from '@/core/lint'
+import type { Lint, Fix } from '@/core/lint'
 import type { ClaimStanding } from '@/core/survey'
 import type { YamlEdit } from '@/core/yaml'
-import { IconButton, type Fix } from '../editing'
+import { IconButton } from '../editing'
 import { Mark } from '../marks'
 import { Condition, Expectation, standingKey, ValueText, type Sources } from '../survey'
 

@@ -3,22 +3,12 @@
 import { Tabs } from 'radix-ui'
 import { useCallback, useMemo, useState } from 'react'
 import { appendRules, spokenOf, type RuleText } from '@/core/edit'
-import { unspecifiedReadings, type Lint } from '@/core/lint'
+import { aboutOf, fixOf, LINTS, specOf, unspecifiedReadings, type Lint } from '@/core/lint'
 import { readSheet } from '@/core/sheet'
 import { readRules } from '@/core/spec'
 import { coverageOf, judgeSurvey } from '@/core/survey'
 import { counted } from '@/core/words'
-import {
-  CodeEditor,
-  fixOf,
-  EDITING_KEYS,
-  EditingBar,
-  NotYet,
-  sheetCompletion,
-  specOf,
-  troublesOf,
-  useDefinition,
-} from '../editing'
+import { CodeEditor, EDITING_KEYS, EditingBar, NotYet, sheetCompletion, troublesOf, useDefinition } from '../editing'
 import { TitleBlock, useKeys, type Findable, type LibraryFacts } from '../frame'
 import { RunProvider } from '../live'
 import { probeHere, useStandings, useSurvey, type Sources } from '../survey'
@@ -86,7 +76,7 @@ function Workplace({ library, libraries, slug }: SpecProps) {
     (rule: number) =>
       lints.filter(
         ({ file: of, line, code }) =>
-          of === file && SPEC_LINTS.has(code) && line >= lines[rule]! && line < (lines[rule + 1] ?? Infinity),
+          of === file && LINTS.get(code)?.isOfRules && line >= lines[rule]! && line < (lines[rule + 1] ?? Infinity),
       ),
     [lints, lines, file],
   )
@@ -175,7 +165,7 @@ function Workplace({ library, libraries, slug }: SpecProps) {
   const general = lints.filter(
     ({ code, line, file: of }) =>
       of === file &&
-      SPEC_LINTS.has(code) &&
+      LINTS.get(code)?.isOfRules &&
       !lines.some((first, at) => line >= first && line < (lines[at + 1] ?? Infinity)),
   )
   const gaps = coverage ? unspecifiedReadings(coverage).length : 0
@@ -218,7 +208,7 @@ function Workplace({ library, libraries, slug }: SpecProps) {
                   <p key={at} className="border-b border-line px-2 py-0.5" data-lint={lint.code}>
                     <span className="num mr-2">{lint.code}</span>
                     {lint.message}
-                    {lint.about?.kind === 'look-alike' && <WhatDiffers axis={lint.about.axis} onDraft={draft} />}
+                    <WhatDiffers lint={lint} onDraft={draft} />
                   </p>
                 ))}
                 {spec.length === 0 ? (
@@ -306,22 +296,13 @@ function Workplace({ library, libraries, slug }: SpecProps) {
 
 const NO_LINTS: readonly Lint[] = []
 
-/** Lints that concern rules, and stand where these do. */
-const SPEC_LINTS: ReadonlySet<string> = new Set([
-  'conflict',
-  'never-wins',
-  'matches-nothing',
-  'bad-expectation',
-  'unknown-token',
-  'unknown-part',
-  'unknown-axis',
-  'unknown-value',
-  'look-alike',
-])
-
 /** The way from values that look alike to what is rendered differently in them. */
-const WhatDiffers = ({ axis, onDraft }: { axis: string; onDraft(aim: DraftAim): void }) => (
-  <button type="button" className="control ml-2" onClick={() => onDraft({ kind: 'axis', axis })}>
-    Draft what differs
-  </button>
-)
+function WhatDiffers({ lint, onDraft }: { lint: Lint; onDraft(aim: DraftAim): void }) {
+  const about = aboutOf(lint, 'look-alike')
+  if (!about) return null
+  return (
+    <button type="button" className="control ml-2" onClick={() => onDraft({ kind: 'axis', axis: about.axis })}>
+      Draft what differs
+    </button>
+  )
+}

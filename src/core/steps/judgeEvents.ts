@@ -1,7 +1,7 @@
 import type { CheckResult } from '../plan'
 import { judge, printExpectation } from '../spec'
-import type { EventRecord } from './result'
-import type { EventClaim } from './step'
+import type { EventRecord } from './events'
+import type { EventClaim } from './expected'
 
 // Counts are whole numbers: nothing is near enough.
 const EXACT = { length: 0, colour: 0, number: 0 }

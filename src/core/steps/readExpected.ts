@@ -3,7 +3,7 @@ import { type ExpectationSource } from '../sheet'
 import { checksOf, ExpectationError, parseExpectation, partsOf, type Claim, type Expectation } from '../spec'
 import type { Path } from '../yaml'
 import type { ScenarioIssue, StepContext } from './issue'
-import type { EventClaim, Expected } from './step'
+import type { EventClaim, Expected } from './expected'
 
 /** Reads what a step expects: parts with their readings, and events. */
 export function readExpected(context: StepContext, given: Record<string, unknown>, path: Path): Expected {

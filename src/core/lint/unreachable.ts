@@ -1,7 +1,6 @@
-import { makeLint, type Lint, type LintSubject } from './lint'
+import { defineLint, type Fault, type SheetSubject } from './defineLint'
 
-/** `unreachable`: a later axis sets the same prop in all of its values, so an earlier axis' value is lost. */
-export function* unreachable({ sheet }: LintSubject): Generator<Lint> {
+function* lostValues({ sheet }: SheetSubject): Generator<Fault> {
   for (const [at, axis] of sheet.axes.entries()) {
     for (const later of sheet.axes.slice(at + 1)) {
       const always = later.values.map(
@@ -12,8 +11,15 @@ export function* unreachable({ sheet }: LintSubject): Generator<Lint> {
         const lost = own.find((prop) => always.every((props) => props.has(prop)))
         if (lost === undefined) continue
         const message = `The value "${value}" of "${axis.name}" sets the prop "${lost}", which the later axis "${later.name}" always sets too: it is never seen.`
-        yield makeLint('unreachable', sheet.source.atKey(['axes', axis.name, 'values', value]), message)
+        yield { at: sheet.source.atKey(['axes', axis.name, 'values', value]), message }
       }
     }
   }
 }
+
+export const unreachable = defineLint({
+  code: 'unreachable',
+  severity: 'warning',
+  about: 'A later axis always sets the prop that a value of an earlier axis sets: that value is never seen.',
+  find: { sheet: lostValues },
+})

@@ -1,0 +1,48 @@
+import { assetNotLoaded } from './assets'
+import { axisDrift } from './axisDrift'
+import { badDefault, noDefault } from './defaults'
+import { buildNotRun, noTokens, tokenCycle, tokenIgnored, tokenType, unknownType } from './library'
+import { lookAlike } from './lookAlike'
+import { unreachable } from './unreachable'
+import { classUndefined, classUnused, duplicateId, labelTarget, partMissing, variableUndefined } from './rendered'
+import { badExpectation, conflict, matchesNothing, neverWins } from './rules'
+import { slotCycle } from './slotCycle'
+import { propUnused, repeatedStyle } from './sources'
+import { unknownAxis, unknownComponent, unknownPart, unknownProp, unknownToken, unknownValue } from './unknownNames'
+import { unspecified } from './unspecified'
+
+/** Every lint. */
+export const LINT_LIST = [
+  unknownPart,
+  unknownAxis,
+  unknownValue,
+  unknownProp,
+  unknownToken,
+  unknownComponent,
+  tokenCycle,
+  tokenType,
+  unknownType,
+  tokenIgnored,
+  noTokens,
+  noDefault,
+  badDefault,
+  badExpectation,
+  conflict,
+  neverWins,
+  matchesNothing,
+  unreachable,
+  lookAlike,
+  slotCycle,
+  propUnused,
+  repeatedStyle,
+  assetNotLoaded,
+  buildNotRun,
+  unspecified,
+  axisDrift,
+  classUndefined,
+  classUnused,
+  duplicateId,
+  labelTarget,
+  partMissing,
+  variableUndefined,
+] as const

@@ -1,0 +1,28 @@
+import { textOf } from '../sheet'
+import { readJson, type TokenIssue } from '../tokens'
+import type { Fault, Subjects } from './defineLint'
+
+/** What is wrong with single tokens, told at the token's file. */
+export const tokenFaults = ({ library, tokens }: Subjects['tokens'], code: TokenIssue['code']): Fault[] =>
+  tokens.issues
+    .filter((issue) => issue.code === code)
+    .map((issue) => {
+      const { file, at } = issue.token
+      const { line } = readJson(textOf(library.tree, file) ?? '', file).atKey(at)
+      return { at: { file, line }, message: tokenSentence(issue) }
+    })
+
+/** What is wrong with a token, as a sentence. */
+export function tokenSentence(issue: TokenIssue): string {
+  const name = `The token "${issue.token.path}"`
+  switch (issue.code) {
+    case 'token-cycle':
+      return `${name} leads back to itself: ${issue.cycle.join(' → ')}. Give one of them a value of its own.`
+    case 'unknown-token':
+      return `${name} stands for "${issue.name}", which does not exist.${issue.nearest ? ` Did you mean "${issue.nearest}"?` : ''}`
+    case 'unknown-type':
+      return `${name} has the type "${issue.type}", which the format does not know${issue.nearest ? ` (did you mean "${issue.nearest}"?)` : ''}: its value is used as it is written.`
+    case 'token-type':
+      return `${name} ${issue.message}.`
+  }
+}

@@ -1,0 +1,1 @@
+export { contextValue, filePath, kebabName, oneOrMore, valueName } from './names'
