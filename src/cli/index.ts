@@ -1,5 +1,6 @@
 import { Command, InvalidArgumentError, Option } from 'commander'
 import { BadInput, describeProblem } from '@/core/problem'
+import { REPORTERS } from '@/core/report'
 import { TOKEN_FORMATS } from '@/core/tokens'
 import { NoBrowser } from '@/runner'
 import { check } from './check'
@@ -32,8 +33,8 @@ const trust = () =>
     'run the folder’s PostCSS configuration: it is code of the repository, run on this machine',
   )
 
-const format = () =>
-  new Option('--format <format>', 'how the result is printed').choices(['text', 'json']).default('text')
+const format = (formats: readonly string[] = ['text', 'json']) =>
+  new Option('--format <format>', 'how the result is printed').choices(formats).default('text')
 
 program
   .command('init')
@@ -54,7 +55,7 @@ program
   .option('--repeat <n>', 'perform each scenario this often, to see whether it is steady', count)
   .addOption(new Option('--clock <clock>', 'what keeps the time of scenarios').choices(['engine', 'page']))
   .addOption(trust())
-  .addOption(format())
+  .addOption(format([...REPORTERS.keys()]))
   .option('--out <file>', 'write the report there')
   .action((folder: string, given: VerifyArguments) => finish(verify(folder, given)))
 

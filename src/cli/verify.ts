@@ -1,7 +1,7 @@
 import { writeFileSync } from 'node:fs'
 import { parseWhere, type Box } from '@/core/matrix'
 import { BadInput } from '@/core/problem'
-import { exitStatus, reportText, type Report } from '@/core/report'
+import { exitStatus, REPORTERS, type Report, type ReportFormat } from '@/core/report'
 import type { Cover } from '@/core/sheet'
 import { launchChromium, prepareLibrary, verifyLibrary } from '@/runner'
 import { openFolder } from '@/source'
@@ -16,7 +16,7 @@ export interface VerifyArguments {
   repeat?: number
   clock?: 'engine' | 'page'
   trustConfig?: boolean
-  format: 'text' | 'json'
+  format: ReportFormat
   out?: string
 }
 
@@ -58,7 +58,7 @@ const prepare = async (folder: string, { component, cover, trustConfig }: Verify
   prepareLibrary(openFolder(folder, { trustConfig }), { components: component, cover, where })
 
 function print(report: Report, { format, out }: VerifyArguments) {
-  const text = format === 'json' ? JSON.stringify(report, null, 2) + '\n' : reportText(report, paintFor(process.stdout))
+  const text = REPORTERS.get(format)!.write(report, paintFor(process.stdout))
   if (out === undefined) process.stdout.write(text)
   else writeFileSync(out, text)
 }

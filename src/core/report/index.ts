@@ -1,4 +1,5 @@
 export { ComponentTally, findingKey, type Counts } from './ComponentTally'
 export { exitStatus, makeReport } from './makeReport'
 export { reportSchema, type ComponentReport, type Finding, type Report, type ScenarioReport } from './reportSchema'
-export { reportText, type Paint } from './reportText'
+export { type Paint, type Reporter } from './defineReporter'
+export { REPORTERS, type ReportFormat } from './reporters'

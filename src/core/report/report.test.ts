@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals'
 import type { CheckResult } from '../plan'
-import { ComponentTally, exitStatus, makeReport, reportSchema, reportText, type Paint } from './index'
+import { ComponentTally, exitStatus, makeReport, reportSchema, type Paint, REPORTERS } from './index'
 
 const check = (given: Partial<CheckResult>): CheckResult => ({
   part: 'box',
@@ -101,10 +101,21 @@ test('totals, shape and exit status', () => {
 
 test('the text tells the cause once, and counts the cases', () => {
   const keys = ['a=1', 'a=2', 'a=3', 'a=4', 'a=5']
-  const text = reportText(reportOf(tallyOf(Object.fromEntries(keys.map((key) => [key, [check({ origin })]])))), plain)
+  const text = REPORTERS.get('text')!.write(
+    reportOf(tallyOf(Object.fromEntries(keys.map((key) => [key, [check({ origin })]])))),
+    plain,
+  )
   expect(text).toContain('◣ 1 finding  Thing t, 5 cases')
   expect(text).toContain('box · width  expected 22px, read 20px (-2px)')
   expect(text).toContain('width: 20px  t.css:12')
   expect(text).toContain('rule t.sheet.yaml:38 · a=1   a=2   a=3   … 5 in all')
   expect(text).toContain('L: 5 cases, 5 readings, 0 hold, 5 miss')
+})
+
+test.each([...REPORTERS])('%s says what it is for, and ends with a new line', (format, reporter) => {
+  const plainly = (text: string) => text
+  const paint = { miss: plainly, warn: plainly, good: plainly, dim: plainly, strong: plainly }
+  expect(reporter.format).toBe(format)
+  expect(reporter.about).toMatch(/^[A-Z].*\.$/)
+  expect(reporter.write(reportOf(tallyOf({})), paint)).toMatch(/\n$/)
 })

@@ -1,21 +1,12 @@
-import { counted } from '../words'
-import { SHEET_SUFFIX } from '../sheet'
-import { readable } from '../spec'
-import type { ComponentReport, Finding, Report, ScenarioReport } from './reportSchema'
-
-/** How a text is emphasised; without colour the texts stay as they are. */
-export interface Paint {
-  miss(text: string): string
-  warn(text: string): string
-  good(text: string): string
-  dim(text: string): string
-  strong(text: string): string
-}
+import { counted } from '../../words'
+import { SHEET_SUFFIX } from '../../sheet'
+import { readable } from '../../spec'
+import { defineReporter, type Paint } from '../defineReporter'
+import type { ComponentReport, Finding, Report, ScenarioReport } from '../reportSchema'
 
 const CASES_SHOWN = 3
 
-/** The report as people read it in a terminal: misses grouped by their cause. */
-export function reportText(report: Report, paint: Paint): string {
+function write(report: Report, paint: Paint): string {
   const { totals } = report
   const parts = report.components.map((component) => componentText(component, paint))
   const seconds = (report.milliseconds / 1000).toFixed(1)
@@ -109,3 +100,9 @@ function findingLines(
     `      ${paint.dim(`rule ${sheet}:${rule.line} · ${shown}${more}`)}`,
   ]
 }
+
+export const text = defineReporter({
+  format: 'text',
+  about: 'For people in a terminal: misses grouped by their cause.',
+  write,
+})
