@@ -6,9 +6,9 @@ import { useCallback, useEffect, useMemo, useState } from 'react'
 import { addChecks, type CheckKind } from '@/core/checks'
 import { readScenarios, type Film } from '@/core/scenario'
 import type { ScenarioFile } from '@/core/sheet'
-import { CodeEditor, EDITING_KEYS, EditingBar, NotYet, sheetCompletion, troublesOf, useDefinition } from '../editing'
-import { TitleBlock, useKeys, type Findable, type LibraryFacts } from '../frame'
-import { request, RunProvider, useRuns } from '../live'
+import { CodeEditor, Editing, EditingBar, sheetCompletion, troublesOf, type Ready } from '../editing'
+import { useKeys, ViewHead, type Findable, type ViewProps } from '../frame'
+import { request, useRuns } from '../live'
 import { useStable } from '../hooks'
 import { AddChecks } from './AddChecks'
 import { FilmView } from './FilmView'
@@ -18,30 +18,12 @@ import { Steps } from './Steps'
 import { Track } from './Track'
 import { usePlayback } from './usePlayback'
 
-export interface BehaviourProps {
-  library: LibraryFacts
-  libraries: { id: string; name: string }[]
-  slug: string
-}
-
 /** The view of a component's scenarios: as steps and as text, played on a track of virtual time. */
-export function Behaviour(props: BehaviourProps) {
-  return (
-    <RunProvider library={props.library.id}>
-      <div className="flex h-dvh flex-col">
-        <Workplace {...props} />
-      </div>
-    </RunProvider>
-  )
-}
-
-const KEYS = [
-  ['p', 'Play the scenario, from its start'],
-  ['Space', 'Pause and go on'],
-  [', and .', 'Previous frame, a picture on'],
-  ['j and k', 'The next scenario, the one before'],
-  ...EDITING_KEYS,
-] as const
+export const Behaviour = (props: ViewProps) => (
+  <Editing library={props.library.id} slug={props.slug}>
+    {(ready) => <BehaviourOf {...props} ready={ready} />}
+  </Editing>
+)
 
 interface Played {
   scenario: number
@@ -50,9 +32,8 @@ interface Played {
   text: string
 }
 
-function Workplace({ library, libraries, slug }: BehaviourProps) {
-  const defining = useDefinition(library.id, slug)
-  const { definition, texts, sheet, preview, problems, change, edit, save, error } = defining
+function BehaviourOf({ library, slug, ready }: ViewProps & { ready: Ready }) {
+  const { definition, texts, sheet, preview, problems, change, edit, save } = ready
   const [selected, setSelected] = useState(0)
   const [going, setGoTo] = useState<{ line: number }>()
   const [played, setPlayed] = useState<Played>()
@@ -61,11 +42,10 @@ function Workplace({ library, libraries, slug }: BehaviourProps) {
   const { states } = useRuns()
   const state = states.find((each) => each.slug === slug)
   const space = preview?.model?.space
-  const file = definition?.file ?? ''
+  const file = definition.file
   const text = texts[file] ?? ''
   const scenarios = useMemo(
-    () =>
-      sheet && space && definition ? readScenarios(sheet, { data: { contexts: definition.contexts } }, space) : [],
+    () => (space ? readScenarios(sheet, { data: { contexts: definition.contexts } }, space) : []),
     [sheet, space, definition],
   )
   const chosen = Math.min(selected, Math.max(0, scenarios.length - 1))
@@ -127,25 +107,6 @@ function Workplace({ library, libraries, slug }: BehaviourProps) {
     [scenarios],
   )
   const complete = useMemo(() => sheetCompletion(() => sheet), [sheet])
-  const head = (
-    <TitleBlock
-      library={library}
-      libraries={libraries}
-      slug={slug}
-      view="behaviour"
-      keys={KEYS}
-      findables={findables}
-      revision={definition?.revisions.length}
-    />
-  )
-  if (!definition || !sheet) {
-    return (
-      <>
-        {head}
-        <NotYet error={error} />
-      </>
-    )
-  }
   const isStale = film !== undefined && played?.text !== text
   const addScenario = (made: ScenarioFile) => {
     const count = sheet.data.scenarios.length
@@ -173,9 +134,9 @@ function Workplace({ library, libraries, slug }: BehaviourProps) {
   const results = film?.result.performance.steps ?? lastRun?.steps
   return (
     <>
-      {head}
+      <ViewHead findables={findables} revision={definition.revisions.length} />
       <h1 className="sr-only">{sheet.data.name}, behaviour</h1>
-      <EditingBar defining={defining}>
+      <EditingBar defining={ready}>
         <span role="status" className="text-quiet" data-play={play.isPending ? 'playing' : film ? 'played' : 'none'}>
           {play.isPending
             ? 'Playing …'
@@ -273,7 +234,7 @@ function Workplace({ library, libraries, slug }: BehaviourProps) {
             text={text}
             troubles={troubles}
             onType={(next) => change({ [file]: next }, 'later')}
-            onSave={() => void save()}
+            onSave={() => save()}
             onLine={onLine}
             complete={complete}
             goTo={going ?? first}

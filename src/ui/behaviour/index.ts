@@ -1,1 +1,1 @@
-export { Behaviour } from './Behaviour'
+export { behaviourView } from './view'

@@ -5,11 +5,10 @@ import { useCallback, useMemo, useState } from 'react'
 import { makeCase } from '@/core/matrix'
 import { fixOf, type Lint } from '@/core/lint'
 import { lintCensus, type Census, type Picked } from '@/stage'
-import { TitleBlock, useKeys, type Findable, type LibraryFacts } from '../frame'
-import { RunProvider } from '../live'
+import { useKeys, ViewHead, type Findable, type ViewProps } from '../frame'
 import { AllCases } from './AllCases'
 import { Axes } from './Axes'
-import { Choice, EDITING_KEYS, EditingBar, NotYet, useDefinition } from '../editing'
+import { Choice, Editing, EditingBar, type Ready } from '../editing'
 import { History } from './History'
 import { Lints } from './Lints'
 import { freeName, partOf, Parts } from './Parts'
@@ -19,31 +18,18 @@ import { PseudoChoice } from './PseudoChoice'
 import { Slots } from './Slots'
 import { Source } from './Source'
 
-export interface DefineProps {
-  library: LibraryFacts
-  libraries: { id: string; name: string }[]
-  slug: string
-}
-
 /** The view in which a component is made and changed. */
-export function Define(props: DefineProps) {
-  return (
-    <RunProvider library={props.library.id}>
-      <div className="flex h-dvh flex-col">
-        <Workplace {...props} />
-      </div>
-    </RunProvider>
-  )
-}
+export const Define = (props: ViewProps) => (
+  <Editing library={props.library.id} slug={props.slug}>
+    {(ready) => <DefineOf {...props} ready={ready} />}
+  </Editing>
+)
 
 /** What is being pointed at: the element of a part (a new one, where none is named), or the part that a reach is done to. */
 type Pointing = { for: 'part'; part?: string } | { for: 'reach'; done(part: string): void }
 
-const KEYS = [['p', 'Point at a part'], ...EDITING_KEYS] as const
-
-function Workplace({ library, libraries, slug }: DefineProps) {
-  const defining = useDefinition(library.id, slug)
-  const { definition, texts, sheet, preview, problems, change, edit, save, step, error } = defining
+function DefineOf({ library, slug, ready }: ViewProps & { ready: Ready }) {
+  const { definition, texts, sheet, preview, problems, change, edit, save, step } = ready
   const [lit, setLit] = useState<string>()
   const [tab, setTab] = useState('parts')
   const [open, setOpen] = useState('')
@@ -112,31 +98,12 @@ function Workplace({ library, libraries, slug }: DefineProps) {
       })),
     [sheet],
   )
-  const head = (
-    <TitleBlock
-      library={library}
-      libraries={libraries}
-      slug={slug}
-      view="define"
-      keys={KEYS}
-      findables={findables}
-      revision={definition?.revisions.length}
-    />
-  )
-  if (!definition || !sheet) {
-    return (
-      <>
-        {head}
-        <NotYet error={error} />
-      </>
-    )
-  }
   const axes = model?.space.dimensions ?? []
   return (
     <>
-      {head}
+      <ViewHead findables={findables} revision={definition.revisions.length} />
       <h1 className="sr-only">{sheet.data.name}, define</h1>
-      <EditingBar defining={defining}>
+      <EditingBar defining={ready}>
         {!isAll &&
           axes.map(({ name, values, default: usual }) => (
             <label key={name} className="inline-flex items-center gap-1 text-quiet">
@@ -205,15 +172,15 @@ function Workplace({ library, libraries, slug }: DefineProps) {
             <Tabs.Content value={tab} className="min-h-0 flex-1 overflow-auto p-3" tabIndex={-1}>
               {tab === 'parts' && (
                 <Parts
-                  {...{ sheet, defining, numbers, onLight: setLit, ...(lit !== undefined && { lit }) }}
+                  {...{ sheet, defining: ready, numbers, onLight: setLit, ...(lit !== undefined && { lit }) }}
                   onPoint={(part) => setPointing({ for: 'part', ...(part !== undefined && { part }) })}
                 />
               )}
               {tab === 'axes' && (
-                <Axes sheet={sheet} defining={defining} onPoint={(done) => setPointing({ for: 'reach', done })} />
+                <Axes sheet={sheet} defining={ready} onPoint={(done) => setPointing({ for: 'reach', done })} />
               )}
-              {tab === 'props' && <Props sheet={sheet} defining={defining} />}
-              {tab === 'slots' && <Slots sheet={sheet} defining={defining} />}
+              {tab === 'props' && <Props sheet={sheet} defining={ready} />}
+              {tab === 'slots' && <Slots sheet={sheet} defining={ready} />}
               {tab === 'lints' && (
                 <Lints
                   lints={lints}
@@ -239,7 +206,7 @@ function Workplace({ library, libraries, slug }: DefineProps) {
             problems={problems}
             lints={lints}
             onType={(path, text) => change({ [path]: text }, 'later')}
-            onSave={() => void save()}
+            onSave={() => save()}
             {...(goTo && { goTo })}
           />
         </section>

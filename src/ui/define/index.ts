@@ -1,2 +1,2 @@
-export { Define } from './Define'
+export { defineComponentView } from './view'
 export { Picture } from './Picture'

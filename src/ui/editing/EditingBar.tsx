@@ -7,12 +7,6 @@ import { IconButton } from './fields'
 import { StatusLine } from './StatusLine'
 import type { Defining } from './useDefinition'
 
-/** The keys of every view in which a component is changed. */
-export const EDITING_KEYS = [
-  ['u and r', 'Undo and redo'],
-  ['Ctrl S', 'Save what is being typed'],
-] as const
-
 /** Undo, redo, and how what is on the screen stands to what is saved; with their keys. */
 export function EditingBar({ defining, children }: { defining: Defining; children?: ReactNode }) {
   const { definition, status, step, save } = defining

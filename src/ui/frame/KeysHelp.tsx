@@ -1,6 +1,7 @@
 'use client'
 
 import { Dialog } from 'radix-ui'
+import type { ViewDefinition } from './defineView'
 import { Overlay } from './Overlay'
 
 export type KeyHelp = readonly (readonly [keys: string, what: string])[]
@@ -8,7 +9,6 @@ export type KeyHelp = readonly (readonly [keys: string, what: string])[]
 const EVERYWHERE: KeyHelp = [
   ['/', 'Search'],
   ['[ and ]', 'The component before, the next'],
-  ['1 to 5', 'Define, Matrix, Spec, Behaviour, Guide'],
   ['v', 'Verify what is in view'],
   ['?', 'These keys'],
 ]
@@ -18,11 +18,14 @@ export function KeysHelp({
   open,
   onOpenChange,
   keys,
+  views,
 }: {
   open: boolean
   onOpenChange: (open: boolean) => void
   keys: KeyHelp
+  views: readonly ViewDefinition[]
 }) {
+  const tabs: KeyHelp = views.length > 0 ? [[`1 to ${views.length}`, views.map(({ label }) => label).join(', ')]] : []
   return (
     <Overlay
       open={open}
@@ -31,7 +34,7 @@ export function KeysHelp({
       className="w-[min(420px,92vw)] p-4"
     >
       <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
-        {[...EVERYWHERE, ...keys].map(([key, what]) => (
+        {[...EVERYWHERE, ...tabs, ...keys].map(([key, what]) => (
           <div key={key} className="contents">
             <dt className="num">{key}</dt>
             <dd>{what}</dd>

@@ -9,6 +9,7 @@ import { useCallback, useState, type ReactNode } from 'react'
 import type { SearchEntry } from '@/core/guide'
 import { countMarks, request, useRuns, type ComponentState } from '../live'
 import { Mark, MarkCount, type MarkKind } from '../marks'
+import type { ViewDefinition } from './defineView'
 import { Finder, type Findable } from './Finder'
 import { KeysHelp, type KeyHelp } from './KeysHelp'
 import { RunCell } from './RunCell'
@@ -31,24 +32,17 @@ export interface TitleBlockProps {
   libraries: { id: string; name: string }[]
   /** The component in view; none on the wall. */
   slug?: string
-  /** Which of its views is open. */
-  view?: View
+  /** Which of its views is open, and all that it has. */
+  view?: ViewDefinition
+  views?: readonly ViewDefinition[]
   /** Its revision, where the view knows a newer one than the page was made with. */
   revision?: number
   keys?: KeyHelp
   findables?: () => Findable[]
 }
 
-/** A component's views, in the order of the work. */
-const VIEWS = [
-  ['define', 'Define'],
-  ['matrix', 'Matrix'],
-  ['spec', 'Spec'],
-  ['behaviour', 'Behaviour'],
-  ['guide', 'Guide'],
-] as const
-
-export type View = (typeof VIEWS)[number][0]
+// Where a component opens that is chosen outside of a view.
+const FIRST_VIEW = 'matrix'
 
 const KINDS: readonly MarkKind[] = ['holds', 'misses', 'unread', 'open']
 
@@ -57,12 +51,14 @@ export function TitleBlock({
   library,
   libraries,
   slug,
-  view = 'matrix',
+  view: current,
+  views = [],
   revision,
   keys = [],
   findables,
 }: TitleBlockProps) {
   const router = useRouter()
+  const view = current?.name ?? FIRST_VIEW
   const { states, going, verify } = useRuns()
   const [isFinding, setFinding] = useState(false)
   const [isHelping, setHelping] = useState(false)
@@ -80,7 +76,7 @@ export function TitleBlock({
     ']': () => walk(1),
     ...(slug &&
       Object.fromEntries(
-        VIEWS.map(([name], at) => [String(at + 1), () => router.push(`/${library.id}/${slug}/${name}`)]),
+        views.map(({ name }, at) => [String(at + 1), () => router.push(`/${library.id}/${slug}/${name}`)]),
       )),
     v: () => going.phase === 'idle' && verify(slug ? [slug] : undefined),
   })
@@ -160,9 +156,10 @@ export function TitleBlock({
       </div>
       {slug && (
         <nav aria-label="Views" className="flex border-t border-line">
-          {VIEWS.map(([name, label]) => (
+          {views.map(({ name, label, about }) => (
             <Link
               key={name}
+              title={about}
               href={`/${library.id}/${slug}/${name}`}
               aria-current={name === view ? 'page' : undefined}
               className="border-r border-line px-3 py-0.5 hover:bg-pick aria-[current]:bg-ink aria-[current]:text-paper"
@@ -181,7 +178,7 @@ export function TitleBlock({
         <StyleBuild id={library.id} config={library.styleBuild.config} />
       )}
       <Finder open={isFinding} onOpenChange={setFinding} items={items} />
-      <KeysHelp open={isHelping} onOpenChange={setHelping} keys={keys} />
+      <KeysHelp open={isHelping} onOpenChange={setHelping} keys={keys} views={views} />
     </header>
   )
 }

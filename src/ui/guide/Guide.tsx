@@ -10,35 +10,22 @@ import { resolvePath } from '@/core/sheet'
 import { readRules } from '@/core/spec'
 import { editYaml } from '@/core/yaml'
 import { Bench, type BenchModel } from '../bench'
-import { CodeEditor, EDITING_KEYS, EditingBar, NotYet, useDefinition } from '../editing'
-import { TitleBlock, useKeys, type LibraryFacts } from '../frame'
-import { request, RunProvider, useRuns } from '../live'
+import { CodeEditor, Editing, EditingBar, NotYet, type Ready } from '../editing'
+import { useKeys, ViewHead, type ViewProps } from '../frame'
+import { request, useRuns } from '../live'
 import { completeGuide } from './completeGuide'
 import type { GuideFacts } from './facts'
 import { GuidePage } from './GuidePage'
 
-export interface GuideProps {
-  library: LibraryFacts
-  libraries: { id: string; name: string }[]
-  slug: string
-}
-
 /** The page that people open who use a component: to try it, to understand it, to copy it; written in place. */
-export function Guide(props: GuideProps) {
-  return (
-    <RunProvider library={props.library.id}>
-      <div className="flex min-h-dvh flex-col print:block">
-        <Workplace {...props} />
-      </div>
-    </RunProvider>
-  )
-}
+export const Guide = (props: ViewProps) => (
+  <Editing library={props.library.id} slug={props.slug}>
+    {(ready) => <GuideOf {...props} ready={ready} />}
+  </Editing>
+)
 
-const KEYS = [['e', 'Write, or stop writing'], ...EDITING_KEYS] as const
-
-function Workplace({ library, libraries, slug }: GuideProps) {
-  const defining = useDefinition(library.id, slug)
-  const { definition, texts, sheet, preview, change, save, error } = defining
+function GuideOf({ library, slug, ready }: ViewProps & { ready: Ready }) {
+  const { definition, texts, sheet, preview, change, save } = ready
   const { model: bench, bring, error: benchError } = useBenchModel(library.id, slug)
   const [isWriting, setWriting] = useState(false)
   const [line, setLine] = useState<{ line: number }>()
@@ -46,7 +33,7 @@ function Workplace({ library, libraries, slug }: GuideProps) {
   const state = states.find((each) => each.slug === slug)
   const board = preview?.model
   const facts = useMemo((): GuideFacts | undefined => {
-    if (!sheet || !board || !bench || !definition) return undefined
+    if (!board || !bench) return undefined
     const { space } = board
     return {
       sheet,
@@ -58,22 +45,18 @@ function Workplace({ library, libraries, slug }: GuideProps) {
       ...(state && { state }),
     }
   }, [sheet, board, bench, definition, state])
-  const written = sheet?.data.guide
-  const path = definition && (written ? resolvePath(definition.file, written) : undefined)
+  const written = sheet.data.guide
+  const path = written ? resolvePath(definition.file, written) : undefined
   const text = path ? texts[path] : undefined
-  const around = useMemo(
-    () => definition && { contexts: definition.contexts, components: definition.components },
-    [definition],
-  )
+  const around = useMemo(() => ({ contexts: definition.contexts, components: definition.components }), [definition])
   const troubles = useMemo(
     () =>
-      text !== undefined && sheet && around
+      text !== undefined
         ? checkGuide(readGuide(text), sheet, around).map((each) => ({ ...each, severity: 'error' as const }))
         : [],
     [text, sheet, around],
   )
   const write = () => {
-    if (!definition || !sheet) return
     if (path && text !== undefined) return setWriting(!isWriting)
     const name = written ?? `${slug}.md`
     // The sheet names the guide in the same revision in which it comes.
@@ -85,7 +68,7 @@ function Workplace({ library, libraries, slug }: GuideProps) {
   }
   useKeys({ e: write })
   const complete = useMemo(
-    () => (context: CompletionContext) => completeGuide(context, sheet, around?.contexts ?? {}),
+    () => (context: CompletionContext) => completeGuide(context, sheet, around.contexts),
     [sheet, around],
   )
   const at = library.components.findIndex((each) => each.slug === slug)
@@ -96,18 +79,11 @@ function Workplace({ library, libraries, slug }: GuideProps) {
   const [previous, next] = [neighbour(-1), neighbour(1)]
   return (
     <>
-      <TitleBlock
-        library={library}
-        libraries={libraries}
-        slug={slug}
-        view="guide"
-        keys={KEYS}
-        {...(definition && { revision: definition.revisions.length })}
-      />
-      {facts && around ? (
+      <ViewHead revision={definition.revisions.length} />
+      {facts ? (
         <>
           <div className="print:hidden">
-            <EditingBar defining={defining}>
+            <EditingBar defining={ready}>
               <button type="button" className="control" onClick={() => window.print()}>
                 <Printer size={12} aria-hidden />
                 Print
@@ -139,7 +115,7 @@ function Workplace({ library, libraries, slug }: GuideProps) {
                   text={text}
                   troubles={troubles}
                   onType={(typed) => change({ [path]: typed }, 'later')}
-                  onSave={() => void save()}
+                  onSave={() => save()}
                   complete={complete}
                   {...(line && { goTo: line })}
                   onLine={() => setLine(undefined)}
@@ -149,7 +125,7 @@ function Workplace({ library, libraries, slug }: GuideProps) {
           </main>
         </>
       ) : (
-        <NotYet error={error ?? benchError ?? unread(preview?.problems)} />
+        <NotYet error={benchError ?? unread(preview?.problems)} />
       )}
     </>
   )

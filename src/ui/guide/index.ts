@@ -1,3 +1,3 @@
 export type { GuideFacts } from './facts'
-export { Guide } from './Guide'
+export { guideView } from './view'
 export { GuidePage, type Neighbour } from './GuidePage'

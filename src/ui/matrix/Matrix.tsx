@@ -14,8 +14,9 @@ import {
   type BoardModel,
   type Placement,
 } from '../board'
-import { TitleBlock, useKeys, type Findable, type LibraryFacts } from '../frame'
-import { request, RunProvider, useRuns } from '../live'
+import { NotYet } from '../editing'
+import { useKeys, ViewHead, type Findable, type ViewProps } from '../frame'
+import { request, useRuns } from '../live'
 import { Mark, MARK_NAMES, type MarkKind } from '../marks'
 import { AxisRail } from './AxisRail'
 import { geometryOf } from './geometry'
@@ -26,14 +27,6 @@ import { ReadingCard } from './ReadingCard'
 import { SelectionCard } from './SelectionCard'
 import { useSelection } from './useSelection'
 
-export interface MatrixProps {
-  library: LibraryFacts
-  libraries: { id: string; name: string }[]
-  slug: string
-  /** What stood in the address: placement, zoom and the case that is open. */
-  query: string
-}
-
 const ZOOMS: readonly [number, string][] = [
   [0, 'Marks'],
   [0.5, '50 %'],
@@ -43,39 +36,24 @@ const ZOOMS: readonly [number, string][] = [
 const KINDS: readonly MarkKind[] = ['holds', 'misses', 'unread', 'open']
 
 /** The board of live cases of one component, with what was read in each. */
-export function Matrix(props: MatrixProps) {
+export function Matrix(props: ViewProps) {
   const { library, slug } = props
   const { data: model, error } = useQuery({
     queryKey: ['board', library.id, slug],
     queryFn: () => request<BoardModel>(`/api/libraries/${library.id}/components/${slug}/board`),
   })
+  if (model) return <Board {...props} model={model} />
   return (
-    <RunProvider library={library.id}>
-      <div className="flex h-dvh flex-col">
-        {model ? (
-          <Board {...props} model={model} />
-        ) : (
-          <>
-            <TitleBlock library={library} libraries={props.libraries} slug={slug} />
-            <main className="p-4">
-              {error ? (
-                <p role="alert" className="whitespace-pre-wrap text-miss">
-                  {error.message}
-                </p>
-              ) : (
-                <p className="text-quiet">Loading …</p>
-              )}
-            </main>
-          </>
-        )}
-      </div>
-    </RunProvider>
+    <>
+      <ViewHead />
+      <NotYet error={error} />
+    </>
   )
 }
 
 const HEAD_LINE = 18
 
-function Board({ library, libraries, slug, query, model: given }: MatrixProps & { model: BoardModel }) {
+function Board({ library, slug, query, model: given }: ViewProps & { model: BoardModel }) {
   const { model, trespass } = useIsolation(given)
   const { states } = useRuns()
   const state = states.find((each) => each.slug === slug)
@@ -146,7 +124,7 @@ function Board({ library, libraries, slug, query, model: given }: MatrixProps & 
   })
   return (
     <>
-      <TitleBlock library={library} libraries={libraries} slug={slug} keys={KEYS} findables={findables} />
+      <ViewHead findables={findables} />
       <h1 className="sr-only">{model.name}, matrix</h1>
       <div className="flex flex-wrap items-center gap-x-5 gap-y-1 border-b border-line bg-sheet px-3 py-1.5">
         <AxisRail dimensions={model.space.dimensions} placement={placement} onPlace={place} />
@@ -250,17 +228,6 @@ function Board({ library, libraries, slug, query, model: given }: MatrixProps & 
 }
 
 const ISOLATED_CELL = { width: 260, height: 180 }
-
-const KEYS = [
-  ['Arrows', 'The case beside, above, below'],
-  ['Shift or Ctrl, click; drag', 'Select several cases'],
-  ['Shift arrows', 'Select up to there'],
-  ['a', 'Select all cases'],
-  ['s', 'Add an expectation for the selection'],
-  ['n', 'The next case that misses'],
-  ['+ and -', 'Larger, smaller'],
-  ['Esc', 'Clear the selection'],
-] as const
 
 /** A few cases in which every value stands once: the size of a cell is taken from them. */
 function sampleOf({ space }: BoardModel): Case[] {

@@ -1,3 +1,3 @@
-export { Matrix } from './Matrix'
+export { matrixView } from './view'
 export { geometryOf } from './geometry'
 export { LiveBoard } from './LiveBoard'

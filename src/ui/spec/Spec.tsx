@@ -8,9 +8,8 @@ import { readSheet } from '@/core/sheet'
 import { readRules } from '@/core/spec'
 import { coverageOf, judgeSurvey } from '@/core/survey'
 import { counted } from '@/core/words'
-import { CodeEditor, EDITING_KEYS, EditingBar, NotYet, sheetCompletion, troublesOf, useDefinition } from '../editing'
-import { TitleBlock, useKeys, type Findable, type LibraryFacts } from '../frame'
-import { RunProvider } from '../live'
+import { CodeEditor, Editing, EditingBar, sheetCompletion, troublesOf, type Ready } from '../editing'
+import { useKeys, ViewHead, type Findable, type ViewProps } from '../frame'
 import { probeHere, useStandings, useSurvey, type Sources } from '../survey'
 import { useStable } from '../hooks'
 import { CodePanel } from './CodePanel'
@@ -20,58 +19,40 @@ import { DraftPanel } from './DraftPanel'
 import { NewRule } from './NewRule'
 import { Rules } from './Rules'
 
-export interface SpecProps {
-  library: LibraryFacts
-  libraries: { id: string; name: string }[]
-  slug: string
-}
-
 /** The view of a component's rules: as a table and as text, with what was read, what is open, and what could be drafted. */
-export function Spec(props: SpecProps) {
-  return (
-    <RunProvider library={props.library.id}>
-      <div className="flex h-dvh flex-col">
-        <Workplace {...props} />
-      </div>
-    </RunProvider>
-  )
-}
+export const Spec = (props: ViewProps) => (
+  <Editing library={props.library.id} slug={props.slug}>
+    {(ready) => <SpecOf {...props} ready={ready} />}
+  </Editing>
+)
 
-const KEYS = [
-  ['t and o', 'The table of rules, what is open'],
-  ['d', 'Draft from what is rendered'],
-  ['c', 'Code from the spec'],
-  ...EDITING_KEYS,
-] as const
-
-function Workplace({ library, libraries, slug }: SpecProps) {
-  const defining = useDefinition(library.id, slug)
-  const { definition, texts, sheet, preview, problems, change, edit, save, error } = defining
+function SpecOf({ library, slug, ready }: ViewProps & { ready: Ready }) {
+  const { definition, texts, sheet, preview, problems, change, edit, save } = ready
   const [tab, setTab] = useState('rules')
   const [selected, setSelected] = useState<number>()
   const [going, setGoTo] = useState<{ line: number }>()
   const [aim, setAim] = useState<DraftAim>({ kind: 'gaps' })
   const space = preview?.model?.space
-  const { surveyed, error: surveyError, isReading } = useSurvey(library.id, slug, definition?.base)
+  const { surveyed, error: surveyError, isReading } = useSurvey(library.id, slug, definition.base)
   const { standings } = useStandings(sheet, space, surveyed)
-  const spec = useMemo(() => (sheet ? specOf(sheet) : []), [sheet])
+  const spec = useMemo(() => specOf(sheet), [sheet])
   const survey = surveyed?.survey
   const sources = useMemo(
     (): Sources => ({
-      parts: sheet ? Object.keys(sheet.parts) : [],
+      parts: Object.keys(sheet.parts),
       dimensions: space?.dimensions ?? [],
       ...(survey && { survey }),
     }),
     [sheet, space, survey],
   )
   const coverage = useMemo(
-    () => (survey && sheet && space ? coverageOf(survey, space.dimensions, spokenOf(sheet)) : undefined),
+    () => (survey && space ? coverageOf(survey, space.dimensions, spokenOf(sheet)) : undefined),
     [survey, sheet, space],
   )
   const lints = preview?.lints ?? NO_LINTS
-  const file = definition?.file ?? ''
+  const file = definition.file
   const text = texts[file] ?? ''
-  const lines = useMemo(() => spec.map((_, index) => sheet!.source.at(['spec', index]).line), [spec, sheet])
+  const lines = useMemo(() => spec.map((_, index) => sheet.source.at(['spec', index]).line), [spec, sheet])
   const lintsOf = useCallback(
     (rule: number) =>
       lints.filter(
@@ -143,25 +124,6 @@ function Workplace({ library, libraries, slug }: SpecProps) {
   const start = useStable({ line: lines[0] ?? 1 }, String(lines.length === 0))
   const goTo = going ?? start
   const complete = useMemo(() => sheetCompletion(() => sheet), [sheet])
-  const head = (
-    <TitleBlock
-      library={library}
-      libraries={libraries}
-      slug={slug}
-      view="spec"
-      keys={KEYS}
-      findables={findables}
-      revision={definition?.revisions.length}
-    />
-  )
-  if (!definition || !sheet) {
-    return (
-      <>
-        {head}
-        <NotYet error={error} />
-      </>
-    )
-  }
   const general = lints.filter(
     ({ code, line, file: of }) =>
       of === file &&
@@ -171,9 +133,9 @@ function Workplace({ library, libraries, slug }: SpecProps) {
   const gaps = coverage ? unspecifiedReadings(coverage).length : 0
   return (
     <>
-      {head}
+      <ViewHead findables={findables} revision={definition.revisions.length} />
       <h1 className="sr-only">{sheet.data.name}, spec</h1>
-      <EditingBar defining={defining}>
+      <EditingBar defining={ready}>
         <span className="text-quiet" role="status" data-survey={isReading ? 'reading' : survey ? 'ready' : 'none'}>
           {isReading ? 'Measuring every case …' : survey ? `Measured in ${counted(survey.cases.length, 'case')}` : ''}
         </span>
@@ -282,7 +244,7 @@ function Workplace({ library, libraries, slug }: SpecProps) {
             text={text}
             troubles={troubles}
             onType={(next) => change({ [file]: next }, 'later')}
-            onSave={() => void save()}
+            onSave={() => save()}
             onLine={onLine}
             complete={complete}
             goTo={goTo}

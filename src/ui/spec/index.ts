@@ -1,1 +1,1 @@
-export { Spec } from './Spec'
+export { specView } from './view'

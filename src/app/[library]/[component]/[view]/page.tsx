@@ -1,19 +1,21 @@
 import { componentFacts } from '@/app/_server'
-import { Matrix } from '@/ui/matrix'
+import { ComponentView } from '@/ui/views'
 
 export const dynamic = 'force-dynamic'
 
 interface PageProps {
-  params: Promise<{ library: string; component: string }>
+  params: Promise<{ library: string; component: string; view: string }>
   searchParams: Promise<Record<string, string | string[] | undefined>>
 }
 
-export default async function MatrixPage({ params, searchParams }: PageProps) {
-  const { library, component } = await params
+/** Any view of a component. */
+export default async function ViewPage({ params, searchParams }: PageProps) {
+  const { library, component, view } = await params
   const facts = await componentFacts(library, component)
   if ('problem' in facts) return <pre className="p-6 text-miss">{facts.problem}</pre>
   const given = Object.entries(await searchParams).flatMap(([name, value]): [string, string][] =>
     typeof value === 'string' ? [[name, value]] : [],
   )
-  return <Matrix key={component} {...facts} slug={component} query={new URLSearchParams(given).toString()} />
+  const query = new URLSearchParams(given).toString()
+  return <ComponentView key={`${component}/${view}`} {...facts} {...{ view, query }} slug={component} />
 }

@@ -1,0 +1,17 @@
+import { lazy } from 'react'
+import { EDITING_KEYS } from '../editing'
+import { defineView } from '../frame'
+
+export const behaviourView = defineView({
+  name: 'behaviour',
+  label: 'Behaviour',
+  about: 'Scenarios in virtual time: recorded, written, played.',
+  keys: [
+    ['p', 'Play the scenario, from its start'],
+    ['Space', 'Pause and go on'],
+    [', and .', 'Previous frame, next frame'],
+    ['j and k', 'Next scenario, previous scenario'],
+    ...EDITING_KEYS,
+  ],
+  Component: lazy(async () => ({ default: (await import('./Behaviour')).Behaviour })),
+})

@@ -1,0 +1,11 @@
+import { lazy } from 'react'
+import { EDITING_KEYS } from '../editing'
+import { defineView } from '../frame'
+
+export const defineComponentView = defineView({
+  name: 'define',
+  label: 'Define',
+  about: 'Parts, axes, props, slots and source of the component, beside how it looks.',
+  keys: [['p', 'Point at a part'], ...EDITING_KEYS],
+  Component: lazy(async () => ({ default: (await import('./Define')).Define })),
+})

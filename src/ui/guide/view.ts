@@ -1,0 +1,12 @@
+import { lazy } from 'react'
+import { EDITING_KEYS } from '../editing'
+import { defineView } from '../frame'
+
+export const guideView = defineView({
+  name: 'guide',
+  label: 'Guide',
+  about: 'The page for those who use the component, with its bench.',
+  keys: [['e', 'Write, or stop writing'], ...EDITING_KEYS],
+  extent: 'page',
+  Component: lazy(async () => ({ default: (await import('./Guide')).Guide })),
+})

@@ -1,0 +1,19 @@
+import { lazy } from 'react'
+import { defineView } from '../frame'
+
+export const matrixView = defineView({
+  name: 'matrix',
+  label: 'Matrix',
+  about: 'Every case, live, with what was measured in it.',
+  keys: [
+    ['Arrows', 'The case beside, above, below'],
+    ['Shift or Ctrl, click; drag', 'Select several cases'],
+    ['Shift arrows', 'Select up to there'],
+    ['a', 'Select all cases'],
+    ['s', 'Add an expectation for the selection'],
+    ['n', 'The next case that misses'],
+    ['+ and -', 'Larger, smaller'],
+    ['Esc', 'Clear the selection'],
+  ],
+  Component: lazy(async () => ({ default: (await import('./Matrix')).Matrix })),
+})

@@ -1,0 +1,16 @@
+import { lazy } from 'react'
+import { EDITING_KEYS } from '../editing'
+import { defineView } from '../frame'
+
+export const specView = defineView({
+  name: 'spec',
+  label: 'Spec',
+  about: 'The rules, as a table and as text; what they leave open; drafts from what is rendered.',
+  keys: [
+    ['t and o', 'The table of rules, what is open'],
+    ['d', 'Draft from what is rendered'],
+    ['c', 'Code from the spec'],
+    ...EDITING_KEYS,
+  ],
+  Component: lazy(async () => ({ default: (await import('./Spec')).Spec })),
+})

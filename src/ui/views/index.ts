@@ -1,0 +1,1 @@
+export { ComponentView } from './ComponentView'

@@ -1,0 +1,8 @@
+import { behaviourView } from '../behaviour'
+import { defineComponentView } from '../define'
+import { guideView } from '../guide'
+import { matrixView } from '../matrix'
+import { specView } from '../spec'
+
+/** A component's views, in the order of the work. */
+export const VIEWS = [defineComponentView, matrixView, specView, behaviourView, guideView] as const
