@@ -1,5 +1,5 @@
 import type { Nested } from '@/core/plan'
-import type { Part } from '@/core/sheet'
+import type { Part, ReachKeyBy } from '@/core/sheet'
 import { CASE_TAG, FRAME_TAG, setContext, type Styles } from './documentStyles'
 import { findIn, findParts, type MountedCase } from './findPart'
 import { Assembly, WRAPPED, type Instance, type Maker } from './pieces'
@@ -89,12 +89,27 @@ export function attempt(mounted: MountedCase, work: () => void): void {
 export const changesElements = ({ changes, slots }: Pick<StageNested, 'changes' | 'slots'>): boolean =>
   changes.length > 0 || Object.values(slots).some((filling) => filling.kind === 'component' && changesElements(filling))
 
+type Setters = {
+  [Key in ReachKeyBy<'element'>]: (element: Element, given: NonNullable<Nested['changes'][number][Key]>) => void
+}
+
+/** How each thing is set on an element. */
+const SET: Setters = {
+  attr: (element, given) => {
+    for (const [name, value] of Object.entries(given)) setAttribute(element, name, value)
+  },
+  property: (element, given) => Object.assign(element, given),
+  class: (element, given) => element.classList.add(...given),
+}
+
 function applyChange(change: Nested['changes'][number], find: (part: Part['name']) => Element | undefined) {
   const element = find(change.on)
   if (!element) throw new Error(`the part "${change.on}" is not there, so nothing can be set on it`)
-  for (const [name, value] of Object.entries(change.attr ?? {})) setAttribute(element, name, value)
-  Object.assign(element, change.property)
-  if (change.class) element.classList.add(...change.class)
+  const set = <Key extends keyof Setters>(key: Key) => {
+    const given = change[key]
+    if (given !== undefined) SET[key](element, given)
+  }
+  for (const key of Object.keys(SET) as (keyof Setters)[]) set(key)
 }
 
 function setAttribute(element: Element, name: string, value: string | number | boolean | null) {

@@ -1,1 +1,2 @@
-export { contextValue, filePath, kebabName, oneOrMore, valueName } from './names'
+export { described } from './described'
+export { contextValue, filePath, jsonValue, kebabName, oneOrMore, valueName } from './names'

@@ -1,4 +1,12 @@
-import type { Axis, Prop, Reach, SheetFile, SlotValue } from '../sheet'
+import {
+  ELEMENT_REACHES,
+  type Axis,
+  type Prop,
+  type Reach,
+  type ReachKeyBy,
+  type SheetFile,
+  type SlotValue,
+} from '../sheet'
 import type { StepFile } from '../steps'
 
 export interface Forced {
@@ -13,11 +21,9 @@ export interface ReachSteps {
   files: readonly StepFile[]
 }
 
-export interface Change {
+/** One thing that is set on an element of a part. */
+export interface Change extends Pick<Reach, ReachKeyBy<'element'>> {
   on: string
-  attr?: Reach['attr']
-  property?: Reach['property']
-  class?: string[]
 }
 
 /** A prop's value where nothing sets it. */
@@ -64,9 +70,7 @@ export function reachOf(
       const on = reach.on ?? 'root'
       Object.assign(props, reach.props)
       Object.assign(slotValues, reach.slots)
-      if (reach.attr) changes.push({ on, attr: reach.attr })
-      if (reach.property) changes.push({ on, property: reach.property })
-      if (reach.class) changes.push({ on, class: reach.class })
+      for (const key of ELEMENT_REACHES) if (reach[key]) changes.push({ on, [key]: reach[key] })
       if (reach.pseudo) forced.push({ on, pseudo: reach.pseudo })
       if (reach.steps?.length) steps.push({ axis: axis.name, value, files: reach.steps })
     }
@@ -75,4 +79,4 @@ export function reachOf(
   return { props, slotValues, changes: changes.toSorted((a, b) => order(a) - order(b)), forced, steps }
 }
 
-const order = ({ attr, property }: Change) => (attr ? 0 : property ? 1 : 2)
+const order = (change: Change) => ELEMENT_REACHES.findIndex((key) => change[key] !== undefined)

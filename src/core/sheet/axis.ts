@@ -1,5 +1,6 @@
 import type { Prop } from './propSchema'
-import type { AxisFile, Reach } from './axisSchema'
+import type { AxisFile } from './axisSchema'
+import type { Reach } from './reaches'
 
 /** An axis in one form, whatever form the sheet wrote it in. */
 export interface Axis {

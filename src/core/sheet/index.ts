@@ -1,5 +1,13 @@
 export type { Axis } from './axis'
-export type { Reach } from './axisSchema'
+export {
+  ELEMENT_REACHES,
+  REACH_LIST,
+  REACHES,
+  type Reach,
+  type ReachDefinition,
+  type ReachKey,
+  type ReachKeyBy,
+} from './reaches'
 export { findFile, isPackaged, isVendored, missingFile, resolvePath, textOf, treeOf, type FileTree } from './FileTree'
 export { librarySchema, type LibraryFile, type Tolerance, type Viewport } from './librarySchema'
 export { camelCase } from './camelCase'

@@ -1,38 +1,61 @@
 import { z } from 'zod'
-import { kebabName, oneOrMore } from '../names'
+import { described, jsonValue, kebabName, oneOrMore } from '../names'
 
 const scalar = z.union([z.string(), z.number(), z.boolean()])
 
 const common = {
-  about: z.string().optional(),
-  /** The prop has an effect only while these props have these values. */
-  'only-if': z.record(kebabName, oneOrMore(scalar)).optional(),
+  about: described(z.string().optional(), 'One sentence about it.', 'Text beside the box.'),
+  'only-if': described(
+    z.record(kebabName, oneOrMore(scalar)).optional(),
+    'It has an effect only while these props have these values.',
+    { error: true },
+  ),
 }
+
+const usual = <S extends z.ZodType>(schema: S, example: unknown) =>
+  described(schema.optional(), 'Its value where nothing is given.', example)
 
 /** An input of the component. */
 export const propSchema = z.discriminatedUnion('type', [
-  z.strictObject({ type: z.literal('flag'), default: z.boolean().optional(), ...common }),
   z.strictObject({
-    type: z.literal('text'),
-    default: z.string().optional(),
-    'max-length': z.number().int().positive().optional(),
+    type: described(z.literal('flag'), 'Yes or no.', 'flag'),
+    default: usual(z.boolean(), false),
     ...common,
   }),
   z.strictObject({
-    type: z.literal('number'),
-    default: z.number().optional(),
-    min: z.number().optional(),
-    max: z.number().optional(),
-    step: z.number().positive().optional(),
-    unit: z.string().optional(),
+    type: described(z.literal('text'), 'Words.', 'text'),
+    default: usual(z.string(), 'Lower bunk'),
+    'max-length': described(z.number().int().positive().optional(), 'The most characters.', 80),
     ...common,
   }),
-  z.strictObject({ type: z.literal('choice'), values: z.array(scalar).min(1), default: scalar.optional(), ...common }),
-  z.strictObject({ type: z.literal('colour'), default: z.string().optional(), ...common }),
   z.strictObject({
-    type: z.literal('data'),
-    default: z.json().optional(),
-    schema: z.record(z.string(), z.json()).optional(),
+    type: described(z.literal('number'), 'A number.', 'number'),
+    default: usual(z.number(), 2),
+    min: described(z.number().optional(), 'The least.', 1),
+    max: described(z.number().optional(), 'The greatest.', 12),
+    step: described(z.number().positive().optional(), 'What its control goes by.', 1),
+    unit: described(z.string().optional(), 'What its control shows beside it.', 'beds'),
+    ...common,
+  }),
+  z.strictObject({
+    type: described(z.literal('choice'), 'One of several values.', 'choice'),
+    values: described(z.array(scalar).min(1), 'The values.', ['calm', 'loud']),
+    default: usual(scalar, 'calm'),
+    ...common,
+  }),
+  z.strictObject({
+    type: described(z.literal('colour'), 'A CSS colour.', 'colour'),
+    default: usual(z.string(), '#1e6049'),
+    ...common,
+  }),
+  z.strictObject({
+    type: described(z.literal('data'), 'Any value that YAML can write.', 'data'),
+    default: usual(jsonValue, ['Mon', 'Tue']),
+    schema: described(
+      z.record(z.string(), jsonValue).optional(),
+      'A JSON Schema that it must fit; its control is made from it.',
+      { type: 'array', items: { type: 'string' } },
+    ),
     ...common,
   }),
 ])
@@ -50,25 +73,34 @@ export type SlotValue =
       slots?: Record<string, SlotValue>
     }
 
-export const slotValueSchema: z.ZodType<SlotValue> = z.lazy(() =>
-  z.union([
-    z.string(),
-    z.strictObject({ text: z.string() }),
-    z.strictObject({
-      component: kebabName,
-      axes: z.record(kebabName, z.union([z.string(), z.number(), z.boolean()]).transform(String)).optional(),
-      props: z.record(kebabName, z.json()).optional(),
-      slots: z.record(kebabName, slotValueSchema).optional(),
-    }),
-  ]),
-) as z.ZodType<SlotValue>
+export const slotValueSchema: z.ZodType<SlotValue> = z
+  .lazy(() =>
+    z.union([
+      z.string(),
+      z.strictObject({ text: z.string() }),
+      z.strictObject({
+        component: kebabName,
+        axes: z.record(kebabName, z.union([z.string(), z.number(), z.boolean()]).transform(String)).optional(),
+        props: z.record(kebabName, jsonValue).optional(),
+        slots: z.record(kebabName, slotValueSchema).optional(),
+      }),
+    ]),
+  )
+  .meta({ id: 'SlotValue' }) as z.ZodType<SlotValue>
 
 export const slotSchema = z.strictObject({
-  /** An empty list, with `text: true`, takes words only. */
-  accepts: z.union([z.literal('any'), oneOrMore(kebabName), z.array(kebabName).length(0)]).default('any'),
-  text: z.boolean().default(false),
-  default: slotValueSchema.default('none'),
-  about: z.string().optional(),
+  accepts: described(
+    z.union([z.literal('any'), oneOrMore(kebabName), z.array(kebabName).length(0)]).default('any'),
+    'The components that it takes; an empty list, with `text: true`, takes words only.',
+    ['hut-icon', 'avatar'],
+  ),
+  text: described(z.boolean().default(false), 'Whether it takes plain text.', true),
+  default: described(
+    slotValueSchema.default('none'),
+    'What fills it where nothing else does: `none`, a component, text, or a component with its own settings.',
+    'hut-icon',
+  ),
+  about: described(z.string().optional(), 'One sentence about it.', 'Before the label.'),
 })
 
 export type Slot = z.output<typeof slotSchema>

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { contextValue, kebabName, oneOrMore } from '../names'
+import { contextValue, described, kebabName, oneOrMore } from '../names'
 
 /** What a rule asks of one axis or context: one value, some values, or all but some. */
 const condition = z.union([oneOrMore(contextValue), z.strictObject({ not: oneOrMore(contextValue) })])
@@ -22,9 +22,15 @@ const partReference = z.string().regex(/^[a-z][a-z0-9-]*(\[(\d+|\*)\])?$/, 'must
 export const expectSchema = z.record(partReference, z.record(z.string().min(1), expectationSource))
 
 export const ruleSchema = z.strictObject({
-  when: whenSchema.optional(),
-  expect: expectSchema,
-  note: z.string().optional(),
+  when: described(
+    whenSchema.optional(),
+    'Axes and contexts with a value, several, or all but some: `{ not: … }`. Without it, every case.',
+    { value: ['on', 'mixed'], interaction: { not: 'disabled' } },
+  ),
+  expect: described(expectSchema, 'Parts with their readings, and what is expected of each.', {
+    box: { width: '22px' },
+  }),
+  note: described(z.string().optional(), 'Why.', 'Designers’ decision of May'),
 })
 
 export type RuleFile = z.output<typeof ruleSchema>

@@ -1,43 +1,89 @@
 import { z } from 'zod'
 import { axisSchema } from './axisSchema'
-import { contextValue, filePath, kebabName, oneOrMore } from '../names'
+import { contextValue, described, filePath, jsonValue, kebabName, oneOrMore } from '../names'
 import { propSchema, slotSchema, slotValueSchema } from './propSchema'
 import { ruleSchema } from './ruleSchema'
 import { scenarioSchema } from './scenarioSchema'
 
-const styles = z.array(filePath.regex(/\.(css|scss)$/, 'must be a .css or .scss file')).default([])
+const styles = described(
+  z.array(filePath.regex(/\.(css|scss)$/, 'must be a .css or .scss file')).default([]),
+  'The component’s own style sheets: .css or .scss files of the library or of packages.',
+  ['bunk-check.css'],
+)
 
 const sourceSchema = z.discriminatedUnion('kind', [
-  z.strictObject({ kind: z.literal('markup'), markup: filePath, styles, script: filePath.optional() }),
-  z.strictObject({ kind: z.literal('react'), module: filePath, export: z.string().default('default'), styles }),
-  z.strictObject({ kind: z.literal('element'), module: filePath, tag: z.string(), styles }),
-  z.strictObject({ kind: z.literal('page'), url: z.string() }),
+  z.strictObject({
+    kind: described(z.literal('markup'), 'A Liquid template over props and slots.', 'markup'),
+    markup: described(filePath, 'The template.', 'bunk-check.liquid'),
+    styles,
+    script: described(
+      filePath.optional(),
+      'An ES module; its default export is called with the root element and gives back what cleans up.',
+      'bunk-check.js',
+    ),
+  }),
+  z.strictObject({
+    kind: described(z.literal('react'), 'A React component.', 'react'),
+    module: described(filePath, 'The module that has it.', 'call-button.tsx'),
+    export: described(z.string().default('default'), 'The name of its export.', 'CallButton'),
+    styles,
+  }),
+  z.strictObject({
+    kind: described(z.literal('element'), 'A custom element.', 'element'),
+    module: described(filePath, 'The module that defines it.', 'pass-gate.js'),
+    tag: described(z.string(), 'Its tag.', 'pass-gate'),
+    styles,
+  }),
+  z.strictObject({
+    kind: described(z.literal('page'), 'A page of the team’s own server. Not rendered yet.', 'page'),
+    url: described(z.string(), 'Its address.', 'http://localhost:3000/stage'),
+  }),
 ])
 
 const side = z.enum(['center', 'start', 'end'])
 
 const stageSchema = z
   .strictObject({
-    padding: z.number().min(0).max(2000).default(24),
-    isolate: z
-      .union([z.enum(['auto', 'yes', 'no']), z.boolean().transform((given) => (given ? 'yes' : 'no'))])
-      .default('auto'),
-    place: z
-      .union([side, z.strictObject({ x: side.default('center'), y: side.default('center') })])
-      .default('center')
-      .transform((given) => (typeof given === 'string' ? { x: given, y: given } : given)),
+    padding: described(z.number().min(0).max(2000).default(24), 'Space around the component, in px.', 0),
+    isolate: described(
+      z
+        .union([z.enum(['auto', 'yes', 'no']), z.boolean().transform((given) => (given ? 'yes' : 'no'))])
+        .default('auto'),
+      'Whether each case gets a document of its own; `auto` finds out.',
+      'yes',
+    ),
+    place: described(
+      z
+        .union([side, z.strictObject({ x: side.default('center'), y: side.default('center') })])
+        .default('center')
+        .transform((given) => (typeof given === 'string' ? { x: given, y: given } : given)),
+      'Where the component stands in its space.',
+      { x: 'start', y: 'end' },
+    ),
   })
   .prefault({})
 
 const partSchema = z.union([
   z.string().min(1),
   z.strictObject({
-    select: z.string().min(1),
-    pseudo: z
-      .string()
-      .regex(/^::[a-z-]+(\([^)]*\))?$/, 'must be a pseudo-element such as "::after"')
-      .optional(),
-    in: z.literal('page').optional(),
+    select: described(
+      z.string().min(1),
+      'A selector inside the case; `>>>` steps into an open shadow tree.',
+      '.bunk__box',
+    ),
+    pseudo: described(
+      z
+        .string()
+        .regex(/^::[a-z-]+(\([^)]*\))?$/, 'must be a pseudo-element such as "::after"')
+        .optional(),
+      'A pseudo-element of it.',
+      '::after',
+    ),
+    in: described(
+      z.literal('page').optional(),
+      'Look it up in the whole document: it is rendered outside of the case.',
+      'page',
+    ),
   }),
 ])
 
@@ -45,34 +91,82 @@ const partName = kebabName.refine((name) => !RESERVED_PARTS.has(name), 'is reser
 const RESERVED_PARTS = new Set(['host', 'page', 'events', 'now', 'for', 'by'])
 
 const exampleSchema = z.strictObject({
-  name: z.string().optional(),
-  about: z.string().optional(),
-  axes: z.record(kebabName, contextValue).optional(),
-  props: z.record(kebabName, z.json()).optional(),
-  slots: z.record(kebabName, slotValueSchema).optional(),
+  name: described(z.string().optional(), 'What it is called.', 'Two bunks'),
+  about: described(z.string().optional(), 'One sentence about it.', 'How it stands in a list.'),
+  axes: described(z.record(kebabName, contextValue).optional(), 'Values of axes.', { value: 'mixed' }),
+  props: described(z.record(kebabName, jsonValue).optional(), 'Props, over those of the axes.', { label: 'All bunks' }),
+  slots: described(z.record(kebabName, slotValueSchema).optional(), 'What fills slots.', { leading: 'hut-icon' }),
 })
+
+const eventSchema = z
+  .strictObject({ about: described(z.string().optional(), 'One sentence about it.', 'The box was ticked.') })
+  .nullable()
 
 /** A sheet: the document that defines one component. */
 export const sheetSchema = z.strictObject({
-  sheet: z.literal(1),
-  name: z.string().min(1),
-  about: z.string().optional(),
-  status: z.enum(['draft', 'ready', 'retired']).default('ready'),
-  source: sourceSchema,
-  stage: stageSchema,
-  contexts: z.record(kebabName, z.union([z.literal('all'), oneOrMore(contextValue)])).default({}),
-  pictures: z.union([z.enum(['none', 'all']), z.record(kebabName, oneOrMore(contextValue))]).default('none'),
-  parts: z.record(partName, partSchema).default({}),
-  props: z.record(kebabName, propSchema).default({}),
-  slots: z.record(kebabName, slotSchema).default({}),
-  events: z.record(z.string().min(1), z.strictObject({ about: z.string().optional() }).nullable()).default({}),
-  axes: z.record(kebabName, axisSchema).default({}),
-  without: z.array(z.record(kebabName, oneOrMore(contextValue))).default([]),
-  cover: z.enum(['all', 'pairs', 'each']).default('all'),
-  spec: z.array(ruleSchema).default([]),
-  scenarios: z.array(scenarioSchema).default([]),
-  guide: filePath.optional(),
-  examples: z.union([z.array(exampleSchema), z.record(z.string(), exampleSchema)]).default([]),
+  sheet: described(z.literal(1), 'The version of the format.', 1),
+  name: described(z.string().min(1), 'What the component is called.', 'Bunk check'),
+  about: described(z.string().optional(), 'One sentence about it.', 'Picks one bunk.'),
+  status: described(z.enum(['draft', 'ready', 'retired']).default('ready'), 'How far it is.', 'draft'),
+  source: described(sourceSchema, 'What it is made of.', { kind: 'markup', markup: 'bunk-check.liquid' }),
+  stage: described(stageSchema, 'How its cases stand on the board.', { padding: 0 }),
+  contexts: described(
+    z.record(kebabName, z.union([z.literal('all'), oneOrMore(contextValue)])).default({}),
+    'Which contexts multiply the matrix; the others stay at their default.',
+    { theme: 'all' },
+  ),
+  pictures: described(
+    z.union([z.enum(['none', 'all']), z.record(kebabName, oneOrMore(contextValue))]).default('none'),
+    'Of which cases pictures are compared. Read and checked, not yet taken.',
+    { interaction: ['rest', 'focus'] },
+  ),
+  parts: described(
+    z.record(partName, partSchema).default({}),
+    'Named elements. `host`, the case’s own box, always exists; `root` is its first element unless it is named here.',
+    { box: '.bunk__box', mark: { select: '.bunk__box', pseudo: '::after' } },
+  ),
+  props: described(z.record(kebabName, propSchema).default({}), 'What the component is given.', {
+    checked: { type: 'flag' },
+  }),
+  slots: described(z.record(kebabName, slotSchema).default({}), 'Where other components or text go.', {
+    leading: { accepts: ['hut-icon'] },
+  }),
+  events: described(
+    z.record(z.string().min(1), eventSchema).default({}),
+    'What it tells: in React by calling `onChange`, otherwise as a DOM event.',
+    { change: { about: 'The box was ticked or cleared.' } },
+  ),
+  axes: described(
+    z.record(kebabName, axisSchema).default({}),
+    'What the component varies by: `flag`, a list of values for the prop of that name, or values with how each is reached.',
+    {
+      size: ['compact', 'regular'],
+      chosen: 'flag',
+      interaction: { of: 'state', values: { rest: {}, hover: { pseudo: 'hover' } } },
+    },
+  ),
+  without: described(
+    z.array(z.record(kebabName, oneOrMore(contextValue))).default([]),
+    'Combinations that do not exist.',
+    [{ value: 'mixed', interaction: 'pressed' }],
+  ),
+  cover: described(
+    z.enum(['all', 'pairs', 'each']).default('all'),
+    'Which combinations a run takes: all, so many that every pair of values occurs, or so many that every value does.',
+    'pairs',
+  ),
+  spec: described(z.array(ruleSchema).default([]), 'Rules of what is expected.', [
+    { when: { value: 'on' }, expect: { box: { 'background-color': '{color.pine.600}' } } },
+  ]),
+  scenarios: described(z.array(scenarioSchema).default([]), 'What happens on input, and when.', [
+    { name: 'The hint waits', steps: [{ hover: 'trigger' }, { throughout: { for: '599ms', tip: { visible: 'no' } } }] },
+  ]),
+  guide: described(filePath.optional(), 'The page for those who use it, in Markdown.', 'bunk-check.md'),
+  examples: described(
+    z.union([z.array(exampleSchema), z.record(z.string(), exampleSchema)]).default([]),
+    'Settings that the guide shows by name.',
+    [{ name: 'Two bunks', axes: { value: 'mixed' } }],
+  ),
 })
 
 export type SheetFile = z.output<typeof sheetSchema>

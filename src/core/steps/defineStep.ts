@@ -91,8 +91,12 @@ type Filed<Kind extends string, Schema extends z.ZodType, Definition> = Definiti
 }
 
 // A computed key is any string to the compiler.
-const fileOf = <Kind extends string, Schema extends z.ZodType>(given: { kind: Kind; schema: Schema; about: string }) =>
-  z.strictObject({ [given.kind]: given.schema } as { [Key in Kind]: Schema }).describe(given.about)
+const fileOf = <Kind extends string, Schema extends z.ZodType>(
+  given: Pick<Common<Kind, Schema, object>, 'kind' | 'schema' | 'about' | 'example'>,
+) =>
+  z
+    .strictObject({ [given.kind]: given.schema } as { [Key in Kind]: Schema })
+    .meta({ description: given.about, examples: [{ [given.kind]: given.example }] })
 
 /** Defines an input or a change. The runner holds what brings it about, in a table that must be whole. */
 export const defineAct = <

@@ -1,10 +1,9 @@
 import { z } from 'zod'
 
 /** A time as files write it: `250ms`, `5s`, or a number of ms. */
-export const durationSchema = z.union([
-  z.number().min(0),
-  z.string().regex(/^\d*\.?\d+(ms|s)$/, 'must be a time such as 250ms or 5s'),
-])
+export const durationSchema = z
+  .union([z.number().min(0), z.string().regex(/^\d*\.?\d+(ms|s)$/, 'must be a time such as 250ms or 5s')])
+  .meta({ id: 'Duration' })
 
 const DURATION = /^(\d*\.?\d+)(ms|s)?$/
 

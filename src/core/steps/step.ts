@@ -26,7 +26,7 @@ export const STEPS: ReadonlyMap<string, Definition> = new Map<string, Definition
 )
 
 /** One step of a scenario: an input, a change, a wait or an expectation. */
-export const stepSchema = z.union([...STEP_LIST.map(({ file }) => file), z.literal('settle')])
+export const stepSchema = z.union([...STEP_LIST.map(({ file }) => file), z.literal('settle')]).meta({ id: 'Step' })
 
 export type StepFile = z.output<typeof stepSchema>
 

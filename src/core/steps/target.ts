@@ -11,7 +11,7 @@ export type Target =
 export const offsetSchema = z.tuple([z.number(), z.number()])
 
 /** A target as files write it: `header[2]`, `page`, `{ at: [10, 4] }`. */
-export const targetSchema = z.union([z.string().min(1), z.strictObject({ at: offsetSchema })])
+export const targetSchema = z.union([z.string().min(1), z.strictObject({ at: offsetSchema })]).meta({ id: 'Target' })
 
 export type TargetFile = z.output<typeof targetSchema>
 

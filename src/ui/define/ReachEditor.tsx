@@ -2,37 +2,12 @@
 
 import { Crosshair, Plus, Trash2 } from 'lucide-react'
 import { parse } from 'yaml'
-import type { Axis, Sheet } from '@/core/sheet'
+import { REACH_LIST, REACHES, type Axis, type ReachKey, type Sheet } from '@/core/sheet'
 import { printFlow } from '@/core/yaml'
-import { reachesOf, reachRows, setReach, type ReachRow } from './axisEdits'
+import { isOnPart, reachesOf, reachRows, setReach, type ReachRow } from './axisEdits'
 import { Choice, IconButton, TextField, type Defining } from '../editing'
 
-const KINDS = [
-  ['props', 'prop'],
-  ['pseudo', 'pseudo-class'],
-  ['attr', 'attribute'],
-  ['property', 'DOM property'],
-  ['class', 'class'],
-  ['slots', 'slot'],
-  ['steps', 'steps'],
-] as const
-
-const PSEUDOS = [
-  'hover',
-  'active',
-  'focus',
-  'focus-visible',
-  'focus-within',
-  'checked',
-  'indeterminate',
-  'disabled',
-  'required',
-  'visited',
-  'target',
-]
-
-/** Whether what is done is done to a part. */
-const onPart = ({ kind }: ReachRow) => kind !== 'props' && kind !== 'slots' && kind !== 'steps'
+const KINDS = REACH_LIST.map(({ key, label }) => [key, label] as const)
 
 /** Text as YAML would read it: `true`, `2`, `{ a: 1 }`, or words. */
 function readValue(text: string): unknown {
@@ -75,11 +50,11 @@ export function ReachEditor({
             label={`Action ${at + 1}`}
             value={row.kind}
             options={KINDS}
-            onChoose={(kind) => change(at, startOf(kind as ReachRow['kind'], sheet))}
+            onChoose={(kind) => change(at, startOf(kind as ReachKey, sheet))}
             className="w-28"
           />
           <Name row={row} sheet={sheet} onName={(name) => change(at, { name })} />
-          {row.kind !== 'pseudo' && row.kind !== 'class' && (
+          {REACHES.get(row.kind)!.rows !== 'names' && (
             <TextField
               label="Value"
               value={typeof row.value === 'string' ? row.value : printFlow(row.value)}
@@ -87,7 +62,7 @@ export function ReachEditor({
               onDone={(text) => change(at, { value: readValue(text) })}
             />
           )}
-          {onPart(row) && (
+          {isOnPart(row) && (
             <Choice
               label="Part"
               value={row.on ?? 'root'}
@@ -96,7 +71,7 @@ export function ReachEditor({
               className="w-24"
             />
           )}
-          {onPart(row) && (
+          {isOnPart(row) && (
             <IconButton label={`Point at the part, ${at + 1}`} onClick={() => onPoint((on) => change(at, { on }))}>
               <Crosshair size={13} aria-hidden />
             </IconButton>
@@ -114,15 +89,9 @@ export function ReachEditor({
 }
 
 function Name({ row, sheet, onName }: { row: ReachRow; sheet: Sheet; onName(name: string): void }) {
-  const names =
-    row.kind === 'props'
-      ? Object.keys(sheet.data.props)
-      : row.kind === 'slots'
-        ? Object.keys(sheet.data.slots)
-        : row.kind === 'pseudo'
-          ? PSEUDOS
-          : undefined
-  if (row.kind === 'steps') return null
+  const { rows, suggests } = REACHES.get(row.kind)!
+  if (rows === 'whole') return null
+  const names = ownNames(row.kind, sheet) ?? suggests
   if (!names) return <TextField label="Name" value={row.name} className="num w-28" onDone={onName} />
   const all = names.includes(row.name) ? names : [row.name, ...names]
   return (
@@ -136,25 +105,12 @@ function Name({ row, sheet, onName }: { row: ReachRow; sheet: Sheet; onName(name
   )
 }
 
-function startOf(kind: ReachRow['kind'], sheet: Sheet): ReachRow {
-  switch (kind) {
-    case 'props': {
-      const [name = 'checked'] = Object.keys(sheet.data.props)
-      return { kind, name, value: true }
-    }
-    case 'slots': {
-      const [name = 'default'] = Object.keys(sheet.data.slots)
-      return { kind, name, value: 'none' }
-    }
-    case 'attr':
-      return { kind, name: 'aria-expanded', value: true }
-    case 'property':
-      return { kind, name: 'indeterminate', value: true }
-    case 'class':
-      return { kind, name: 'is-open', value: undefined }
-    case 'pseudo':
-      return { kind, name: 'hover', value: undefined }
-    case 'steps':
-      return { kind, name: '', value: [{ click: 'root' }] }
-  }
+/** Names of the sheet that such a row can have. */
+const ownNames = (kind: ReachKey, { data }: Sheet): string[] | undefined =>
+  kind === 'props' || kind === 'slots' ? Object.keys(data[kind]) : undefined
+
+function startOf(kind: ReachKey, sheet: Sheet): ReachRow {
+  const { start } = REACHES.get(kind)!
+  const [name = start.name] = ownNames(kind, sheet) ?? []
+  return { kind, name, value: start.value }
 }

@@ -1,4 +1,4 @@
-import type { Axis, Reach, Sheet } from '@/core/sheet'
+import { REACHES, type Axis, type Reach, type ReachKey, type Sheet } from '@/core/sheet'
 import type { Path, YamlEdit } from '@/core/yaml'
 
 type RawAxis = 'flag' | string[] | { of?: string; default?: string; values: string[] | Record<string, unknown> }
@@ -86,7 +86,7 @@ export function setReach(raw: unknown, axis: Axis, value: string, reaches: reado
 
 /** One way of bringing a value about, as a row of the table. */
 export interface ReachRow {
-  kind: 'props' | 'slots' | 'attr' | 'property' | 'class' | 'pseudo' | 'steps'
+  kind: ReachKey
   name: string
   value: unknown
   on?: string
@@ -96,26 +96,47 @@ export interface ReachRow {
 export function reachRows(reaches: readonly Reach[]): ReachRow[] {
   return reaches.flatMap(({ on, ...reach }) => {
     const place = on === undefined ? {} : { on }
-    return Object.entries(reach).flatMap(([key, given]): ReachRow[] => {
-      const kind = key as ReachRow['kind']
-      if (kind === 'class' || kind === 'pseudo')
-        return (given as string[]).map((name) => ({ kind, name, value: undefined, ...place }))
-      if (kind === 'steps') return [{ kind, name: '', value: given, ...place }]
-      return Object.entries(given as object).map(([name, value]) => ({ kind, name, value: value as unknown, ...place }))
+    return Object.entries(reach).flatMap(([key, given]: [string, unknown]): ReachRow[] => {
+      const kind = key as ReachKey
+      switch (REACHES.get(kind)!.rows) {
+        case 'names':
+          return (given as string[]).map((name) => ({ kind, name, value: undefined, ...place }))
+        case 'whole':
+          return [{ kind, name: '', value: given, ...place }]
+        case 'entries':
+          return Object.entries(given as object).map(([name, value]) => ({
+            kind,
+            name,
+            value: value as unknown,
+            ...place,
+          }))
+      }
     })
   })
 }
 
+/** Whether it is done to a part. */
+export const isOnPart = ({ kind }: Pick<ReachRow, 'kind'>): boolean =>
+  ['element', 'pseudo'].includes(REACHES.get(kind)!.means)
+
 /** Puts rows together again: one reach for each part that something is done to. */
 export function reachesOf(rows: readonly ReachRow[]): Reach[] {
   const byPart = new Map<string, Record<string, unknown>>()
-  for (const { kind, name, value, on } of rows) {
-    const key = kind === 'props' || kind === 'slots' || kind === 'steps' ? '' : (on ?? '')
+  for (const row of rows) {
+    const { kind, name, value, on } = row
+    const key = isOnPart(row) ? (on ?? '') : ''
     const reach = byPart.get(key) ?? {}
     byPart.set(key, reach)
-    if (kind === 'class' || kind === 'pseudo') reach[kind] = [...((reach[kind] as string[] | undefined) ?? []), name]
-    else if (kind === 'steps') reach.steps = value
-    else reach[kind] = { ...(reach[kind] as object | undefined), [name]: value }
+    switch (REACHES.get(kind)!.rows) {
+      case 'names':
+        reach[kind] = [...((reach[kind] as string[] | undefined) ?? []), name]
+        break
+      case 'whole':
+        reach[kind] = value
+        break
+      case 'entries':
+        reach[kind] = { ...(reach[kind] as object | undefined), [name]: value }
+    }
   }
   return [...byPart].map(([on, reach]) => ({ ...reach, ...(on && { on }) }) as Reach)
 }
@@ -126,7 +147,9 @@ function printReach(reaches: readonly Reach[]): unknown {
     Object.fromEntries(
       Object.entries(reach).map(([key, value]) => [
         key,
-        Array.isArray(value) && value.length === 1 && key !== 'steps' ? (value as unknown[])[0] : value,
+        Array.isArray(value) && value.length === 1 && REACHES.get(key)?.rows === 'names'
+          ? (value as unknown[])[0]
+          : value,
       ]),
     ),
   )

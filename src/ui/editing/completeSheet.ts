@@ -1,26 +1,14 @@
 import type { CompletionContext, CompletionResult, CompletionSource } from '@codemirror/autocomplete'
 import { READINGS } from '@/core/readings'
-import { sheetJsonSchema } from '@/core/schemas'
+import { sheetJsonSchema, type JsonSchema } from '@/core/schemas'
 import type { Sheet } from '@/core/sheet'
 import { STEP_LIST, STEPS, type StepMention } from '@/core/steps'
 
-interface Schema {
-  $ref?: string
-  $defs?: Record<string, Schema>
-  type?: string
-  const?: unknown
-  enum?: unknown[]
-  properties?: Record<string, Schema>
-  additionalProperties?: Schema | boolean
-  items?: Schema
-  anyOf?: Schema[]
-  oneOf?: Schema[]
-  description?: string
-}
+type Schema = JsonSchema
 
 /** Completion of a sheet's text: keys and values that its schema allows, and the sheet's own names where they are meant. */
 export function sheetCompletion(sheetOf: () => Sheet | undefined): CompletionSource {
-  const schema = sheetJsonSchema() as Schema
+  const schema = sheetJsonSchema()
   return (context) => {
     const word = context.matchBefore(/[\w-]*/)
     if (!word || (word.from === word.to && !context.explicit)) return null
@@ -68,6 +56,8 @@ function placeAt(context: CompletionContext): { path: string[]; isValue: boolean
   return { path, isValue: key !== undefined || /\[[^\]]*$/.test(own) }
 }
 
+const itemsOf = ({ items }: Schema): Schema[] => (items === undefined ? [] : Array.isArray(items) ? items : [items])
+
 function follow(schema: Schema, path: readonly string[]): Schema[] {
   const root = schema
   const open = (each: Schema): Schema[] => {
@@ -78,7 +68,7 @@ function follow(schema: Schema, path: readonly string[]): Schema[] {
   return path.reduce<Schema[]>(
     (now, step) =>
       now.flatMap((each) => {
-        if (step === '#') return each.items ? open(each.items) : []
+        if (step === '#') return itemsOf(each).flatMap(open)
         const own = each.properties?.[step]
         if (own) return open(own)
         return typeof each.additionalProperties === 'object' ? open(each.additionalProperties) : []
@@ -114,8 +104,13 @@ function keysAt(schema: Schema, path: readonly string[], sheet: Sheet | undefine
     const named = step.mentions.flatMap(({ names, rest }) => keysOf(names, rest, sheet))
     if (named.length > 0) return named
   }
-  const keys = new Set(follow(schema, path).flatMap(({ properties }) => Object.keys(properties ?? {})))
-  return [...keys].map((label) => ({ label, type: 'property', apply: `${label}: ` }))
+  const keys = new Map(follow(schema, path).flatMap(({ properties }) => Object.entries(properties ?? {})))
+  return [...keys].map(([label, { description }]) => ({
+    label,
+    type: 'property',
+    apply: `${label}: `,
+    ...(description !== undefined && { info: description }),
+  }))
 }
 
 const named = (labels: readonly string[], detail: string) =>
@@ -155,7 +150,7 @@ function valuesAt(schema: Schema, path: readonly string[], sheet: Sheet | undefi
   const values = follow(schema, path).flatMap((each) => [
     ...(each.enum ?? []),
     ...(each.const === undefined ? [] : [each.const]),
-    ...(each.items?.enum ?? []),
+    ...itemsOf(each).flatMap((item) => item.enum ?? []),
   ])
   return [...new Set(values.map(String))].map((label) => ({ label, type: 'constant' }))
 }

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { kebabName } from '../../names'
+import { jsonValue, kebabName } from '../../names'
 import type { Path } from '../../yaml'
 import { checkContext } from '../checkContext'
 import { defineAct } from '../defineStep'
@@ -24,7 +24,7 @@ export const set = defineAct({
   does: 'change',
   about: 'Gives the component other props.',
   example: { loading: true },
-  schema: z.record(kebabName, z.json()),
+  schema: z.record(kebabName, jsonValue),
   mentions: [{ at: [], names: 'props' }],
   read: (context, props, path) => {
     checkNames(context, 'prop', 'unknown-prop', props, Object.keys(context.sheet.data.props), path)
@@ -37,7 +37,7 @@ export const fill = defineAct({
   does: 'change',
   about: 'Puts something else into slots.',
   example: { note: 'Saved' },
-  schema: z.record(kebabName, z.json()),
+  schema: z.record(kebabName, jsonValue),
   mentions: [{ at: [], names: 'slots' }],
   read: (context, slots, path) => {
     checkNames(context, 'slot', 'unknown-component', slots, Object.keys(context.sheet.data.slots), path)
