@@ -5,4 +5,5 @@ import type { z } from 'zod'
  * would write it.
  */
 export const described = <S extends z.ZodType>(schema: S, description: string, example?: unknown): S =>
-  schema.meta({ description, ...(example !== undefined && { examples: [example] }) })
+  // Not under its final name, "examples", which is left out of schemas that transform what they read.
+  schema.meta({ description, ...(example !== undefined && { example }) })

@@ -2,7 +2,7 @@
 export interface JsonSchema {
   $ref?: string
   $defs?: Record<string, JsonSchema>
-  type?: string
+  type?: string | string[]
   const?: unknown
   enum?: unknown[]
   properties?: Record<string, JsonSchema>
@@ -20,7 +20,10 @@ export interface JsonSchema {
 
 const REF = '#/$defs/'
 
-/** Gives definitions that the generator numbered (`__schema0`) the name of the definition that only points at them. */
+/**
+ * Gives definitions that the generator numbered (`__schema0`) the name of the definition that only points at them, and examples
+ * the name that JSON Schema has for them.
+ */
 export function named(schema: object): JsonSchema {
   const { $defs = {}, ...rest } = schema as JsonSchema
   const aliases = new Map<string, string>()
@@ -40,5 +43,10 @@ export function named(schema: object): JsonSchema {
   )
   const text = JSON.stringify({ ...rest, ...(Object.keys(defs).length > 0 && { $defs: defs }) })
   const renamed = text.replace(/"#\/\$defs\/([^"]+)"/g, (_, name: string) => JSON.stringify(REF + nameOf(name)))
-  return JSON.parse(renamed) as JsonSchema
+  return JSON.parse(renamed, (_, value: unknown) => {
+    if (typeof value !== 'object' || value === null || !('example' in value)) return value
+    const { example, ...others } = value
+    // A key may be called so too: then it is a schema.
+    return 'description' in others ? { ...others, examples: [example] } : value
+  }) as JsonSchema
 }

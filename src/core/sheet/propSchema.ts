@@ -77,12 +77,20 @@ export const slotValueSchema: z.ZodType<SlotValue> = z
   .lazy(() =>
     z.union([
       z.string(),
-      z.strictObject({ text: z.string() }),
+      z.strictObject({ text: described(z.string(), 'Text, where it could be taken for a component.', 'Saved') }),
       z.strictObject({
-        component: kebabName,
-        axes: z.record(kebabName, z.union([z.string(), z.number(), z.boolean()]).transform(String)).optional(),
-        props: z.record(kebabName, jsonValue).optional(),
-        slots: z.record(kebabName, slotValueSchema).optional(),
+        component: described(kebabName, 'A component.', 'hut-icon'),
+        axes: described(
+          z.record(kebabName, z.union([z.string(), z.number(), z.boolean()]).transform(String)).optional(),
+          'Values of its axes.',
+          { size: 'large' },
+        ),
+        props: described(z.record(kebabName, jsonValue).optional(), 'Its props, over those of its axes.', {
+          name: 'bunk',
+        }),
+        slots: described(z.record(kebabName, slotValueSchema).optional(), 'What fills its own slots.', {
+          leading: 'none',
+        }),
       }),
     ]),
   )

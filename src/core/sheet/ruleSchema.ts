@@ -2,7 +2,10 @@ import { z } from 'zod'
 import { contextValue, described, kebabName, oneOrMore } from '../names'
 
 /** What a rule asks of one axis or context: one value, some values, or all but some. */
-const condition = z.union([oneOrMore(contextValue), z.strictObject({ not: oneOrMore(contextValue) })])
+const condition = z.union([
+  oneOrMore(contextValue),
+  z.strictObject({ not: described(oneOrMore(contextValue), 'All values but these.', 'disabled') }),
+])
 
 export const whenSchema = z.record(kebabName, condition)
 

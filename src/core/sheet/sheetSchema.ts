@@ -42,6 +42,11 @@ const sourceSchema = z.discriminatedUnion('kind', [
 
 const side = z.enum(['center', 'start', 'end'])
 
+const placeSchema = z.strictObject({
+  x: described(side.default('center'), 'Across.', 'start'),
+  y: described(side.default('center'), 'Down.', 'end'),
+})
+
 const stageSchema = z
   .strictObject({
     padding: described(z.number().min(0).max(2000).default(24), 'Space around the component, in px.', 0),
@@ -54,7 +59,7 @@ const stageSchema = z
     ),
     place: described(
       z
-        .union([side, z.strictObject({ x: side.default('center'), y: side.default('center') })])
+        .union([side, placeSchema])
         .default('center')
         .transform((given) => (typeof given === 'string' ? { x: given, y: given } : given)),
       'Where the component stands in its space.',

@@ -1,6 +1,15 @@
 import { describe, expect, test } from '@jest/globals'
 import fc from 'fast-check'
-import { ExpectationError, parseExpectation, printExpectation, type Check, type Expectation, type Value } from './index'
+import {
+  EXPECTATION_GRAMMAR,
+  ExpectationError,
+  parseExpectation,
+  printExpectation,
+  type Check,
+  type Expectation,
+  type Value,
+} from './index'
+import type { GrammarPart } from './grammar'
 
 const text = (given: string): Value => ({ literal: false, parts: [{ kind: 'text', text: given }] })
 const quoted = (given: string): Value => ({ literal: true, parts: [{ kind: 'text', text: given }] })
@@ -160,4 +169,45 @@ describe('print(parse(x))', () => {
       { numRuns: 2000 },
     )
   })
+})
+
+/** Texts that a production of the grammar makes. */
+function texts(name: string): fc.Arbitrary<string> {
+  const production = EXPECTATION_GRAMMAR.find((each) => each.name === name)!
+  return fc.oneof(...production.either.map(sequence))
+}
+
+const sequence = (parts: readonly GrammarPart[]): fc.Arbitrary<string> =>
+  fc.tuple(...parts.map(partTexts)).map((made) => made.join(''))
+
+function partTexts(part: GrammarPart): fc.Arbitrary<string> {
+  if ('word' in part) return fc.constant(part.word)
+  if ('rule' in part) return texts(part.rule)
+  if ('prose' in part) return fc.constantFrom(...part.such)
+  if ('optional' in part) return fc.oneof(fc.constant(''), sequence(part.optional))
+  return fc.array(sequence(part.repeated), { maxLength: 2 }).map((made) => made.join(''))
+}
+
+test('whatever the grammar makes is read, and printed in a way that reads the same', () => {
+  fc.assert(
+    fc.property(texts('expectation'), (made) => {
+      const expectation = parseExpectation(made)
+      expect(parseExpectation(printExpectation(expectation))).toEqual(expectation)
+    }),
+    { numRuns: 400 },
+  )
+})
+
+test('every rule that the grammar names is there, and is named', () => {
+  const inside = (part: GrammarPart): string[] =>
+    'rule' in part
+      ? [part.rule]
+      : 'optional' in part
+        ? part.optional.flatMap(inside)
+        : 'repeated' in part
+          ? part.repeated.flatMap(inside)
+          : []
+  const named = EXPECTATION_GRAMMAR.flatMap(({ either }) => either.flat().flatMap(inside))
+  const all = EXPECTATION_GRAMMAR.map(({ name }) => name)
+  expect(new Set(['expectation', ...named])).toEqual(new Set(all))
 })

@@ -24,5 +24,6 @@ export {
 } from './expectation'
 export { judge, type Computed, type Judgement, type Look } from './judge'
 export { printLiteral, readSoleValue } from './literal'
+export { EXPECTATION_GRAMMAR, grammarText } from './grammar'
 export { parseExpectation } from './parse'
 export { printExpectation, printValue } from './print'

@@ -96,7 +96,7 @@ const fileOf = <Kind extends string, Schema extends z.ZodType>(
 ) =>
   z
     .strictObject({ [given.kind]: given.schema } as { [Key in Kind]: Schema })
-    .meta({ description: given.about, examples: [{ [given.kind]: given.example }] })
+    .meta({ description: given.about, example: { [given.kind]: given.example } })
 
 /** Defines an input or a change. The runner holds what brings it about, in a table that must be whole. */
 export const defineAct = <

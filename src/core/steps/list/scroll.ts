@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { described } from '../../names'
 import { defineAct } from '../defineStep'
 import { offsetSchema, readTarget, targetSchema } from '../target'
 
@@ -7,7 +8,13 @@ export const scroll = defineAct({
   does: 'input',
   about: 'Scrolls a part into view, or turns the wheel over one.',
   example: { on: 'list', by: [0, 120] },
-  schema: z.union([targetSchema, z.strictObject({ on: targetSchema.optional(), by: offsetSchema })]),
+  schema: z.union([
+    targetSchema,
+    z.strictObject({
+      on: described(targetSchema.optional(), 'Over what the wheel is turned; the page where it is left out.', 'list'),
+      by: described(offsetSchema, 'How far: across, down, in px.', [0, 120]),
+    }),
+  ]),
   mentions: [
     { at: [], names: 'part' },
     { at: ['on'], names: 'part' },

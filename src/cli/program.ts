@@ -1,0 +1,158 @@
+import { Command, InvalidArgumentError, Option } from 'commander'
+import { BadInput, describeProblem } from '@/core/problem'
+import { REPORTERS } from '@/core/report'
+import { TOKEN_FORMATS } from '@/core/tokens'
+import { NoBrowser } from '@/runner'
+import { check } from './check'
+import { draft, type DraftArguments } from './draft'
+import { init, type InitArguments } from './init'
+import { guide, type GuideArguments } from './guide'
+import { read } from './read'
+import { writeTokens, type TokensArguments } from './tokens'
+import { verify, type VerifyArguments } from './verify'
+
+/** What a command's end says to the shell. */
+export const STATUS = { holds: 0, misses: 1, badInput: 2, environment: 3 } as const
+
+const count = (text: string): number => {
+  const number = Number(text)
+  if (!Number.isInteger(number) || number < 1 || number > 16)
+    throw new InvalidArgumentError('must be a whole number from 1 to 16')
+  return number
+}
+
+export const program = new Command('brelt')
+  .description('Verifies design-system components against their executable specification.')
+  .version('0.1.0')
+  .exitOverride()
+  .configureHelp({ sortSubcommands: true })
+
+const trust = () =>
+  new Option(
+    '--trust-config',
+    'run the folder’s PostCSS configuration: it is code of the repository, run on this machine',
+  )
+
+const format = (formats: readonly string[] = ['text', 'json']) =>
+  new Option('--format <format>', 'how the result is printed').choices(formats).default('text')
+
+program
+  .command('init')
+  .description('propose a library for an existing repository, and write it once that is agreed to')
+  .argument('[folder]', "the repository's folder", '.')
+  .option('--yes', 'write without asking')
+  .option('--only <slug...>', 'only these components')
+  .action((folder: string, given: InitArguments) => finish(init(folder, given)))
+
+program
+  .command('verify')
+  .description('read every case in a real browser and judge it')
+  .argument('<folder>', "the library's folder")
+  .option('--component <slug...>', 'only these components')
+  .addOption(new Option('--cover <cover>', 'which combinations are taken').choices(['all', 'pairs', 'each']))
+  .option('--where <condition>', "only cases such as 'interaction=hover'")
+  .option('--workers <n>', 'components at once', count)
+  .option('--repeat <n>', 'perform each scenario this often, to see whether it is steady', count)
+  .addOption(new Option('--clock <clock>', 'what keeps the time of scenarios').choices(['engine', 'page']))
+  .addOption(trust())
+  .addOption(format([...REPORTERS.keys()]))
+  .option('--out <file>', 'write the report there')
+  .action((folder: string, given: VerifyArguments) => finish(verify(folder, given)))
+
+program
+  .command('check')
+  .description('find what is wrong with sheets and tokens, without a browser')
+  .argument('<folder>', "the library's folder")
+  .action((folder: string) => finish(check(folder)))
+
+program
+  .command('guide')
+  .description('write the guide of a library as pages that need nothing but themselves')
+  .argument('<folder>', "the library's folder")
+  .requiredOption('--out <folder>', 'where the pages are written')
+  .addOption(trust())
+  .option('--no-run', 'do not verify first: the pages bear no marks')
+  .addOption(new Option('--states <file>', 'what a run made elsewhere has found').hideHelp())
+  .action((folder: string, given: GuideArguments) => finish(guide(folder, given)))
+
+program
+  .command('read')
+  .description('show the readings of one case')
+  .argument('<folder>', "the library's folder")
+  .argument('<slug>', 'the component')
+  .requiredOption(
+    '--case <key>',
+    "the case, such as 'value=on,interaction=hover@theme=night'; what is left out stays at its default",
+  )
+  .addOption(trust())
+  .addOption(format())
+  .action((folder: string, slug: string, given: { case: string; format: 'text' | 'json'; trustConfig?: boolean }) =>
+    finish(read(folder, slug, given)),
+  )
+
+program
+  .command('draft')
+  .description('propose a spec from what is rendered: the fewest rules that say what was read in every case')
+  .argument('<folder>', "the library's folder")
+  .argument('<slug>', 'the component')
+  .option('--all', 'also of readings that rules speak of already')
+  .option('--gaps', 'only of what varies and no rule speaks of (the lint "unspecified")')
+  .option('--write', 'add the rules to the sheet instead of printing them')
+  .addOption(trust())
+  .action((folder: string, slug: string, given: DraftArguments) => finish(draft(folder, slug, given)))
+
+program
+  .command('import')
+  .description('take a folder into Brelt’s own store, where the interface shows it')
+  .argument('<folder>', "the library's folder")
+  .option('--link', 'keep the library linked to the folder: changes on either side reach the other')
+  .addOption(trust())
+  .action((folder: string, given: { link?: boolean; trustConfig?: boolean }) =>
+    finish(import('./import').then(({ importLibrary }) => importLibrary(folder, given))),
+  )
+
+program
+  .command('export')
+  .description('write a library of the store into a folder, as it was taken in and edited')
+  .argument('<library>', 'its name, or its name in addresses')
+  .argument('<folder>', 'where it is written')
+  .action((library: string, folder: string) =>
+    finish(import('./import').then(({ exportLibrary }) => exportLibrary(library, folder))),
+  )
+
+program
+  .command('tokens')
+  .description('write the design tokens for others to use')
+  .argument('<folder>', "the library's folder")
+  .addOption(new Option('--format <format>', 'how they are written').choices([...TOKEN_FORMATS]).default('css'))
+  .option('--context <context>', "for json: the context, such as 'theme=night'")
+  .option('--out <file>', 'write them there')
+  .action((folder: string, given: TokensArguments) => finish(writeTokens(folder, given)))
+
+program.command('set-up', { hidden: true }).action(() => finish(import('./import').then(({ setUp }) => setUp())))
+
+async function finish(work: Promise<number>) {
+  try {
+    process.exitCode = await work
+  } catch (error) {
+    process.exitCode = statusOf(error)
+  }
+}
+
+/** Tells what went wrong in words; only a fault of our own shows where it happened. */
+function statusOf(error: unknown): number {
+  if (error instanceof BadInput) {
+    for (const problem of error.problems) process.stderr.write(describeProblem(problem) + '\n')
+    process.stderr.write(
+      `Nothing was run: ${error.problems.length} ${error.problems.length === 1 ? 'problem' : 'problems'} in the input.\n`,
+    )
+    return STATUS.badInput
+  }
+  const { message, code } = error as NodeJS.ErrnoException
+  if (error instanceof NoBrowser) process.stderr.write(`brelt: ${message}\n`)
+  else
+    process.stderr.write(
+      `brelt: ${code ? `${code}: ` : ''}${message}\n${process.env.BRELT_DEBUG ? (error as Error).stack + '\n' : ''}`,
+    )
+  return STATUS.environment
+}

@@ -1,0 +1,2 @@
+export { code, page, table } from './markdown'
+export { referencePages } from './pages'
