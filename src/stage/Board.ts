@@ -3,6 +3,7 @@ import { compareTwins, EMPTY_CENSUS, takeCensus, type Census } from './census'
 import { FRAME_TAG } from './documentStyles'
 import { extent, pageExtent } from './extent'
 import type { BoardCell, FromBoard, ToBoard } from './boardProtocol'
+import { groundOf, onlyStylesDiffer, type Opening } from './boardStyles'
 import { shadowsIn, type MountedCase } from './findPart'
 import { forceByAttribute } from './forceByAttribute'
 import type { Forced } from './forceStates'
@@ -11,7 +12,7 @@ import { imitateInput } from './imitateInput'
 import { hasCode, type StageCase } from './protocol'
 import { decideMedia, rewriteStates } from './rewriteStates'
 import { Stage } from './Stage'
-import { ownSheet, type TrespassWatch } from './trespass'
+import type { TrespassWatch } from './trespass'
 
 /** Room around a case's first element, for rings and shadows, in px. */
 const MARGIN_PX = 14
@@ -26,8 +27,6 @@ interface Shown {
   box: HTMLElement
   mounted: MountedCase
 }
-
-type Opening = Extract<ToBoard, { type: 'open' }>
 
 /** A board of live cases in the reader's own browser. Only what is near the reader's sight is mounted. */
 export class Board {
@@ -294,18 +293,4 @@ export class Board {
     const { left, top, width, height } = pageExtent(shown.mounted.frame)
     this.tell({ type: 'root', left, top, width, height })
   }
-}
-
-/** Whether two openings differ in the texts of style sheets alone. */
-function onlyStylesDiffer(before: Omit<Opening, 'type'>, after: Omit<Opening, 'type'>): boolean {
-  const rest = ({ component, contexts, sample, width }: Omit<Opening, 'type'>) =>
-    JSON.stringify([{ ...component, sheets: component.sheets.map(({ url }) => url) }, contexts, sample, width])
-  return !after.component.isolated && rest(before) === rest(after)
-}
-
-/** Cells bear their own ground, and between them the application shows through; a case in a document of its own has that document's. */
-function groundOf(rule: string): CSSStyleSheet {
-  const sheet = ownSheet(new CSSStyleSheet())
-  sheet.replaceSync(rule)
-  return sheet
 }

@@ -2,6 +2,8 @@ import { compareTwins, findPlaces, findVariables, takeCensus, type Census } from
 import { prepareStyles, setContext, type Styles } from './documentStyles'
 import { watchEscape, type EscapeWatch } from './escape'
 import { findParts, shadowsIn, type MountedCase } from './findPart'
+import { flowsAsBlock } from './flowsAsBlock'
+import { keepBound } from './keepBound'
 import { collectForced, needsLayout, type Forced } from './forceStates'
 import { attempt, changesElements, mountCase } from './mount'
 import type { Pace } from './Pace'
@@ -289,23 +291,4 @@ export class Stage {
     this.container.replaceChildren()
     scrollTo(0, 0)
   }
-}
-
-/**
- * Holds shared sheets in a shadow root that stays. When the last root that adopts a sheet goes, the browser's inspector
- * forgets the sheet's text, and with it the lines of its declarations (seen in Chromium 156).
- */
-function keepBound(sheets: CSSStyleSheet[]): HTMLElement {
-  const keeper = ownElement(document.createElement('div'))
-  keeper.attachShadow({ mode: 'open' }).adoptedStyleSheets = sheets
-  document.head.append(keeper)
-  return keeper
-}
-
-/** Whether the component's first element stands as a block by itself, so that it can take its place without a box around it. */
-function flowsAsBlock(frame: HTMLElement): boolean {
-  const [first] = frame.children
-  const isAlone =
-    frame.children.length === 1 && [...frame.childNodes].every((node) => node === first || !node.nodeValue?.trim())
-  return first !== undefined && isAlone && !/^(inline|contents|none)/.test(getComputedStyle(first).display)
 }

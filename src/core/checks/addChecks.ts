@@ -1,7 +1,7 @@
 import { appendRules, spokenOf, type RuleText } from '../edit'
 import type { Sheet } from '../sheet'
 import { editYaml } from '../yaml'
-import type { CheckKind, NeededPart } from './kinds'
+import type { CheckKind, NeededPart } from './defineCheck'
 
 /** The part of a sheet that is most likely meant. */
 export function guessPart(sheet: Pick<Sheet, 'parts'>, { usual }: NeededPart): string {

@@ -1,2 +1,3 @@
 export { addChecks, guessPart } from './addChecks'
-export { CHECK_KINDS, type CheckKind } from './kinds'
+export type { CheckKind } from './defineCheck'
+export { CHECK_KINDS } from './list'

@@ -1,0 +1,29 @@
+import { defineCheck } from '../defineCheck'
+import { NAMED, expect, rule, press, focus } from '../words'
+
+export const disclosure = defineCheck({
+  kind: 'disclosure',
+  label: 'Disclosure or accordion',
+  parts: [
+    {
+      key: 'header',
+      about: 'What opens it: role button, with its state expanded',
+      usual: ['header', 'trigger', 'button', 'summary'],
+    },
+    { key: 'panel', about: 'What is opened', usual: ['panel', 'content', 'body'] },
+  ],
+  make: ({ header = '', panel = '' }) => ({
+    rules: [rule({ [header]: { role: 'button', name: NAMED, focusable: 'yes' } })],
+    scenarios: ['Enter', 'Space'].map((key) => ({
+      name: `Disclosure: ${key} opens and closes it`,
+      steps: [
+        focus(header),
+        expect({ [header]: { 'state.expanded': 'no' }, [panel]: { visible: 'no' } }),
+        press(key),
+        expect({ [header]: { 'state.expanded': 'yes', focused: 'yes' }, [panel]: { visible: 'yes' } }),
+        press(key),
+        expect({ [header]: { 'state.expanded': 'no' }, [panel]: { visible: 'no' } }),
+      ],
+    })),
+  }),
+})

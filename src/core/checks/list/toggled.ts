@@ -1,0 +1,29 @@
+import { defineCheck } from '../defineCheck'
+import { control, expect, focus, NAMED, press, rule } from '../words'
+
+/** A control that Space turns on and off. */
+const toggled = <const Kind extends string>(kind: Kind, label: string, usual: string) =>
+  defineCheck({
+    kind,
+    label,
+    parts: [control(`What is turned on and off: role ${kind}`, usual, 'input', 'control')],
+    make: ({ control: part = '' }) => ({
+      rules: [rule({ [part]: { role: kind, name: NAMED, focusable: 'yes' } })],
+      scenarios: [
+        {
+          name: `${label}: Space turns it on and off`,
+          steps: [
+            focus(part),
+            expect({ [part]: { 'state.checked': 'no' } }),
+            press('Space'),
+            expect({ [part]: { 'state.checked': 'yes', focused: 'yes' } }),
+            press('Space'),
+            expect({ [part]: { 'state.checked': 'no' } }),
+          ],
+        },
+      ],
+    }),
+  })
+
+export const checkbox = toggled('checkbox', 'Checkbox', 'checkbox')
+export const switchCheck = toggled('switch', 'Switch', 'switch')

@@ -1,0 +1,143 @@
+'use client'
+
+import { useEffect, useRef } from 'react'
+import type { Case } from '@/core/matrix'
+import { isBeforeSteps, LiveCase, type BoardLayout } from '../board'
+import { Mark, markLabel } from '../marks'
+import { cellLeft } from './geometry'
+import type { RowProps } from './GridRow'
+import { neighbour } from './neighbour'
+
+// Below this no word is legible.
+const LEAST_NOTED_ZOOM = 0.5
+
+/** A combination that does not exist. */
+export function Absent({ geometry, rowHeadWidth, column }: RowProps & { column: number }) {
+  const left = rowHeadWidth + cellLeft(geometry, column)
+  return (
+    <div
+      role="gridcell"
+      className="absolute flex items-center justify-center bg-paper text-quiet"
+      title="This combination does not exist"
+      style={{ left, width: geometry.cellWidth, height: geometry.cellHeight }}
+    >
+      ×
+    </div>
+  )
+}
+
+const STEPS: Record<string, readonly [number, number]> = {
+  ArrowRight: [0, 1],
+  ArrowLeft: [0, -1],
+  ArrowDown: [1, 0],
+  ArrowUp: [-1, 0],
+}
+
+/** One case: live where it has a document of its own, with its mark; selected by pointer and keys. */
+export function Cell({
+  model,
+  layout,
+  geometry,
+  zoom,
+  stateOf,
+  isOutdated,
+  shown,
+  failures,
+  selected,
+  chosen,
+  onSelect,
+  onDraw,
+  isIsolated,
+  rowHeadWidth,
+  index,
+  column,
+  one,
+  reveal,
+  drawnFrom,
+}: RowProps & { column: number; one: Case }) {
+  const button = useRef<HTMLButtonElement>(null)
+  const { mark, misses } = stateOf(one.key)
+  const isSelected = selected === one.key
+  const isChosen = isSelected || chosen.has(one.key)
+  const place = { row: index, column }
+  const isFaded = !shown.has(mark)
+  useEffect(() => {
+    if (
+      isSelected &&
+      document.activeElement?.getAttribute('data-case') !== null &&
+      document.activeElement !== button.current
+    )
+      button.current?.focus({ preventScroll: true })
+  }, [isSelected])
+  const onKeyDown = (event: React.KeyboardEvent) => {
+    const step = STEPS[event.key]
+    if (!step) return
+    event.preventDefault()
+    const next = neighbour(layout, index, column, step)
+    if (!next) return
+    reveal(next.row)
+    onSelect(next.one, { row: next.row, column: next.column }, event.shiftKey ? 'to' : 'only')
+  }
+  const failure = failures.get(one.key)
+  return (
+    <div
+      role="gridcell"
+      aria-colindex={column + 1}
+      className={`absolute ${zoom === 0 ? 'bg-sheet' : ''}`}
+      style={{
+        left: rowHeadWidth + cellLeft(geometry, column),
+        width: geometry.cellWidth,
+        height: geometry.cellHeight,
+      }}
+    >
+      {isIsolated && zoom > 0 && (
+        <LiveCase
+          model={model}
+          one={one}
+          width={geometry.cellWidth / zoom}
+          height={geometry.cellHeight / zoom}
+          scale={zoom}
+        />
+      )}
+      {zoom >= LEAST_NOTED_ZOOM && isBeforeSteps(model, one) && (
+        <span className="pointer-events-none absolute right-0 bottom-0 bg-sheet/90 px-1 text-xs text-quiet">
+          before its steps
+        </span>
+      )}
+      <button
+        ref={button}
+        type="button"
+        tabIndex={isSelected || (selected === undefined && isFirst(layout, index, column)) ? 0 : -1}
+        data-case={one.key}
+        data-mark={mark}
+        aria-pressed={isChosen}
+        aria-label={`${one.key || 'the only case'}: ${markLabel(mark, isOutdated, misses)}`}
+        title={failure ?? one.key}
+        className={`absolute inset-0 outline-offset-[-2px] hover:bg-ink/5 ${isSelected ? 'z-10 outline-2 outline-ink' : ''} ${isChosen && !(isSelected && chosen.size < 2) ? 'is-chosen' : ''} ${isFaded ? 'bg-paper/80' : ''}`}
+        onClick={(event) =>
+          onSelect(one, place, event.shiftKey ? 'to' : event.ctrlKey || event.metaKey ? 'toggle' : 'only')
+        }
+        onPointerDown={(event) => {
+          if (event.button === 0 && !event.shiftKey && !event.ctrlKey && !event.metaKey) drawnFrom.current = place
+        }}
+        onPointerEnter={(event) => {
+          if ((event.buttons & 1) === 0) drawnFrom.current = undefined
+          else if (drawnFrom.current) onDraw(drawnFrom.current, place)
+        }}
+        onKeyDown={onKeyDown}
+      >
+        <span
+          className={`flex items-center gap-0.5 ${zoom === 0 ? 'absolute inset-0 justify-center' : 'absolute top-0 left-0 border-r border-b border-line bg-sheet p-px pr-0.5'}`}
+        >
+          <Mark kind={failure === undefined ? mark : 'unread'} isOutdated={isOutdated} width={10} height={10} />
+          {mark === 'misses' && zoom > 0 && (
+            <span className="num text-[0.6875rem] leading-none text-miss">{misses}</span>
+          )}
+        </span>
+      </button>
+    </div>
+  )
+}
+
+const isFirst = (layout: BoardLayout, row: number, column: number) =>
+  row === layout.rows.findIndex((each) => each.kind === 'cells') && column === 0

@@ -1,0 +1,82 @@
+'use client'
+
+import { memo, type RefObject } from 'react'
+import type { Case } from '@/core/matrix'
+import { Absent, Cell } from './Cell'
+import type { GridProps } from './Grid'
+import { HeadValue } from './HeadValue'
+import type { CellPlace } from './selection'
+
+export type RowProps = Omit<GridProps, 'children'> & {
+  index: number
+  reveal(row: number): void
+  /** Where the pointer went down that is being drawn over the cells. */
+  drawnFrom: RefObject<CellPlace | undefined>
+}
+
+/** Scrolling renders the grid anew: rows that stay are left alone. */
+export const Row = memo(function Row(props: RowProps) {
+  const { layout, geometry, rowHeadWidth, index, axes, onHead, withValue } = props
+  const row = layout.rows[index]!
+  const top = geometry.rowTops[index]!
+  if (row.kind === 'page') {
+    return (
+      <div
+        role="row"
+        aria-rowindex={index + 1}
+        className="absolute left-0 w-full bg-paper"
+        style={{ top, height: geometry.pageHeight }}
+      >
+        <div role="gridcell" className="sticky left-0 inline-flex h-full items-end gap-2 px-2 pb-1 font-semibold">
+          {row.label}
+        </div>
+      </div>
+    )
+  }
+  return (
+    <div
+      role="row"
+      aria-rowindex={index + 1}
+      className="absolute left-0 w-full"
+      style={{ top, height: geometry.cellHeight }}
+    >
+      <div
+        role="rowheader"
+        className="sticky left-0 z-10 float-left flex h-full flex-col justify-center overflow-hidden border-r border-b border-line bg-paper px-2 leading-tight"
+        style={{ width: rowHeadWidth }}
+        title={row.values.join(' · ')}
+      >
+        {row.values.length > 0 && (
+          <button
+            type="button"
+            className="absolute top-0 right-0 bottom-0 w-6 border-l border-line hover:bg-pick"
+            aria-label={`Select the row ${row.values.join(' · ')}`}
+            title="Select the row"
+            onClick={(event) => onHead(keysOf(row.cells), event.ctrlKey || event.metaKey || event.shiftKey)}
+          />
+        )}
+        {geometry.cellHeight < 34 ? (
+          <span className="truncate pr-6">{row.values.join(' · ')}</span>
+        ) : (
+          row.values.map((value, at) => (
+            <HeadValue
+              key={at}
+              axis={axes.down[at]!}
+              value={value}
+              onChoose={(adds) => onHead(withValue(axes.down[at]!, value), adds)}
+            />
+          ))
+        )}
+      </div>
+      {row.cells.map((one, column) =>
+        one ? (
+          <Cell key={one.key} {...props} one={one} column={column} />
+        ) : (
+          <Absent key={column} {...props} column={column} />
+        ),
+      )}
+    </div>
+  )
+})
+
+const keysOf = (cells: readonly (Case | undefined)[]) => cells.flatMap((one) => (one ? [one.key] : []))
