@@ -9,11 +9,12 @@ const LAYERS = {
   source: ['core', 'stage'],
   runner: ['core', 'stage', 'source'],
   store: ['core', 'stage', 'source', 'runner'],
-  ui: ['core', 'stage'],
-  models: ['core', 'stage', 'source', 'ui'],
-  site: ['core', 'stage', 'source', 'runner', 'ui', 'models'],
-  cli: ['core', 'stage', 'source', 'runner', 'store', 'ui', 'site'],
-  app: ['core', 'stage', 'source', 'runner', 'store', 'ui', 'models'],
+  contract: ['core', 'stage'],
+  ui: ['core', 'stage', 'contract'],
+  models: ['core', 'stage', 'source', 'contract'],
+  site: ['core', 'stage', 'source', 'runner', 'contract', 'ui', 'models'],
+  cli: ['core', 'stage', 'source', 'runner', 'store', 'contract', 'ui', 'site'],
+  app: ['core', 'stage', 'source', 'runner', 'store', 'contract', 'ui', 'models'],
 }
 
 const NODE_OR_DOM_PACKAGES = [

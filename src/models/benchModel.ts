@@ -1,9 +1,9 @@
+import type { BenchModel } from '@/contract'
 import { benchSheetOf, benchSlugs } from '@/core/bench'
 import { othersOf } from '@/core/plan'
 import { describeProblem } from '@/core/problem'
 import { tokenContexts } from '@/core/tokens'
 import { compileComponent, unsupportedKind } from '@/source'
-import type { BenchModel } from '@/ui/bench'
 import type { Readable } from './readable'
 
 /**

@@ -1,10 +1,10 @@
+import type { BoardModel } from '@/contract'
 import { coverSpace, spaceOf, type Space } from '@/core/matrix'
 import { reachableOf } from '@/core/plan'
 import type { Problem } from '@/core/problem'
 import type { Sheet } from '@/core/sheet'
 import { compileComponent, unsupportedKind } from '@/source'
 import { trespassInTexts } from '@/stage'
-import type { BoardModel } from '@/ui/board'
 import type { Readable } from './readable'
 
 // Contexts beyond this many are not sent ahead: nobody lays so many side by side.

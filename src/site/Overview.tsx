@@ -1,5 +1,6 @@
+import type { ComponentState } from '@/contract'
 import type { Sheet } from '@/core/sheet'
-import { countMarks, type ComponentState } from '@/ui/live'
+import { countMarks } from '@/ui/live'
 import { Mark } from '@/ui/marks'
 
 /** The first page: what there is, and a way of finding anything. */

@@ -1,10 +1,8 @@
+import type { BenchModel, BoardModel, ComponentState } from '@/contract'
 import { readScenarios } from '@/core/scenario'
 import { readSheet } from '@/core/sheet'
 import { readRules } from '@/core/spec'
-import type { BenchModel } from '@/ui/bench'
-import type { BoardModel } from '@/ui/board'
 import type { GuideFacts, Neighbour } from '@/ui/guide'
-import type { ComponentState } from '@/ui/live'
 
 /** All that a component's page of a published guide is made of, as data. */
 export interface PageData {

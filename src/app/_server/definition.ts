@@ -1,5 +1,5 @@
+import type { Definition } from '@/contract'
 import { revisionTexts, listDrafts, listRevisions, undoTargets } from '@/store'
-import type { Definition } from '@/ui/editing'
 import { connection } from './connection'
 import { previewOf } from './preview'
 import type { Opened } from './opened'

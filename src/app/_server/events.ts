@@ -1,4 +1,4 @@
-import type { LibraryEvent } from '@/ui/live'
+import type { LibraryEvent } from '@/contract'
 
 type Listener = (event: LibraryEvent) => void
 

@@ -1,6 +1,6 @@
+import type { LibraryFacts } from '@/contract'
 import { BadInput } from '@/core/problem'
 import { listLibraries } from '@/store'
-import type { LibraryFacts } from '@/ui/frame'
 import { connection } from './connection'
 import { openStored } from './opened'
 

@@ -1,4 +1,4 @@
-export { bodyOf } from './body'
+export { answer, bodyOf, queryOf } from './body'
 export { benchModel, boardModel } from './models'
 export { connection } from './connection'
 export { libraryFacts } from './facts'

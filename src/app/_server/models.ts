@@ -1,7 +1,6 @@
+import type { BenchModel, BoardModel } from '@/contract'
 import { describeProblem } from '@/core/problem'
 import { benchModelOf, boardModelOf } from '@/models'
-import type { BenchModel } from '@/ui/bench'
-import type { BoardModel } from '@/ui/board'
 import type { Opened } from './opened'
 
 /** All that the browser needs to show a stored component's cases live; or why it cannot be shown. */

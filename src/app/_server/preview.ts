@@ -1,7 +1,7 @@
+import type { Preview } from '@/contract'
 import { lintSheet } from '@/core/lint'
 import { withTexts } from '@/core/sheet'
 import { codePropsOf } from '@/source'
-import type { Preview } from '@/ui/editing'
 import { boardModelOf } from '@/models'
 import type { Opened } from './opened'
 

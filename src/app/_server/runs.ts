@@ -1,9 +1,9 @@
 import { randomUUID } from 'node:crypto'
 import type { Browser } from 'puppeteer-core'
+import type { RunEvent } from '@/contract'
 import { BadInput } from '@/core/problem'
 import { launchChromium, NoBrowser, prepareLibrary, verifyLibrary } from '@/runner'
 import { findLibrary, RunRecorder, treeOfLibrary, type RunState } from '@/store'
-import type { RunEvent } from '@/ui/live'
 import { connection } from './connection'
 
 interface LiveRun {

@@ -1,5 +1,5 @@
+import type { ComponentState } from '@/contract'
 import { caseMarks, findLibrary, latestStates } from '@/store'
-import type { ComponentState } from '@/ui/live'
 import { connection } from './connection'
 
 /** How each component of a library stands after its last run, with the mark of every case; undefined when there is no such library. */

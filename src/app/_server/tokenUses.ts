@@ -1,9 +1,9 @@
 import { generate, parse, walk } from 'css-tree'
+import type { TokensModel, TokenUse } from '@/contract'
 import { spaceOf } from '@/core/matrix'
 import { textOf } from '@/core/sheet'
 import { partsOf, readRules } from '@/core/spec'
 import { tokenContexts, type TokenBook } from '@/core/tokens'
-import type { TokensModel, TokenUse } from '@/ui/tokens'
 import type { Opened } from './opened'
 
 // Contexts multiply: beyond this many columns nobody compares them side by side.

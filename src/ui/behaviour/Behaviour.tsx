@@ -3,12 +3,13 @@
 import { useMutation } from '@tanstack/react-query'
 import { Circle } from 'lucide-react'
 import { useCallback, useEffect, useMemo, useState } from 'react'
+import { ROUTES } from '@/contract'
 import { addChecks, type CheckKind } from '@/core/checks'
 import { readScenarios, type Film } from '@/core/scenario'
 import type { ScenarioFile } from '@/core/sheet'
 import { CodeEditor, Editing, EditingBar, sheetCompletion, troublesOf, type Ready } from '../editing'
 import { useKeys, ViewHead, type Findable, type ViewProps } from '../frame'
-import { request, useRuns } from '../live'
+import { call, useRuns } from '../live'
 import { useStable } from '../hooks'
 import { AddChecks } from './AddChecks'
 import { FilmView } from './FilmView'
@@ -54,10 +55,7 @@ function BehaviourOf({ library, slug, ready }: ViewProps & { ready: Ready }) {
     mutationFn: async (index: number): Promise<Played> => ({
       scenario: index,
       text,
-      film: await request<Film>(`/api/libraries/${library.id}/components/${slug}/play`, {
-        method: 'POST',
-        body: JSON.stringify({ index, texts }),
-      }),
+      film: await call(ROUTES.play, { library: library.id, slug }, { given: { index, texts } }),
     }),
     onSuccess: setPlayed,
   })

@@ -2,9 +2,10 @@
 
 import { RotateCcw } from 'lucide-react'
 import { useEffect, useMemo, useRef, useState } from 'react'
+import type { BoardModel } from '@/contract'
 import { defaultCase } from '@/core/matrix'
 import { othersOf, settingsOf } from '@/core/plan'
-import { contextOf, HUNG, Trouble, type BoardModel } from '../board'
+import { contextOf, HUNG, Trouble } from '../board'
 import { Choice } from '../editing'
 import type { Recording } from './useRecording'
 

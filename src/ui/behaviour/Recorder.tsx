@@ -1,8 +1,8 @@
 'use client'
 
 import { useEffect, useState } from 'react'
+import type { BoardModel } from '@/contract'
 import type { ScenarioFile } from '@/core/sheet'
-import type { BoardModel } from '../board'
 import { useLatest } from '../hooks'
 import { RecordedSteps } from './RecordedSteps'
 import { RecordStage } from './RecordStage'

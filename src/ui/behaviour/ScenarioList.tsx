@@ -2,10 +2,11 @@
 
 import { Trash2 } from 'lucide-react'
 import type { ReactNode } from 'react'
+import type { MarkKind } from '@/contract'
 import type { ScenarioReport } from '@/core/report'
 import type { Scenario } from '@/core/scenario'
 import { IconButton, NewName } from '../editing'
-import { Mark, markLabel, type MarkKind } from '../marks'
+import { Mark, markLabel } from '../marks'
 
 const MARKS = { holds: 'holds', misses: 'misses', unread: 'unread', unsteady: 'misses' } as const satisfies Record<
   ScenarioReport['verdict'],

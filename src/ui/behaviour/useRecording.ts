@@ -1,12 +1,13 @@
 'use client'
 
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import type { BoardModel } from '@/contract'
 import { defaultCase } from '@/core/matrix'
 import { othersOf, settingsOf } from '@/core/plan'
 import { readRecording, scenarioOf, type Observation, type Offer } from '@/core/record'
 import type { ScenarioFile } from '@/core/sheet'
 import { fromLiveSchema, stageCaseOf, type FromLive, type ToLive } from '@/stage'
-import { contextOf, useStageFrame, type BoardModel } from '../board'
+import { contextOf, useStageFrame } from '../board'
 
 /** A recording that is under way, or that was stopped. */
 export function useRecording(model: BoardModel, events: readonly string[]) {

@@ -1,11 +1,11 @@
 'use client'
 
 import { useCallback, useEffect, useRef, useState, type RefObject } from 'react'
+import type { BenchModel } from '@/contract'
 import type { Bench } from '@/core/bench'
 import { MEASURE_KEY, fromLiveSchema, type FromLive, type StageCase, type StageContext, type ToLive } from '@/stage'
 import { HUNG, Trouble, useStageFrame } from '../board'
 import { useLatest } from '../hooks'
-import type { BenchModel } from './model'
 
 export type Rendered = Extract<FromLive, { type: 'rendered' }>
 export type BenchEvent = Extract<FromLive, { type: 'event' }>

@@ -1,9 +1,9 @@
 'use client'
 
 import { useMemo } from 'react'
+import type { BenchModel } from '@/contract'
 import type { Control } from '@/core/bench'
 import { Choice } from '../editing'
-import type { BenchModel } from './model'
 
 const OWN = 'own'
 const NONE = 'none'

@@ -1,11 +1,11 @@
 'use client'
 
 import { Slider, ToggleGroup } from 'radix-ui'
+import type { BenchModel } from '@/contract'
 import type { Control } from '@/core/bench'
 import { Choice, Flip } from '../editing'
 import { ColourField } from './ColourField'
 import { DataField } from './DataField'
-import type { BenchModel } from './model'
 
 /** As many as can stand side by side and be told apart. */
 const MOST_SEGMENTS = 4

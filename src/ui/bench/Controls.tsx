@@ -2,10 +2,10 @@
 
 import { Pause, Play, RotateCcw, Square } from 'lucide-react'
 import { useId } from 'react'
+import type { BenchModel } from '@/contract'
 import { withEntry, withoutAll, type Control, type Panel, type Setting, type SlotChoice } from '@/core/bench'
 import { Choice, IconButton } from '../editing'
 import { ControlField } from './ControlField'
-import type { BenchModel } from './model'
 import { sweepValues } from './sweep'
 import { SWEEP_SPEEDS, type Sweeping } from './useSweep'
 

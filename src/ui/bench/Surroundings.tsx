@@ -1,8 +1,8 @@
 'use client'
 
+import type { BenchModel } from '@/contract'
 import { contextKey, withEntry, type Setting } from '@/core/bench'
 import { Choice } from '../editing'
-import type { BenchModel } from './model'
 
 const PLAIN = 'plain'
 

@@ -1,3 +1,3 @@
 export { Bench } from './Bench'
 export { BenchFrame } from './BenchFrame'
-export { contextFor, type BenchModel } from './model'
+export { contextFor } from './contextFor'

@@ -1,8 +1,8 @@
 'use client'
 
 import { useCallback, useEffect, useMemo, useState } from 'react'
+import type { BenchModel } from '@/contract'
 import { printAddress, readAddress, type Setting } from '@/core/bench'
-import type { BenchModel } from './model'
 
 /** What else an address may hold besides the library's contexts: how wide the bench is, and on what ground. */
 const FREE = { width: [], ground: [] }

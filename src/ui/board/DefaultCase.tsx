@@ -1,9 +1,9 @@
 'use client'
 
 import { useEffect, useMemo, useRef, useState } from 'react'
+import type { BoardModel } from '@/contract'
 import { defaultCase } from '@/core/matrix'
 import { LiveCase } from './LiveCase'
-import type { BoardModel } from './model'
 
 // Half a window above and below.
 const NEAR = '50% 0px'

@@ -1,10 +1,10 @@
 'use client'
 
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import type { BoardModel } from '@/contract'
 import type { Case } from '@/core/matrix'
 import type { FromBoard } from '@/stage'
 import { useIsolation } from './isolation'
-import type { BoardModel } from './model'
 import { contextOf, stageCase } from './stageCase'
 import { useBoardFrame } from './useBoardFrame'
 import { HUNG, Trouble } from './Trouble'

@@ -1,7 +1,6 @@
 export { DefaultCase } from './DefaultCase'
 export { LiveCase } from './LiveCase'
 export { layOut, MOST_CELLS, type BoardLayout, type BoardRow } from './layout'
-export type { BoardModel } from './model'
 export {
   canBeLaid,
   defaultPlacement,

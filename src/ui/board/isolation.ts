@@ -1,7 +1,7 @@
 'use client'
 
+import type { BoardModel } from '@/contract'
 import { useMemo, useSyncExternalStore } from 'react'
-import type { BoardModel } from './model'
 
 // What frames have found out about components: true of all that show them, until their files change.
 const found = new Map<string, string>()

@@ -1,9 +1,9 @@
+import type { BoardModel } from '@/contract'
 import type { Case } from '@/core/matrix'
 import { fillingOf, othersOf, settingsOf, type Filling } from '@/core/plan'
 import type { SlotValue } from '@/core/sheet'
 import type { StepFile } from '@/core/steps'
 import { stageCaseOf, type StageCase, type StageContext } from '@/stage'
-import type { BoardModel } from './model'
 
 /** A case as the stage takes it. Steps that need no input are taken on the board too. */
 export function stageCase(model: BoardModel, { key, values }: Case): StageCase {

@@ -1,9 +1,9 @@
 'use client'
 
 import { useEffect, useRef } from 'react'
+import type { BoardModel } from '@/contract'
 import { codeTexts, fromBoardSchema, type FromBoard, type ToBoard } from '@/stage'
 import { noteTrespass } from './isolation'
-import type { BoardModel } from './model'
 import { useStageFrame } from './useStageFrame'
 
 /** The frame of a board of cases. Whoever shows it takes its model from `useIsolation`, which hears of what is found here. */

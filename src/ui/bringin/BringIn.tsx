@@ -2,11 +2,12 @@
 
 import { Tabs } from 'radix-ui'
 import { useState } from 'react'
-import { TitleBlock, type LibraryFacts } from '../frame'
-import { request, RunProvider } from '../live'
+import { ROUTES, type LibraryFacts, type ProposedComponent } from '@/contract'
+import { TitleBlock } from '../frame'
+import { call, RunProvider } from '../live'
 import { CodeEditor, nameCheck, TextField } from '../editing'
 import { Drop } from './Drop'
-import { emptyComponent, type ProposedComponent } from './proposal'
+import { emptyComponent } from './proposal'
 import { Proposal } from './Proposal'
 import { Repository } from './Repository'
 
@@ -30,13 +31,7 @@ export function BringIn({ library, libraries }: { library: LibraryFacts; librari
     setProblem(undefined)
     setReading(true)
     try {
-      const answer = await request<{ proposals: ProposedComponent[]; ignored: string[] }>(
-        `/api/libraries/${library.id}/bring-in`,
-        {
-          method: 'POST',
-          body: JSON.stringify({ files }),
-        },
-      )
+      const answer = await call(ROUTES.bringIn, { library: library.id }, { given: { files } })
       setProposals(answer.proposals)
       setIgnored(answer.ignored)
       if (answer.proposals.length === 0)

@@ -2,8 +2,8 @@
 
 import { useRouter } from 'next/navigation'
 import { useRef, useState } from 'react'
-import type { LibraryFacts } from '../frame'
-import { request } from '../live'
+import { takenLibrarySchema, type LibraryFacts } from '@/contract'
+import { requestJson } from '../live'
 
 const TEXTS = /\.(tsx?|jsx?|mjs|css|scss|html?|json|ya?ml|md|liquid|svg)$/
 const MOST_BYTES = 64_000_000
@@ -30,10 +30,12 @@ export function Drop({
     const zip = wanted.find(({ path }) => path.endsWith('.zip'))
     if (zip) {
       try {
-        const { id } = await request<{ id: string }>(`/api/libraries?${new URLSearchParams({ name: zip.path })}`, {
+        // A zip goes as it is: it is no JSON.
+        const answer = await requestJson(`/api/libraries?${new URLSearchParams({ name: zip.path })}`, {
           method: 'POST',
           body: zip.file,
         })
+        const { id } = takenLibrarySchema.parse(answer)
         return router.push(`/${id}`)
       } catch (error) {
         return onProblem((error as Error).message)

@@ -3,7 +3,8 @@
 import { Popover } from 'radix-ui'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
-import { request, sayTrust } from '../live'
+import { ROUTES } from '@/contract'
+import { call, sayTrust } from '../live'
 
 export interface LibraryFolderProps {
   id: string
@@ -20,7 +21,7 @@ export function LibraryFolder({ id, folder, styleBuild }: LibraryFolderProps) {
   const link = async (wanted: string | null) => {
     setProblem(undefined)
     try {
-      await request(`/api/libraries/${id}/link`, { method: 'POST', body: JSON.stringify({ folder: wanted }) })
+      await call(ROUTES.link, { library: id }, { given: { folder: wanted } })
       router.refresh()
     } catch (error) {
       setProblem((error as Error).message)

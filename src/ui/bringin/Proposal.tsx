@@ -2,12 +2,13 @@
 
 import { useRouter } from 'next/navigation'
 import { useEffect, useState } from 'react'
+import { ROUTES, type Preview, type SaveAnswer, type ProposedComponent } from '@/contract'
 import { problemSentence, type Problem } from '@/core/problem'
 import { counted } from '@/core/words'
 import { DefaultCase } from '../board'
-import { CodeEditor, nameCheck, TextField, type Preview, type SaveAnswer } from '../editing'
-import { request } from '../live'
-import { calledAs, type ProposedComponent } from './proposal'
+import { CodeEditor, nameCheck, TextField } from '../editing'
+import { call } from '../live'
+import { calledAs } from './proposal'
 
 const FOLLOW_MS = 200
 const PICTURE_HEIGHT = 130
@@ -30,28 +31,27 @@ export function Proposal({ library, proposal, taken, isAlone, onDrop }: Proposal
   const [state, setState] = useState<'open' | 'saving' | 'saved'>('open')
   const [open, setOpen] = useState(false)
   useEffect(() => setChosen(proposal), [proposal])
-  const address = `/api/libraries/${library}/components/${chosen.slug}`
   useEffect(() => {
     const follow = async () => {
-      const next = await request<Preview>(`${address}/preview`, {
-        method: 'POST',
-        body: JSON.stringify({ texts: chosen.texts, tab: 'bring-in', base: 0 }),
-      }).catch((): Preview => ({ problems: [], lints: [] }))
+      const given = { texts: chosen.texts, tab: 'bring-in', base: 0 }
+      const next = await call(ROUTES.preview, { library, slug: chosen.slug }, { given }).catch((): Preview => ({
+        problems: [],
+        lints: [],
+      }))
       setPreview((before) => (next.model ? next : { ...next, ...(before?.model && { model: before.model }) }))
       setProblems(next.problems)
     }
     const waiting = setTimeout(() => void follow(), FOLLOW_MS)
     return () => clearTimeout(waiting)
-  }, [address, chosen])
+  }, [library, chosen])
   const save = async () => {
     setState('saving')
-    const answer = await request<SaveAnswer>(`${address}/save`, {
-      method: 'POST',
-      body: JSON.stringify({ texts: chosen.texts }),
-    }).catch((error: Error): SaveAnswer => ({
-      kind: 'refused',
-      problems: [{ file: chosen.file, line: 1, column: 1, message: error.message }],
-    }))
+    const answer = await call(ROUTES.save, { library, slug: chosen.slug }, { given: { texts: chosen.texts } }).catch(
+      (error: Error): SaveAnswer => ({
+        kind: 'refused',
+        problems: [{ file: chosen.file, line: 1, column: 1, message: error.message }],
+      }),
+    )
     if (answer.kind !== 'saved') {
       setState('open')
       return setProblems(answer.kind === 'refused' ? answer.problems : [])

@@ -1,22 +1,10 @@
 'use client'
 
+import { type RepositoryAnswer, ROUTES } from '@/contract'
 import { counted } from '@/core/words'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
-import { request } from '../live'
-
-/** What a folder of this machine could become. */
-export type RepositoryAnswer =
-  | { kind: 'library' }
-  | {
-      kind: 'proposal'
-      name: string
-      styles: string[]
-      tokens: { path: string; count: number }[]
-      components: { slug: string; module: string; isPiece: boolean; understood: string[]; unclear: string[] }[]
-      leftOut: { module: string; why: string }[]
-      files: string[]
-    }
+import { call } from '../live'
 
 type Proposed = Extract<RepositoryAnswer, { kind: 'proposal' }>
 
@@ -27,11 +15,11 @@ export function Repository() {
   const [found, setFound] = useState<RepositoryAnswer>()
   const [problem, setProblem] = useState<string>()
   const [isBusy, setBusy] = useState(false)
-  const ask = async <Answer,>(method: 'POST' | 'PUT', body: object): Promise<Answer | undefined> => {
+  const busily = async <Answer,>(work: () => Promise<Answer>): Promise<Answer | undefined> => {
     setProblem(undefined)
     setBusy(true)
     try {
-      return await request<Answer>('/api/repositories', { method, body: JSON.stringify({ folder, ...body }) })
+      return await work()
     } catch (error) {
       setProblem((error as Error).message)
       return undefined
@@ -40,7 +28,7 @@ export function Repository() {
     }
   }
   const link = async (components: readonly string[]) => {
-    const made = await ask<{ id: string }>('PUT', { components })
+    const made = await busily(() => call(ROUTES.takeRepository, {}, { given: { folder, components: [...components] } }))
     if (made) router.push(`/${made.id}`)
   }
   return (
@@ -54,7 +42,7 @@ export function Repository() {
         onSubmit={(event) => {
           event.preventDefault()
           setFound(undefined)
-          void ask<RepositoryAnswer>('POST', {}).then(setFound)
+          void busily(() => call(ROUTES.proposeRepository, {}, { given: { folder } })).then(setFound)
         }}
       >
         <input

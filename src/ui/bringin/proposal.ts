@@ -1,11 +1,4 @@
-/** A component as it could be brought in; `/bring-in` answers with these. */
-export interface ProposedComponent {
-  slug: string
-  file: string
-  texts: Record<string, string>
-  understood: string[]
-  unclear: string[]
-}
+import type { ProposedComponent } from '@/contract'
 
 /** A component with nothing in it but what makes it one. */
 export function emptyComponent(slug: string): ProposedComponent {

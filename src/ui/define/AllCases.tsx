@@ -1,8 +1,9 @@
 'use client'
 
 import { useMemo, useRef, useState } from 'react'
+import type { BoardModel } from '@/contract'
 import { coverSpace } from '@/core/matrix'
-import { defaultPlacement, layOut, useIsolation, type BoardModel } from '../board'
+import { defaultPlacement, layOut, useIsolation } from '../board'
 import { geometryOf, LiveBoard } from '../matrix'
 
 const ZOOM = 1

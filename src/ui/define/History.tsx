@@ -2,8 +2,9 @@
 
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { request } from '../live'
-import { type Comparison, type Definition, type Defining } from '../editing'
+import { ROUTES, type Definition } from '@/contract'
+import { call } from '../live'
+import { type Defining } from '../editing'
 
 /** A component's revisions; any two can be compared, any one brought back. */
 export function History({
@@ -107,7 +108,7 @@ function Compare({
 }) {
   const { data, error } = useQuery({
     queryKey: ['compare', library, slug, from, to],
-    queryFn: () => request<Comparison>(`/api/libraries/${library}/components/${slug}/history?from=${from}&to=${to}`),
+    queryFn: () => call(ROUTES.compareRevisions, { library, slug }, { query: { from, to } }),
   })
   return (
     <section aria-label="Comparison" className="mb-3 border-b border-line-strong pb-2">

@@ -2,9 +2,10 @@
 
 import { Crosshair } from 'lucide-react'
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
+import type { BoardModel } from '@/contract'
 import { coverSpace, type Case } from '@/core/matrix'
 import type { Census, FromBoard, PartPlace, Picked } from '@/stage'
-import { contextOf, HUNG, stageCase, Trouble, useBoardFrame, useIsolation, type BoardModel } from '../board'
+import { contextOf, HUNG, stageCase, Trouble, useBoardFrame, useIsolation } from '../board'
 import { IconButton } from '../editing'
 
 export interface PictureProps {

@@ -3,7 +3,7 @@
 import type { ReactNode } from 'react'
 import type { Sheet } from '@/core/sheet'
 import { ViewHead } from '../frame'
-import type { Definition } from './definition'
+import type { Definition } from '@/contract'
 import { NotYet } from './EditingBar'
 import { useDefinition, type Defining } from './useDefinition'
 

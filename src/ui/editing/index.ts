@@ -1,6 +1,5 @@
 export { CodeEditor, troublesOf, type Trouble } from './CodeEditor'
 export { sheetCompletion } from './completeSheet'
-export type { Comparison, Definition, Preview, RevisionFacts, SaveAnswer } from './definition'
 export { Editing, type Ready } from './Editing'
 export { EditingBar, NotYet } from './EditingBar'
 export { EDITING_KEYS } from './keys'

@@ -1,8 +1,8 @@
 'use client'
 
 import { useCallback, useEffect, useRef, useState } from 'react'
-import { request } from '../live'
-import type { Definition, Preview, SaveAnswer } from './definition'
+import { ROUTES } from '@/contract'
+import { call } from '../live'
 import { newSession, reduce, type Ask, type Effect, type Session, type SessionEvent, type Timer } from './session'
 
 /** Names this tab's drafts, so that two tabs never overwrite each other's. */
@@ -21,7 +21,7 @@ export function useSession(library: string, slug: string) {
   const current = useRef<{ session: Session; send: (event: SessionEvent) => void }>({ session, send: () => {} })
   useEffect(() => {
     const timers: Partial<Record<Timer, number>> = {}
-    const address = `/api/libraries/${library}/components/${slug}`
+    const place = { library, slug }
     let isOpen = true
     const send = (event: SessionEvent) => {
       if (!isOpen) return
@@ -37,7 +37,7 @@ export function useSession(library: string, slug: string) {
     const carryOut = (effect: Effect) => {
       switch (effect.kind) {
         case 'ask':
-          return void answered(address, effect.ask, current.current.session.tab).then(send)
+          return void answered(place, effect.ask, current.current.session.tab).then(send)
         case 'no-timer':
           return clear(effect.timer)
         case 'timer':
@@ -57,7 +57,7 @@ export function useSession(library: string, slug: string) {
         { kind: 'wanted', want: { kind: 'preview' } },
       )
       for (const effect of effects)
-        if (effect.kind === 'ask') void answered(address, effect.ask, current.current.session.tab, true)
+        if (effect.kind === 'ask') void answered(place, effect.ask, current.current.session.tab, true)
     }
     current.current = { session: newSession(tabName()), send }
     send({ kind: 'wanted', want: { kind: 'load' } })
@@ -76,26 +76,30 @@ export function useSession(library: string, slug: string) {
 }
 
 /** Sends a request of a session; what comes of it is an event. `keepalive` lets it outlive the page. */
-async function answered(address: string, ask: Ask, tab: string, keepalive = false): Promise<SessionEvent> {
-  const post = <T>(path: string, body: unknown) =>
-    request<T>(`${address}/${path}`, { method: 'POST', body: JSON.stringify(body), keepalive })
+async function answered(place: Place, ask: Ask, tab: string, keepalive = false): Promise<SessionEvent> {
   try {
     switch (ask.kind) {
       case 'load':
-        return { kind: 'loaded', definition: await request<Definition>(`${address}/define`) }
+        return { kind: 'loaded', definition: await call(ROUTES.define, place) }
       case 'preview': {
         const { base, texts, drop } = ask
-        const preview = await post<Preview>('preview', { base, texts, tab, drop, drafts: Object.keys(texts) })
-        return { kind: 'previewed', preview }
+        const given = { base, texts, tab, drop: [...drop], drafts: Object.keys(texts) }
+        return { kind: 'previewed', preview: await call(ROUTES.preview, place, { given, keepalive }) }
       }
       case 'save': {
-        const { kind: _, ...body } = ask
-        return { kind: 'saved', answer: await post<SaveAnswer>('save', { ...body, tab }) }
+        const { kind: _, ...given } = ask
+        return { kind: 'saved', answer: await call(ROUTES.save, place, { given: { ...given, tab }, keepalive }) }
       }
       case 'step':
-        return { kind: 'stepped', answer: await post<SaveAnswer>('history', ask.step) }
+        return { kind: 'stepped', answer: await call(ROUTES.stepHistory, place, { given: ask.step }) }
     }
   } catch (failure) {
     return { kind: 'failed', message: (failure as Error).message }
   }
+}
+
+/** Which component. */
+interface Place {
+  library: string
+  slug: string
 }

@@ -6,9 +6,9 @@ import { DropdownMenu } from 'radix-ui'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
 import { useCallback, useState, type ReactNode } from 'react'
-import type { SearchEntry } from '@/core/guide'
-import { countMarks, request, useRuns, type ComponentState } from '../live'
-import { Mark, MarkCount, type MarkKind } from '../marks'
+import { ROUTES, type LibraryFacts, type ComponentState, type MarkKind } from '@/contract'
+import { countMarks, call, useRuns } from '../live'
+import { Mark, MarkCount } from '../marks'
 import type { ViewDefinition } from './defineView'
 import { Finder, type Findable } from './Finder'
 import { KeysHelp, type KeyHelp } from './KeysHelp'
@@ -16,16 +16,6 @@ import { RunCell } from './RunCell'
 import { StyleBuild } from './StyleBuild'
 import { SchemeSwitch } from './SchemeSwitch'
 import { useKeys } from './useKeys'
-
-export interface LibraryFacts {
-  id: string
-  name: string
-  /** The folder on disk that it is linked to. */
-  folder?: string
-  /** The PostCSS configuration that the folder's styles are built by, and what the user has said of running it. */
-  styleBuild?: { config: string; trust?: 'yes' | 'no' }
-  components: { slug: string; name: string; revision: number; status: string }[]
-}
 
 export interface TitleBlockProps {
   library: LibraryFacts
@@ -82,7 +72,7 @@ export function TitleBlock({
   })
   const { data: entries } = useQuery({
     queryKey: ['search', library.id],
-    queryFn: () => request<SearchEntry[]>(`/api/libraries/${library.id}/search`),
+    queryFn: () => call(ROUTES.search, { library: library.id }),
     enabled: isFinding,
     staleTime: 0,
   })

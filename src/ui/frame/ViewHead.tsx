@@ -1,9 +1,10 @@
 'use client'
 
 import { createContext, useContext } from 'react'
+import type { LibraryFacts } from '@/contract'
 import type { ViewDefinition } from './defineView'
 import type { Findable } from './Finder'
-import { TitleBlock, type LibraryFacts } from './TitleBlock'
+import { TitleBlock } from './TitleBlock'
 
 /** Where a view stands: what its title block needs besides what it says itself. */
 export interface ViewPlace {

@@ -1,6 +1,6 @@
 import type { ComponentType, LazyExoticComponent } from 'react'
+import type { LibraryFacts } from '@/contract'
 import type { KeyHelp } from './KeysHelp'
-import type { LibraryFacts } from './TitleBlock'
 
 /** What every view of a component is given. */
 export interface ViewProps {

@@ -1,6 +1,6 @@
 export { defineView, type ViewProps } from './defineView'
 export type { Findable } from './Finder'
 export { Providers } from './Providers'
-export { TitleBlock, type LibraryFacts } from './TitleBlock'
+export { TitleBlock } from './TitleBlock'
 export { ViewContext, ViewHead } from './ViewHead'
 export { useKeys } from './useKeys'

@@ -4,15 +4,16 @@ import type { CompletionContext } from '@codemirror/autocomplete'
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query'
 import { PenLine, Printer } from 'lucide-react'
 import { useCallback, useMemo, useState } from 'react'
+import { ROUTES } from '@/contract'
 import { checkGuide, readGuide, starterGuide } from '@/core/guide'
 import { readScenarios } from '@/core/scenario'
 import { resolvePath } from '@/core/sheet'
 import { readRules } from '@/core/spec'
 import { editYaml } from '@/core/yaml'
-import { Bench, type BenchModel } from '../bench'
+import { Bench } from '../bench'
 import { CodeEditor, Editing, EditingBar, NotYet, type Ready } from '../editing'
 import { useKeys, ViewHead, type ViewProps } from '../frame'
-import { request, useRuns } from '../live'
+import { call, useRuns } from '../live'
 import { completeGuide } from './completeGuide'
 import type { GuideFacts } from './facts'
 import { GuidePage } from './GuidePage'
@@ -141,10 +142,7 @@ function useBenchModel(library: string, slug: string) {
   const optionsFor = useCallback(
     (more: readonly string[]) => ({
       queryKey: ['bench', library, slug, ...more],
-      queryFn: () =>
-        request<BenchModel>(
-          `/api/libraries/${library}/components/${slug}/bench${more.length > 0 ? `?with=${more.join(',')}` : ''}`,
-        ),
+      queryFn: () => call(ROUTES.bench, { library, slug }, { query: more.length > 0 ? { with: more.join(',') } : {} }),
     }),
     [library, slug],
   )

@@ -1,8 +1,9 @@
 'use client'
 
 import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
+import type { BoardModel } from '@/contract'
 import type { FromBoard, StageCase, StageContext } from '@/stage'
-import { HUNG, Trouble, useBoardFrame, useIsolation, type BoardModel } from '../board'
+import { HUNG, Trouble, useBoardFrame, useIsolation } from '../board'
 
 /** One thing that is shown, with its words. */
 export interface Shown {

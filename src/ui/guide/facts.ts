@@ -1,12 +1,9 @@
+import type { BenchModel, BoardModel, ComponentState, MarkKind } from '@/contract'
 import { defaultCase, makeCase, type Case, type Space } from '@/core/matrix'
 import { settingsOf, othersOf } from '@/core/plan'
 import type { Scenario } from '@/core/scenario'
 import type { Sheet } from '@/core/sheet'
 import type { Rule } from '@/core/spec'
-import type { BenchModel } from '../bench'
-import type { BoardModel } from '../board'
-import type { ComponentState } from '../live'
-import type { MarkKind } from '../marks'
 
 /** All that a guide is made of besides its own text. */
 export interface GuideFacts {

@@ -2,9 +2,8 @@
 
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
-import { runEventSchema, type RunEvent } from './events'
-import { request } from './request'
-import type { ComponentState, LibraryStates } from './states'
+import { ROUTES, runEventSchema, type ComponentState, type RunEvent } from '@/contract'
+import { call } from './call'
 
 /** What is going on: nothing, or a run with how far it has come. */
 export type Going =
@@ -28,7 +27,7 @@ export function RunProvider({ library, children }: { library: string; children: 
   const statesKey = useMemo(() => ['states', library], [library])
   const { data, isLoading } = useQuery({
     queryKey: statesKey,
-    queryFn: () => request<LibraryStates>(`/api/libraries/${library}/states`),
+    queryFn: () => call(ROUTES.states, { library }),
   })
   const [going, setGoing] = useState<Going>({ phase: 'idle' })
   const source = useRef<EventSource>(undefined)
@@ -67,12 +66,7 @@ export function RunProvider({ library, children }: { library: string; children: 
   const verify = useCallback(
     async (components?: string[]) => {
       try {
-        const options = {
-          method: 'POST',
-          headers: { 'content-type': 'application/json' },
-          body: JSON.stringify({ components }),
-        }
-        const { run } = await request<{ run: string }>(`/api/libraries/${library}/runs`, options)
+        const { run } = await call(ROUTES.startRun, { library }, { given: components ? { components } : {} })
         follow(run)
       } catch (error) {
         setGoing({ phase: 'idle', problem: (error as Error).message })
@@ -81,7 +75,7 @@ export function RunProvider({ library, children }: { library: string; children: 
     [library, follow],
   )
   const stop = useCallback(() => {
-    if (going.phase === 'running') void request(`/api/runs/${going.runId}`, { method: 'DELETE' }).catch(() => {})
+    if (going.phase === 'running') void call(ROUTES.stopRun, { run: going.runId }).catch(() => {})
   }, [going])
 
   const value = useMemo(

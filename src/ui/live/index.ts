@@ -1,6 +1,5 @@
-export { type LibraryEvent, type RunEvent } from './events'
+export { call, requestJson } from './call'
 export { useLibraryEvents } from './useLibraryEvents'
-export { request } from './request'
 export { sayTrust } from './sayTrust'
 export { RunProvider, useRuns, type Going } from './RunProvider'
-export { countMarks, type ComponentState, type LibraryStates, type MarkCounts } from './states'
+export { countMarks, type MarkCounts } from './countMarks'

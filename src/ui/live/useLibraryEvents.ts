@@ -1,8 +1,8 @@
 'use client'
 
 import { useEffect } from 'react'
+import { libraryEventSchema, type LibraryEvent } from '@/contract'
 import { useLatest } from '../hooks'
-import { libraryEventSchema, type LibraryEvent } from './events'
 
 /** Listens to what changes in a library, from whatever tab, folder or command line. */
 export function useLibraryEvents(library: string, onEvent: (event: LibraryEvent) => void) {

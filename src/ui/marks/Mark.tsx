@@ -1,6 +1,5 @@
 import type { SVGProps } from 'react'
-
-export type MarkKind = 'holds' | 'misses' | 'unread' | 'open'
+import type { MarkKind } from '@/contract'
 
 export interface MarkProps extends SVGProps<SVGSVGElement> {
   kind: MarkKind

@@ -1,4 +1,5 @@
-import { Mark, MARK_NAMES, type MarkKind } from './Mark'
+import type { MarkKind } from '@/contract'
+import { Mark, MARK_NAMES } from './Mark'
 
 /** A mark with how often it stands. */
 export function MarkCount({ kind, count, isOutdated }: { kind: MarkKind; count: number; isOutdated?: boolean }) {

@@ -2,9 +2,9 @@
 
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { useCallback, useEffect, useRef, type ReactNode, type RefObject } from 'react'
+import type { BoardModel, MarkKind } from '@/contract'
 import type { Case } from '@/core/matrix'
-import type { BoardLayout, BoardModel } from '../board'
-import type { MarkKind } from '../marks'
+import type { BoardLayout } from '../board'
 import { cellLeft, type Geometry } from './geometry'
 import { Row } from './GridRow'
 import { HeadValue } from './HeadValue'

@@ -1,9 +1,10 @@
 'use client'
 
 import { useEffect, useMemo, useState, type RefObject } from 'react'
+import type { BoardModel } from '@/contract'
 import type { Case } from '@/core/matrix'
 import type { FromBoard } from '@/stage'
-import { contextOf, HUNG, stageCase, Trouble, useBoardFrame, type BoardLayout, type BoardModel } from '../board'
+import { contextOf, HUNG, stageCase, Trouble, useBoardFrame, type BoardLayout } from '../board'
 import { boardCells, type Geometry } from './geometry'
 
 export interface LiveBoardProps {

@@ -3,6 +3,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { ToggleGroup } from 'radix-ui'
 import { useCallback, useMemo, useRef, useState } from 'react'
+import { ROUTES, type BoardModel, type MarkKind } from '@/contract'
 import { coverSpace, parseCaseKey, type Case } from '@/core/matrix'
 import {
   isBeforeSteps,
@@ -11,13 +12,12 @@ import {
   printPlacement,
   readPlacement,
   useIsolation,
-  type BoardModel,
   type Placement,
 } from '../board'
 import { NotYet } from '../editing'
 import { useKeys, ViewHead, type Findable, type ViewProps } from '../frame'
-import { request, useRuns } from '../live'
-import { Mark, MARK_NAMES, type MarkKind } from '../marks'
+import { call, useRuns } from '../live'
+import { Mark, MARK_NAMES } from '../marks'
 import { AxisRail } from './AxisRail'
 import { geometryOf } from './geometry'
 import { Grid } from './Grid'
@@ -40,7 +40,7 @@ export function Matrix(props: ViewProps) {
   const { library, slug } = props
   const { data: model, error } = useQuery({
     queryKey: ['board', library.id, slug],
-    queryFn: () => request<BoardModel>(`/api/libraries/${library.id}/components/${slug}/board`),
+    queryFn: () => call(ROUTES.board, { library: library.id, slug }),
   })
   if (model) return <Board {...props} model={model} />
   return (

@@ -1,9 +1,9 @@
 'use client'
 
 import { useState } from 'react'
+import type { ComponentState } from '@/contract'
 import { readable } from '@/core/spec'
 import { counted } from '@/core/words'
-import type { ComponentState } from '../live'
 import { Mark } from '../marks'
 
 export interface NoticesProps {

@@ -3,10 +3,11 @@
 import { useQuery } from '@tanstack/react-query'
 import { X } from 'lucide-react'
 import { useState } from 'react'
+import { ROUTES, type ComponentState } from '@/contract'
 import { groupBy } from '@/core/group'
 import type { CheckResult } from '@/core/plan'
 import type { Case, Space } from '@/core/matrix'
-import { request, useRuns, type ComponentState } from '../live'
+import { call, useRuns } from '../live'
 import { Mark, markLabel } from '../marks'
 import { SourceLines, ValueText } from '../survey'
 import { RuleTools } from './RuleTools'
@@ -31,10 +32,7 @@ export function ReadingCard({ one, space, state, slug, sheetFile, onSay, onClose
     queryKey: ['case', state?.runId, slug, one.key],
     enabled: isRead,
     staleTime: Infinity,
-    queryFn: () =>
-      request<{ checks: CheckResult[]; failure?: string }>(
-        `/api/runs/${state!.runId}/cases?slug=${slug}&key=${encodeURIComponent(one.key)}`,
-      ),
+    queryFn: () => call(ROUTES.caseChecks, { run: state!.runId }, { query: { slug, key: one.key } }),
   })
   const checks = data?.checks ?? []
   const wrong = checks.filter(({ verdict }) => verdict !== 'holds')

@@ -1,8 +1,8 @@
 import { expect, test } from '@jest/globals'
+import type { ComponentState } from '@/contract'
 import type { Space } from '@/core/matrix'
 import { defaultPlacement, layOut } from '../board'
 import { orderComponents } from '../wall/order'
-import type { ComponentState } from '../live'
 import { boardCells, cellLeft, geometryOf } from './geometry'
 import { neighbour } from './neighbour'
 

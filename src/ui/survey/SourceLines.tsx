@@ -2,7 +2,8 @@
 
 import { useQuery } from '@tanstack/react-query'
 import { Popover } from 'radix-ui'
-import { request } from '../live'
+import { ROUTES } from '@/contract'
+import { call } from '../live'
 
 const AROUND = 4
 
@@ -30,7 +31,7 @@ export function SourceLines({ library, file, line }: { library: string; file: st
 function Lines({ library, file, line }: { library: string; file: string; line: number }) {
   const { data, error } = useQuery({
     queryKey: ['file', library, file],
-    queryFn: () => request<{ text: string }>(`/api/libraries/${library}/files?path=${encodeURIComponent(file)}`),
+    queryFn: () => call(ROUTES.file, { library }, { query: { path: file } }),
   })
   if (error) return <p className="text-miss">{error.message}</p>
   if (!data) return <p className="text-quiet">Loading …</p>

@@ -1,12 +1,12 @@
 'use client'
 
 import { useDeferredValue, useMemo } from 'react'
+import type { Surveyed } from '@/contract'
 import type { Space } from '@/core/matrix'
 import type { Sheet } from '@/core/sheet'
 import { readRules, type Rule } from '@/core/spec'
 import { judgeSurvey, tokensOf, type ClaimStanding } from '@/core/survey'
 import { probeHere } from './probeHere'
-import type { Surveyed } from './useSurvey'
 
 /** A spec as it stands to what was read last: its rules, and what each expectation comes to. */
 export function useStandings(typed: Sheet | undefined, space: Space | undefined, surveyed: Surveyed | undefined) {

@@ -1,14 +1,8 @@
 'use client'
 
 import { useQuery } from '@tanstack/react-query'
-import type { Tolerance } from '@/core/sheet'
-import type { Survey } from '@/core/survey'
-import { request } from '../live'
-
-export interface Surveyed {
-  survey: Survey
-  tolerance: Tolerance
-}
+import { ROUTES } from '@/contract'
+import { call } from '../live'
 
 /**
  * What is read of a component in every case. Asked anew for each revision; the server answers from what it has where nothing that is rendered changed.
@@ -24,8 +18,7 @@ export function useSurvey(
   const { data, error, isFetching } = useQuery({
     queryKey: ['survey', library, slug, revision, asked],
     enabled: revision !== undefined,
-    queryFn: () =>
-      request<Surveyed>(`/api/libraries/${library}/components/${slug}/survey?extra=${encodeURIComponent(asked)}`),
+    queryFn: () => call(ROUTES.survey, { library, slug }, { query: { extra: asked } }),
     staleTime: Infinity,
     retry: false,
     // What was read before stays in sight until the new readings are there.

@@ -1,6 +1,7 @@
 'use client'
 
 import { useCallback } from 'react'
+import type { Surveyed } from '@/contract'
 import type { Space } from '@/core/matrix'
 import { type Sheet } from '@/core/sheet'
 import { parseReading, parsePartReference } from '@/core/readings'
@@ -8,7 +9,6 @@ import { parseExpectation, type Rule } from '@/core/spec'
 import { judgeSurvey } from '@/core/survey'
 import { probeHere } from './probeHere'
 import type { Trial } from './SayForm'
-import type { Surveyed } from './useSurvey'
 
 /** Judges an expectation of some cases as it is typed, by what was read last. */
 export function useTrial(

@@ -1,20 +1,12 @@
 'use client'
 
+import { ROUTES, type TrialRun, type TypedEdit } from '@/contract'
 import { counted } from '@/core/words'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
-import { request } from '../live'
+import { call } from '../live'
 import { Mark } from '../marks'
 import { useStable } from '../hooks'
-import type { TokenEffects, TrialRun, TypedEdit } from './model'
-
-const ask = <T,>(library: string, what: 'look' | 'try', edits: readonly TypedEdit[], signal?: AbortSignal) =>
-  request<T>(`/api/libraries/${library}/tokens`, {
-    method: 'POST',
-    headers: { 'content-type': 'application/json' },
-    body: JSON.stringify({ do: what, edits }),
-    ...(signal && { signal }),
-  })
 
 /** What a change would do, before it is made: the expectations that come to something else, and, tried out, the cases that then miss. */
 export function Effects({ library, edits }: { library: string; edits: readonly TypedEdit[] }) {
@@ -28,13 +20,13 @@ export function Effects({ library, edits }: { library: string; edits: readonly T
   }, [now])
   const { data: effects, error } = useQuery({
     queryKey: ['token-effects', library, settled],
-    queryFn: ({ signal }) => ask<TokenEffects>(library, 'look', settled, signal),
+    queryFn: ({ signal }) => call(ROUTES.foresee, { library }, { given: { edits: [...settled] }, signal }),
     retry: false,
   })
   const trial = useQuery({
     queryKey: ['token-trial', library, settled],
     enabled: isTrying && settled === edits,
-    queryFn: ({ signal }) => ask<TrialRun>(library, 'try', settled, signal),
+    queryFn: ({ signal }) => call(ROUTES.tryTokens, { library }, { given: { edits: [...settled] }, signal }),
     retry: false,
     staleTime: Infinity,
   })

@@ -2,12 +2,12 @@
 
 import { X } from 'lucide-react'
 import { useEffect, useMemo, useState } from 'react'
+import type { TokenCell, TokenRow, TokensModel, TypedEdit } from '@/contract'
 import { contrastRatio, over, readColor } from '@/core/readings'
 import { readTokenText } from '@/core/tokens'
 import { SourceLines, Suggest } from '../survey'
 import { Effects } from './Effects'
 import { TokenFigure } from './TokenFigure'
-import type { TokenCell, TokenRow, TokensModel, TypedEdit } from './model'
 
 export interface TokenDetailProps {
   library: string

@@ -2,9 +2,9 @@
 
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { memo, useEffect, useMemo, useRef } from 'react'
+import type { TokenRow, TokensModel } from '@/contract'
 import { groupBy } from '@/core/group'
 import { TokenFigure } from './TokenFigure'
-import type { TokenRow, TokensModel } from './model'
 
 type Line = { kind: 'group'; name: string; count: number } | { kind: 'token'; row: TokenRow }
 

@@ -3,12 +3,13 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { Redo2, Undo2 } from 'lucide-react'
 import { useCallback, useMemo, useState } from 'react'
+import type { z } from 'zod'
+import { ROUTES, type LibraryFacts, type TypedEdit } from '@/contract'
 import { IconButton } from '../editing'
-import { TitleBlock, useKeys, type Findable, type LibraryFacts } from '../frame'
-import { request, RunProvider, useLibraryEvents } from '../live'
+import { TitleBlock, useKeys, type Findable } from '../frame'
+import { call, RunProvider, useLibraryEvents } from '../live'
 import { TokenDetail } from './TokenDetail'
 import { TokenTable } from './TokenTable'
-import type { TokensModel, TypedEdit } from './model'
 
 export interface TokensProps {
   library: LibraryFacts
@@ -42,25 +43,24 @@ const FORMATS = [
 
 function Workplace({ library, libraries }: TokensProps) {
   const client = useQueryClient()
-  const address = `/api/libraries/${library.id}/tokens`
   const {
     data: model,
     error,
     refetch,
-  } = useQuery({ queryKey: ['tokens', library.id], queryFn: () => request<TokensModel>(address), staleTime: 0 })
+  } = useQuery({
+    queryKey: ['tokens', library.id],
+    queryFn: () => call(ROUTES.tokens, { library: library.id }),
+    staleTime: 0,
+  })
   const [words, setWords] = useState('')
   const [type, setType] = useState('')
   const [selected, setSelected] = useState<string>()
   const [problem, setProblem] = useState<string>()
   useLibraryEvents(library.id, () => void refetch())
   const post = useCallback(
-    async (body: unknown): Promise<string | undefined> => {
+    async (given: z.input<(typeof ROUTES.changeTokens)['given']>): Promise<string | undefined> => {
       try {
-        await request(address, {
-          method: 'POST',
-          headers: { 'content-type': 'application/json' },
-          body: JSON.stringify(body),
-        })
+        await call(ROUTES.changeTokens, { library: library.id }, { given })
         await refetch()
         void client.invalidateQueries({ queryKey: ['states', library.id] })
         return undefined
@@ -68,7 +68,7 @@ function Workplace({ library, libraries }: TokensProps) {
         return (failure as Error).message
       }
     },
-    [address, refetch, client, library.id],
+    [refetch, client, library.id],
   )
   const step = async (what: 'undo' | 'redo') => setProblem(await post({ do: what }))
   useKeys({
@@ -142,7 +142,13 @@ function Workplace({ library, libraries }: TokensProps) {
         </span>
         <span className="ml-auto text-quiet">Write as</span>
         {FORMATS.map(([format, label]) => (
-          <a key={format} className="control" title={label} href={`${address}/export?format=${format}`} download>
+          <a
+            key={format}
+            className="control"
+            title={label}
+            href={`/api/libraries/${library.id}/tokens/export?format=${format}`}
+            download
+          >
             {format}
           </a>
         ))}
@@ -200,7 +206,7 @@ function Workplace({ library, libraries }: TokensProps) {
             model={model}
             row={row}
             onSelect={setSelected}
-            onSave={(edits: readonly TypedEdit[]) => post({ do: 'save', edits })}
+            onSave={(edits: readonly TypedEdit[]) => post({ do: 'save', edits: [...edits] })}
             onClose={() => setSelected(undefined)}
           />
         )}

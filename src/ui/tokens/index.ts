@@ -1,2 +1,1 @@
-export type * from './model'
 export { Tokens } from './Tokens'

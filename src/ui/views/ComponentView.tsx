@@ -2,7 +2,8 @@
 
 import { notFound } from 'next/navigation'
 import { Suspense } from 'react'
-import { ViewContext, type LibraryFacts } from '../frame'
+import type { LibraryFacts } from '@/contract'
+import { ViewContext } from '../frame'
 import { RunProvider } from '../live'
 import { VIEWS } from './list'
 

@@ -1,8 +1,8 @@
 'use client'
 
+import type { MarkKind } from '@/contract'
 import { useEffect, useMemo, useRef } from 'react'
 import { useTheme } from 'next-themes'
-import type { MarkKind } from '../marks'
 
 const STEP_PX = 9
 const SIZE_PX = 6

@@ -1,12 +1,13 @@
 'use client'
 
+import { ROUTES, type BoardModel, type ComponentState, type MarkKind } from '@/contract'
 import { counted } from '@/core/words'
 import { useQuery } from '@tanstack/react-query'
 import Link from 'next/link'
 import { useMemo } from 'react'
-import { DefaultCase, defaultPlacement, layOut, type BoardModel } from '../board'
-import { request, type ComponentState } from '../live'
-import { MarkCount, type MarkKind } from '../marks'
+import { DefaultCase, defaultPlacement, layOut } from '../board'
+import { call } from '../live'
+import { MarkCount } from '../marks'
 import { Miniature } from './Miniature'
 
 const LIVE_HEIGHT_PX = 120
@@ -22,7 +23,7 @@ export interface TileProps {
 export function Tile({ library, slug, name, state }: TileProps) {
   const { data: model, error } = useQuery({
     queryKey: ['board', library, slug],
-    queryFn: () => request<BoardModel>(`/api/libraries/${library}/components/${slug}/board`),
+    queryFn: () => call(ROUTES.board, { library, slug }),
   })
   return (
     <li className="border border-line bg-sheet" data-tile={slug}>

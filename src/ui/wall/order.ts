@@ -1,4 +1,5 @@
-import { countMarks, type ComponentState } from '../live'
+import type { ComponentState } from '@/contract'
+import { countMarks } from '../live'
 
 export type WallOrder = 'name' | 'misses' | 'read'
 

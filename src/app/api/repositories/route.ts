@@ -1,15 +1,10 @@
 import { userInfo } from 'node:os'
-import { z } from 'zod'
+import { ROUTES, type RepositoryAnswer } from '@/contract'
 import { bodyOf, connection, isOwn, refused } from '@/app/_server'
 import { BadInput } from '@/core/problem'
 import { LIBRARY_FILE } from '@/core/sheet'
 import { keepComponents, openFolder, proposeRepository, readFolder, writeFiles } from '@/source'
 import { importTree } from '@/store'
-import type { RepositoryAnswer } from '@/ui/bringin'
-
-const folder = z.string().min(1).max(4000)
-const askSchema = z.object({ folder })
-const writeSchema = z.object({ folder, components: z.array(z.string().max(200)).max(5000) })
 
 const answered = async (work: () => Promise<unknown>) => {
   try {
@@ -24,7 +19,7 @@ const answered = async (work: () => Promise<unknown>) => {
 /** What a folder of this machine could become: the library that it is, or one that is proposed. Nothing is written. */
 export async function POST(request: Request) {
   if (!isOwn(request)) return refused()
-  const body = await bodyOf(request, askSchema)
+  const body = await bodyOf(request, ROUTES.proposeRepository)
   if ('refusal' in body) return body.refusal
   return answered(async (): Promise<RepositoryAnswer> => {
     const tree = openFolder(body.data.folder)
@@ -37,7 +32,7 @@ export async function POST(request: Request) {
 /** Writes what was proposed, for the components that were chosen, and links a library to the folder. */
 export async function PUT(request: Request) {
   if (!isOwn(request)) return refused()
-  const body = await bodyOf(request, writeSchema)
+  const body = await bodyOf(request, ROUTES.takeRepository)
   if ('refusal' in body) return body.refusal
   return answered(async () => {
     const tree = openFolder(body.data.folder)

@@ -1,5 +1,5 @@
 import { mergeLines, mergeSheetText } from '@/core/edit'
-import type { Definition, SaveAnswer } from '../definition'
+import type { Definition, SaveAnswer } from '@/contract'
 import { reduce } from './reduce'
 import { newSession, type Ask, type Session, type SessionEvent, type Timer } from './session'
 

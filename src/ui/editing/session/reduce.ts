@@ -1,6 +1,6 @@
 import { mergeLines, mergeSheetText } from '@/core/edit'
 import { SHEET_SUFFIX } from '@/core/sheet'
-import type { Definition, Preview, SaveAnswer } from '../definition'
+import type { Definition, Preview, SaveAnswer } from '@/contract'
 import type { Ask, Effect, Session, SessionEvent, Want } from './session'
 
 // The stage follows a pause in typing of this length; what is typed is kept at the same time.

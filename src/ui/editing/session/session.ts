@@ -1,6 +1,6 @@
 import type { Preference, TextConflict } from '@/core/edit'
 import type { Problem } from '@/core/problem'
-import type { Definition, Preview, SaveAnswer } from '../definition'
+import type { Definition, Preview, SaveAnswer } from '@/contract'
 
 /** How what is on the screen stands to what is saved. */
 export type Status =

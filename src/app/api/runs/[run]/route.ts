@@ -1,8 +1,9 @@
-import { isOwn, notFound, refused, stopRun } from '@/app/_server'
+import { ROUTES } from '@/contract'
+import { answer, isOwn, notFound, refused, stopRun } from '@/app/_server'
 
 /** Stops a run. What it has found stays. */
 export async function DELETE(request: Request, { params }: { params: Promise<{ run: string }> }) {
   if (!isOwn(request)) return refused()
   const { run } = await params
-  return stopRun(run) ? Response.json({ stopped: run }) : notFound(`run "${run}"`)
+  return stopRun(run) ? answer(ROUTES.stopRun, { stopped: run }) : notFound(`run "${run}"`)
 }

@@ -1,12 +1,6 @@
-import { z } from 'zod'
-import { bodyOf, isOwn, notFound, openStored, refused } from '@/app/_server'
+import { ROUTES } from '@/contract'
+import { answer, bodyOf, isOwn, notFound, openStored, refused } from '@/app/_server'
 import { propose, UPLOAD_LIMITS } from '@/source'
-
-const bodySchema = z.object({
-  files: z
-    .record(z.string().max(400), z.string().max(UPLOAD_LIMITS.fileBytes))
-    .refine((files) => Object.keys(files).length <= UPLOAD_LIMITS.files, `more than ${UPLOAD_LIMITS.files} files`),
-})
 
 /** What could be made of pasted or dropped files. Nothing is saved. */
 export async function POST(request: Request, { params }: { params: Promise<{ library: string }> }) {
@@ -19,10 +13,11 @@ export async function POST(request: Request, { params }: { params: Promise<{ lib
     )
   const opened = await openStored(library)
   if (!opened) return notFound(`library "${library}"`)
-  const body = await bodyOf(request, bodySchema)
+  const body = await bodyOf(request, ROUTES.bringIn)
   if ('refusal' in body) return body.refusal
   try {
-    return Response.json(
+    return answer(
+      ROUTES.bringIn,
       await propose(
         body.data.files,
         opened.sheets.map(({ slug }) => slug),

@@ -1,6 +1,6 @@
+import type { LibraryEvent } from '@/contract'
 import { linkProblems, listenToLibrary, notFound, openStored } from '@/app/_server'
 import { describeProblem } from '@/core/problem'
-import type { LibraryEvent } from '@/ui/live'
 
 /** A library's changes as they happen, as server-sent events. The first tells how it stands. */
 export async function GET(request: Request, { params }: { params: Promise<{ library: string }> }) {

@@ -1,11 +1,14 @@
-import { notFound, openStored } from '@/app/_server'
+import { ROUTES } from '@/contract'
+import { answer, notFound, openStored, queryOf } from '@/app/_server'
 import { textOf } from '@/core/sheet'
 
 /** The text of one of a library's files: `?path=`. */
 export async function GET(request: Request, { params }: { params: Promise<{ library: string }> }) {
   const { library } = await params
-  const path = new URL(request.url).searchParams.get('path') ?? ''
+  const query = queryOf(request, ROUTES.file)
+  if ('refusal' in query) return query.refusal
+  const { path } = query.data
   const opened = await openStored(library)
   const text = opened && textOf(opened.library.tree, path)
-  return text === undefined ? notFound(`file "${path}"`) : Response.json({ text })
+  return text === undefined ? notFound(`file "${path}"`) : answer(ROUTES.file, { text })
 }

@@ -1,18 +1,17 @@
-import { z } from 'zod'
-import { bodyOf, isOwn, linkLibrary, notFound, openStored, refused } from '@/app/_server'
+import { ROUTES } from '@/contract'
+import { answer, bodyOf, isOwn, linkLibrary, notFound, openStored, refused } from '@/app/_server'
 import { BadInput } from '@/core/problem'
-
-const bodySchema = z.object({ folder: z.string().min(1).max(4000).nullable() })
 
 /** Links a library to a folder on this machine, or lets it live in the store alone. */
 export async function POST(request: Request, { params }: { params: Promise<{ library: string }> }) {
   if (!isOwn(request)) return refused()
   const { library } = await params
-  const body = await bodyOf(request, bodySchema)
+  const body = await bodyOf(request, ROUTES.link)
   if ('refusal' in body) return body.refusal
   if (!(await openStored(library))) return notFound(`library "${library}"`)
   try {
-    return Response.json(await linkLibrary(library, body.data.folder))
+    await linkLibrary(library, body.data.folder)
+    return answer(ROUTES.link, {})
   } catch (error) {
     if (!(error instanceof BadInput)) throw error
     return Response.json({ problem: error.message }, { status: 422 })

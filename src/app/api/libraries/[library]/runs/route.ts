@@ -1,7 +1,5 @@
-import { bodyOf, isOwn, notFound, openStored, refused, startRun } from '@/app/_server'
-import { z } from 'zod'
-
-const bodySchema = z.object({ components: z.array(z.string()).min(1).optional() })
+import { ROUTES } from '@/contract'
+import { answer, bodyOf, isOwn, notFound, openStored, refused, startRun } from '@/app/_server'
 
 /** Starts a run of the library, or of the components named. */
 export async function POST(request: Request, { params }: { params: Promise<{ library: string }> }) {
@@ -9,9 +7,9 @@ export async function POST(request: Request, { params }: { params: Promise<{ lib
   const { library } = await params
   const opened = await openStored(library)
   if (!opened) return notFound(`library "${library}"`)
-  const body = await bodyOf(request, bodySchema)
+  const body = await bodyOf(request, ROUTES.startRun)
   if ('refusal' in body) return body.refusal
   const unknown = body.data.components?.find((slug) => !opened.sheets.some((sheet) => sheet.slug === slug))
   if (unknown !== undefined) return notFound(`component "${unknown}"`)
-  return Response.json({ run: await startRun(library, body.data.components) })
+  return answer(ROUTES.startRun, { run: await startRun(library, body.data.components) })
 }

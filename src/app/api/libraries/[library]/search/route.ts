@@ -1,4 +1,5 @@
-import { notFound, openStored } from '@/app/_server'
+import { ROUTES } from '@/contract'
+import { answer, notFound, openStored } from '@/app/_server'
 import { searchEntries } from '@/core/guide'
 import { resolvePath, textOf } from '@/core/sheet'
 
@@ -8,7 +9,8 @@ export async function GET(_: Request, { params }: { params: Promise<{ library: s
   const opened = await openStored(id)
   if (!opened) return notFound(`library "${id}"`)
   const { tree } = opened.library
-  return Response.json(
+  return answer(
+    ROUTES.search,
     opened.sheets.flatMap((sheet) => {
       const path = sheet.data.guide === undefined ? undefined : resolvePath(sheet.file, sheet.data.guide)
       return searchEntries(sheet, path === undefined ? undefined : textOf(tree, path))

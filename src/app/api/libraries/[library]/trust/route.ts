@@ -1,16 +1,14 @@
-import { z } from 'zod'
-import { bodyOf, connection, isOwn, notFound, openStored, refused } from '@/app/_server'
+import { ROUTES } from '@/contract'
+import { answer, bodyOf, connection, isOwn, notFound, openStored, refused } from '@/app/_server'
 import { setTrust } from '@/store'
-
-const bodySchema = z.object({ trust: z.enum(['yes', 'no']) })
 
 /** Remembers whether the PostCSS configuration of a linked folder may run. */
 export async function POST(request: Request, { params }: { params: Promise<{ library: string }> }) {
   if (!isOwn(request)) return refused()
   const { library } = await params
-  const body = await bodyOf(request, bodySchema)
+  const body = await bodyOf(request, ROUTES.trust)
   if ('refusal' in body) return body.refusal
   if (!(await openStored(library))) return notFound(`library "${library}"`)
   await setTrust(await connection(), library, body.data.trust)
-  return Response.json({ trust: body.data.trust })
+  return answer(ROUTES.trust, {})
 }

@@ -1,4 +1,5 @@
-import { boardModel, notFound, openStored } from '@/app/_server'
+import { ROUTES } from '@/contract'
+import { answer, boardModel, notFound, openStored } from '@/app/_server'
 
 /** What the browser needs to show a component's cases live. */
 export async function GET(_: Request, { params }: { params: Promise<{ library: string; slug: string }> }) {
@@ -6,5 +7,5 @@ export async function GET(_: Request, { params }: { params: Promise<{ library: s
   const opened = await openStored(library)
   if (!opened) return notFound(`library "${library}"`)
   const made = await boardModel(opened, slug)
-  return 'model' in made ? Response.json(made.model) : Response.json(made, { status: 422 })
+  return 'model' in made ? answer(ROUTES.board, made.model) : Response.json(made, { status: 422 })
 }

@@ -1,4 +1,5 @@
-import { definitionOf, notFound, openStored } from '@/app/_server'
+import { ROUTES } from '@/contract'
+import { answer, definitionOf, notFound, openStored } from '@/app/_server'
 
 type Params = { params: Promise<{ library: string; slug: string }> }
 
@@ -7,5 +8,5 @@ export async function GET(_: Request, { params }: Params) {
   const { library, slug } = await params
   const opened = await openStored(library)
   const definition = opened && (await definitionOf(opened, slug))
-  return definition ? Response.json(definition) : notFound(`component "${slug}"`)
+  return definition ? answer(ROUTES.define, definition) : notFound(`component "${slug}"`)
 }

@@ -1,14 +1,7 @@
-import { z } from 'zod'
-import { bodyOf, isOwn, notFound, openStored, playScenario, refused } from '@/app/_server'
+import { ROUTES } from '@/contract'
+import { answer, bodyOf, isOwn, notFound, openStored, playScenario, refused } from '@/app/_server'
 import { BadInput } from '@/core/problem'
 import { NoBrowser } from '@/runner'
-
-const playSchema = z.object({
-  /** The scenario's place in the sheet. */
-  index: z.number().int().min(0),
-  /** Texts that differ from the stored ones. */
-  texts: z.record(z.string(), z.string()).default({}),
-})
 
 /** Plays a scenario in a browser of the server, and gives back the film of it. */
 export async function POST(request: Request, { params }: { params: Promise<{ library: string; slug: string }> }) {
@@ -16,11 +9,11 @@ export async function POST(request: Request, { params }: { params: Promise<{ lib
   const { library, slug } = await params
   const opened = await openStored(library)
   if (!opened?.sheets.some((sheet) => sheet.slug === slug)) return notFound(`component "${slug}"`)
-  const body = await bodyOf(request, playSchema)
+  const body = await bodyOf(request, ROUTES.play)
   if ('refusal' in body) return body.refusal
   try {
     const film = await playScenario(library, slug, body.data.texts, body.data.index)
-    return film ? Response.json(film) : notFound('such scenario')
+    return film ? answer(ROUTES.play, film) : notFound('such scenario')
   } catch (error) {
     const isTold = error instanceof BadInput || error instanceof NoBrowser
     return Response.json(

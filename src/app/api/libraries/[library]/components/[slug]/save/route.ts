@@ -1,14 +1,5 @@
-import { z } from 'zod'
-import { bodyOf, isOwn, notFound, openStored, refused, save } from '@/app/_server'
-
-const bodySchema = z.object({
-  /** Left out for a new component. */
-  base: z.number().optional(),
-  texts: z.record(z.string(), z.string().max(2_000_000).nullable()),
-  note: z.string().max(300).optional(),
-  prefer: z.enum(['ours', 'theirs']).optional(),
-  tab: z.string().max(64).optional(),
-})
+import { ROUTES } from '@/contract'
+import { answer, bodyOf, isOwn, notFound, openStored, refused, save } from '@/app/_server'
 
 type Params = { params: Promise<{ library: string; slug: string }> }
 
@@ -16,7 +7,7 @@ type Params = { params: Promise<{ library: string; slug: string }> }
 export async function POST(request: Request, { params }: Params) {
   if (!isOwn(request)) return refused()
   const { library, slug } = await params
-  const body = await bodyOf(request, bodySchema)
+  const body = await bodyOf(request, ROUTES.save)
   if ('refusal' in body) return body.refusal
   if (!/^[a-z][a-z0-9]*(-[a-z0-9]+)*$/.test(slug))
     return Response.json(
@@ -24,5 +15,5 @@ export async function POST(request: Request, { params }: Params) {
       { status: 400 },
     )
   if (!(await openStored(library))) return notFound(`library "${library}"`)
-  return Response.json(await save(library, slug, body.data))
+  return answer(ROUTES.save, await save(library, slug, body.data))
 }

@@ -1,18 +1,19 @@
-import { z } from 'zod'
-import { notFound, openStored, surveyOf } from '@/app/_server'
+import { extraReadings, ROUTES } from '@/contract'
+import { answer, notFound, openStored, queryOf, surveyOf } from '@/app/_server'
 import { BadInput } from '@/core/problem'
 import { NoBrowser } from '@/runner'
-
-const extraSchema = z.array(z.object({ part: z.string().max(100), reading: z.string().max(200) })).max(500)
 
 /** What is read of a component in every case; `extra` names readings besides, as JSON. */
 export async function GET(request: Request, { params }: { params: Promise<{ library: string; slug: string }> }) {
   const { library, slug } = await params
   const opened = await openStored(library)
   if (!opened?.sheets.some((sheet) => sheet.slug === slug)) return notFound(`component "${slug}"`)
+  const query = queryOf(request, ROUTES.survey)
+  if ('refusal' in query) return query.refusal
   try {
-    const extra = extraSchema.parse(JSON.parse(new URL(request.url).searchParams.get('extra') ?? '[]'))
-    return Response.json({ survey: await surveyOf(library, slug, extra), tolerance: opened.library.data.tolerance })
+    const extra = extraReadings.parse(JSON.parse(query.data.extra ?? '[]'))
+    const survey = await surveyOf(library, slug, extra)
+    return answer(ROUTES.survey, { survey, tolerance: opened.library.data.tolerance })
   } catch (error) {
     const isTold = error instanceof BadInput || error instanceof NoBrowser
     return Response.json(

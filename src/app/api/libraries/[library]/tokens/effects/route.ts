@@ -1,0 +1,16 @@
+import { answer, bodyOf, isOwn, notFound, openStored, refused, tokenEffects } from '@/app/_server'
+import { ROUTES } from '@/contract'
+
+/** What a change of tokens would do, by its values alone. */
+export async function POST(request: Request, { params }: { params: Promise<{ library: string }> }) {
+  if (!isOwn(request)) return refused()
+  const { library } = await params
+  const body = await bodyOf(request, ROUTES.foresee)
+  if ('refusal' in body) return body.refusal
+  if (!(await openStored(library))) return notFound(`library "${library}"`)
+  try {
+    return answer(ROUTES.foresee, await tokenEffects(library, body.data.edits))
+  } catch (error) {
+    return Response.json({ problem: (error as Error).message }, { status: 422 })
+  }
+}

@@ -1,0 +1,16 @@
+import { answer, bodyOf, isOwn, notFound, openStored, refused, tryTokens } from '@/app/_server'
+import { ROUTES } from '@/contract'
+
+/** What a change of tokens would do, by rendering it. */
+export async function POST(request: Request, { params }: { params: Promise<{ library: string }> }) {
+  if (!isOwn(request)) return refused()
+  const { library } = await params
+  const body = await bodyOf(request, ROUTES.tryTokens)
+  if ('refusal' in body) return body.refusal
+  if (!(await openStored(library))) return notFound(`library "${library}"`)
+  try {
+    return answer(ROUTES.tryTokens, await tryTokens(library, body.data.edits, request.signal))
+  } catch (error) {
+    return Response.json({ problem: (error as Error).message }, { status: 422 })
+  }
+}

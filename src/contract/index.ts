@@ -1,0 +1,51 @@
+import * as boards from './board'
+import * as bringin from './bringin'
+import * as definitions from './definition'
+import * as libraries from './library'
+import * as measuring from './measure'
+import * as design from './tokens'
+
+/** Everything that the interface asks of the server. */
+export const ROUTES = {
+  board: boards.board,
+  bench: boards.bench,
+  bringIn: bringin.bringIn,
+  proposeRepository: bringin.proposeRepository,
+  takeRepository: bringin.takeRepository,
+  define: definitions.define,
+  preview: definitions.preview,
+  save: definitions.save,
+  stepHistory: definitions.stepHistory,
+  compareRevisions: definitions.compareRevisions,
+  states: libraries.states,
+  startRun: libraries.startRun,
+  stopRun: libraries.stopRun,
+  search: libraries.search,
+  file: libraries.file,
+  link: libraries.link,
+  trust: libraries.trust,
+  survey: measuring.survey,
+  play: measuring.play,
+  caseChecks: measuring.caseChecks,
+  tokens: design.tokens,
+  changeTokens: design.changeTokens,
+  foresee: design.foresee,
+  tryTokens: design.tryTokens,
+} as const
+
+export type { BenchModel, BoardModel } from './board'
+export { takenLibrarySchema, type ProposedComponent, type RepositoryAnswer } from './bringin'
+export type { Definition, Preview, RevisionFacts, SaveAnswer } from './definition'
+export type { ParamsOf, Route } from './defineRoute'
+export {
+  libraryEventSchema,
+  runEventSchema,
+  type ComponentState,
+  type LibraryEvent,
+  type LibraryFacts,
+  type LibraryStates,
+  type MarkKind,
+  type RunEvent,
+} from './library'
+export { extraReadings, type Surveyed } from './measure'
+export type { TokenCell, TokenEffects, TokenRow, TokensModel, TokenUse, TrialRun, TypedEdit } from './tokens'

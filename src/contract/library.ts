@@ -1,0 +1,112 @@
+import { z } from 'zod'
+import type { SearchEntry } from '@/core/guide'
+import type { Lint } from '@/core/lint'
+import type { Finding, ScenarioReport } from '@/core/report'
+import { defineRoute, done, made } from './defineRoute'
+
+const LIBRARY = '/api/libraries/{library}' as const
+
+/** How a case stands. */
+export const markSchema = z.enum(['holds', 'misses', 'unread', 'open'])
+export type MarkKind = z.output<typeof markSchema>
+
+/** What every view's title block shows of a library. */
+export interface LibraryFacts {
+  id: string
+  name: string
+  /** The folder on disk that it is linked to. */
+  folder?: string
+  /** The PostCSS configuration that the folder's styles are built by, and what the user has said of running it. */
+  styleBuild?: { config: string; trust?: 'yes' | 'no' }
+  components: { slug: string; name: string; revision: number; status: string }[]
+}
+
+/** How one component stands after the last run that took it. */
+export const componentStateSchema = z.object({
+  slug: z.string(),
+  runId: z.string(),
+  startedAt: z.string(),
+  milliseconds: z.number(),
+  browser: z.string(),
+  /** The library's files have changed since. */
+  isOutdated: z.boolean(),
+  lints: z.array(made<Lint>()),
+  notes: z.array(z.string()),
+  findings: z.array(made<Finding>()),
+  scenarios: z.array(made<ScenarioReport>()),
+  marks: z.array(z.tuple([z.string(), markSchema, z.number()])),
+})
+export type ComponentState = z.output<typeof componentStateSchema>
+
+const libraryStatesSchema = z.object({
+  /** The run that is going on. */
+  going: z.string().nullable(),
+  components: z.array(componentStateSchema),
+})
+export type LibraryStates = z.output<typeof libraryStatesSchema>
+
+/** What a run tells while it goes on. */
+export const runEventSchema = z.discriminatedUnion('type', [
+  z.object({ type: z.literal('progress'), done: z.number(), total: z.number(), slug: z.string(), msLeft: z.number() }),
+  z.object({ type: z.literal('component'), slug: z.string() }),
+  z.object({ type: z.literal('end'), state: z.enum(['running', 'done', 'stopped', 'failed']), problem: z.string() }),
+])
+export type RunEvent = z.output<typeof runEventSchema>
+
+/** Told to every view of a library when something has changed in it. */
+export const libraryEventSchema = z.object({
+  fingerprint: z.string(),
+  /** The components that changed, with their new heads. */
+  components: z.array(z.object({ slug: z.string(), head: z.number() })),
+  /** Why the linked folder cannot be read as it stands. */
+  problem: z.string().optional(),
+})
+export type LibraryEvent = z.output<typeof libraryEventSchema>
+
+export const states = defineRoute({ method: 'GET', path: `${LIBRARY}/states`, answer: libraryStatesSchema })
+
+/** Starts a run of the library, or of the components named. */
+export const startRun = defineRoute({
+  method: 'POST',
+  path: `${LIBRARY}/runs`,
+  given: z.object({ components: z.array(z.string()).min(1).optional() }),
+  answer: z.object({ run: z.string() }),
+})
+
+/** Stops a run. What it has found stays. */
+export const stopRun = defineRoute({
+  method: 'DELETE',
+  path: '/api/runs/{run}',
+  answer: z.object({ stopped: z.string() }),
+})
+
+/** All that can be found in a library: names, and every word of its sheets and guides. */
+export const search = defineRoute({
+  method: 'GET',
+  path: `${LIBRARY}/search`,
+  answer: z.array(made<SearchEntry>()),
+})
+
+/** The text of one of a library's files. */
+export const file = defineRoute({
+  method: 'GET',
+  path: `${LIBRARY}/files`,
+  query: z.object({ path: z.string() }),
+  answer: z.object({ text: z.string() }),
+})
+
+/** Links a library to a folder on this machine, or lets it live in the store alone. */
+export const link = defineRoute({
+  method: 'POST',
+  path: `${LIBRARY}/link`,
+  given: z.object({ folder: z.string().min(1).max(4000).nullable() }),
+  answer: done,
+})
+
+/** Remembers whether the PostCSS configuration of a linked folder may run. */
+export const trust = defineRoute({
+  method: 'POST',
+  path: `${LIBRARY}/trust`,
+  given: z.object({ trust: z.enum(['yes', 'no']) }),
+  answer: done,
+})

@@ -1,0 +1,44 @@
+import { z } from 'zod'
+import type { CheckResult } from '@/core/plan'
+import type { Film } from '@/core/scenario'
+import type { Tolerance } from '@/core/sheet'
+import type { Survey } from '@/core/survey'
+import { defineRoute, made } from './defineRoute'
+
+const COMPONENT = '/api/libraries/{library}/components/{slug}' as const
+
+const surveyedSchema = z.object({ survey: made<Survey>(), tolerance: made<Tolerance>() })
+export type Surveyed = z.output<typeof surveyedSchema>
+
+/** Readings besides those of every survey. */
+export const extraReadings = z.array(z.object({ part: z.string().max(100), reading: z.string().max(200) })).max(500)
+
+/** What is read of a component in every case. */
+export const survey = defineRoute({
+  method: 'GET',
+  path: `${COMPONENT}/survey`,
+  /** `extra`: readings besides, as JSON. */
+  query: z.object({ extra: z.string().optional() }),
+  answer: surveyedSchema,
+})
+
+/** Plays a scenario in a browser of the server. */
+export const play = defineRoute({
+  method: 'POST',
+  path: `${COMPONENT}/play`,
+  given: z.object({
+    /** The scenario's place in the sheet. */
+    index: z.number().int().min(0),
+    /** Texts that differ from the stored ones. */
+    texts: z.record(z.string(), z.string()).default({}),
+  }),
+  answer: made<Film>(),
+})
+
+/** All that a run read in one case. */
+export const caseChecks = defineRoute({
+  method: 'GET',
+  path: '/api/runs/{run}/cases',
+  query: z.object({ slug: z.string(), key: z.string() }),
+  answer: z.object({ checks: z.array(made<CheckResult>()), failure: z.string().optional() }),
+})
