@@ -51,7 +51,6 @@ const check = (measured: string, verdict: CheckResult['verdict'] = 'holds'): Che
   difference: '',
   rule: { index: 0, line: 1 },
   reason: '',
-  fault: false,
 })
 
 describe('libraries', () => {

@@ -8,7 +8,7 @@ import {
   type Claim,
   type Computed,
   type Judgement,
-  type Look,
+  type JudgeContext,
   type Value,
 } from '../spec'
 import type { TokenBook } from '../tokens'
@@ -33,7 +33,7 @@ export type Readings = (request: number) => Measured
 /** Looks a reading of another case up; `later` when that case has not been read yet. */
 export type Elsewhere = (caseKey: string, request: string) => Measured | 'later'
 
-type Asked = { plain: string } | { invalid: string; isLookup: true } | { asked: AskedProbe; literal?: string }
+type Asked = { plain: string } | { invalid: string; cause: 'lookup' } | { asked: AskedProbe; literal?: string }
 
 /** Judges the cases of one context: asks for the expected values that it needs, then gives the verdicts. */
 export class ContextJudge {
@@ -96,7 +96,7 @@ export class ContextJudge {
   ): CheckResult | 'later' {
     const roles = new Map([...valuesAsked(claim)].map(({ value, role }) => [value, role]))
     let isLater = false
-    const look: Look = {
+    const context: JudgeContext = {
       kind: claim.reading.kind,
       tolerance: this.tolerance,
       computed: (value) => this.computed(this.ask(one, profile, claim, value, roles.get(value) ?? 'equal', readings)),
@@ -110,7 +110,7 @@ export class ContextJudge {
     }
     let last: { judgement: Judgement; text: string } | undefined
     for (const text of measured.split(MATCH_SEPARATOR)) {
-      last = { judgement: judge(claim.expectation, text, look), text }
+      last = { judgement: judge(claim.expectation, text, context), text }
       if (last.judgement.verdict !== 'holds') break
     }
     return isLater ? 'later' : toResult(claim, last!.judgement, last!.text)
@@ -119,7 +119,10 @@ export class ContextJudge {
   private computed(ask: Asked): Computed {
     if ('invalid' in ask) return ask
     if ('plain' in ask) return { text: ask.plain }
-    const computed = this.#answers.get(ask.asked.key) ?? { invalid: 'the browser was not asked for it' }
+    const computed = this.#answers.get(ask.asked.key) ?? {
+      invalid: 'the browser was not asked for it',
+      cause: 'unasked' as const,
+    }
     // What stood in quotes and is no CSS string is meant word for word.
     return 'invalid' in computed && ask.literal !== undefined ? { text: ask.literal } : computed
   }
@@ -198,14 +201,14 @@ export const dependsOnItselfOnly = ({ expectation }: Claim): boolean =>
   )
 
 function toResult(claim: Claim, judgement: Judgement, measured: string): CheckResult {
-  const shown = { ...describe(claim), measured, reason: '', fault: false, difference: '' }
+  const shown = { ...describe(claim), measured, reason: '', difference: '' }
   switch (judgement.verdict) {
     case 'holds':
       return { ...shown, verdict: 'holds', expected: judgement.expected }
     case 'misses':
       return { ...shown, verdict: 'misses', expected: judgement.expected, difference: judgement.difference }
     case 'unread':
-      return { ...shown, verdict: 'unread', expected: '', reason: judgement.reason, fault: judgement.fault }
+      return { ...shown, verdict: 'unread', expected: '', reason: judgement.reason, cause: judgement.cause }
   }
 }
 
@@ -225,7 +228,7 @@ export const unreadCheck = (claim: Claim, reason: string): CheckResult => ({
   measured: '',
   difference: '',
   reason,
-  fault: false,
+  cause: 'reading',
 })
 
 /** A case of which nothing could be read: each of its claims is unread. */

@@ -56,18 +56,18 @@ export function fillIn(
   context: Readonly<Record<string, string>>,
   tokens: Pick<TokenBook, 'get'>,
   lookup: ReadingLookup,
-): { text: string } | { invalid: string; isLookup: true } {
+): { text: string } | { invalid: string; cause: 'lookup' } {
   let text = ''
   for (const part of value.parts) {
     if (part.kind === 'text') text += part.text
     else if (part.kind === 'token') {
       const token = tokens.get(part.path, context)
-      if (!token) return { invalid: `there is no token {${part.path}} in this context`, isLookup: true }
+      if (!token) return { invalid: `there is no token {${part.path}} in this context`, cause: 'lookup' }
       // Relative colour syntax: the browser, not we, knows how to make a colour of any space transparent.
       text += part.alpha ? `rgb(from ${token.css} r g b / ${part.alpha})` : token.css
     } else {
       const measured = lookup(part.part, part.reading)
-      if (measured === undefined) return { invalid: `@${part.part}.${part.reading} could not be read`, isLookup: true }
+      if (measured === undefined) return { invalid: `@${part.part}.${part.reading} could not be read`, cause: 'lookup' }
       text += measured
     }
   }

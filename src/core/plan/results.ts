@@ -1,3 +1,5 @@
+import type { UnreadCause } from '../spec'
+
 /** Where a declaration stands that made a reading what it is. */
 export interface SourceLine {
   file: string
@@ -24,8 +26,8 @@ export interface CheckResult {
   rule: { index: number; line: number }
   /** Why it could not be read; empty otherwise. */
   reason: string
-  /** The expectation itself makes no sense. */
-  fault: boolean
+  /** What kind of reason it is, where it is unread. */
+  cause?: UnreadCause
   origin?: SourceLine
 }
 

@@ -36,7 +36,7 @@ export class ComponentTally {
     for (const check of result.checks) {
       this.counts[check.verdict]++
       if (check.verdict !== 'holds') this.addFinding(result.key, check)
-      if (check.fault) this.addFault(check)
+      if (check.cause === 'expectation') this.addFault(check)
     }
   }
 

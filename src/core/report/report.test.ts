@@ -12,7 +12,6 @@ const check = (given: Partial<CheckResult>): CheckResult => ({
   difference: '-2px',
   rule: { index: 0, line: 38 },
   reason: '',
-  fault: false,
   ...given,
 })
 const origin = { file: 'components/t/t.css', line: 12, declaration: 'width: 20px' }
@@ -61,7 +60,7 @@ test('what cannot be read is grouped by its reason', () => {
 })
 
 test('an expectation that makes no sense is a lint of the sheet, once', () => {
-  const fault = check({ verdict: 'unread', fault: true, reason: 'the browser does not take it' })
+  const fault = check({ verdict: 'unread', cause: 'expectation', reason: 'the browser does not take it' })
   expect(tallyOf({ a: [fault], b: [fault] }).report().lints).toEqual([
     {
       code: 'bad-expectation',

@@ -173,7 +173,6 @@ const check = (measured: string, isRight: boolean) => ({
   difference: '',
   rule: { index: 0, line: 1 },
   reason: '',
-  fault: false,
 })
 
 /** A component whose tip shows from one moment to another. */

@@ -22,7 +22,7 @@ export {
   type Value,
   type ValuePart,
 } from './expectation'
-export { judge, type Computed, type Judgement, type Look } from './judge'
+export { judge, type Computed, type Judgement, type UnreadCause, type JudgeContext } from './judge'
 export { printLiteral, readSoleValue } from './literal'
 export { EXPECTATION_GRAMMAR, grammarText } from './grammar'
 export { parseExpectation } from './parse'

@@ -1,11 +1,11 @@
 import { describe, expect, test } from '@jest/globals'
 import type { ValueKind } from '../readings'
 import { difference, sameComputed } from './compare'
-import { judge, parseExpectation, printValue, type Look } from './index'
+import { judge, parseExpectation, printValue, type JudgeContext } from './index'
 
 const tolerance = { length: 0.05, colour: 0, number: 0.001 }
 
-const look = (kind: ValueKind, elsewhere: Look['elsewhere'] = () => ({ unread: 'no such case' })): Look => ({
+const look = (kind: ValueKind, elsewhere: JudgeContext['elsewhere'] = () => ({ unread: 'no such case' })): JudgeContext => ({
   kind,
   tolerance,
   // The browser's part, played by texts that are computed values already.

@@ -7,11 +7,24 @@ import { printWhere } from './print'
 /** What an expected value comes to in the browser, in the place where the reading was taken. */
 export type Computed =
   | { text: string }
-  /** `isLookup`: the value could not be looked up in this case, which is no fault of the expectation. */
-  | { invalid: string; isLookup?: boolean }
+  /** @defaultValue the expectation makes no sense */
+  | { invalid: string; cause?: UnreadCause }
+
+/** Why there is no verdict. Sentences are for people; what is done about it depends on this. */
+export type UnreadCause =
+  /** The reading could not be taken. */
+  | 'reading'
+  /** A value could not be looked up in this case. */
+  | 'lookup'
+  /** The case to compare with could not be read, or does not exist. */
+  | 'comparison'
+  /** The browser was not asked for an expected value. */
+  | 'unasked'
+  /** The expectation itself makes no sense. */
+  | 'expectation'
 
 /** What judging needs to look up. */
-export interface Look {
+export interface JudgeContext {
   kind: ValueKind
   tolerance: Tolerance
   computed(value: Value): Computed
@@ -22,13 +35,12 @@ export interface Look {
 export type Judgement =
   | { verdict: 'holds'; expected: string }
   | { verdict: 'misses'; expected: string; difference: string }
-  /** The expectation itself makes no sense: `fault` says why. */
-  | { verdict: 'unread'; reason: string; fault: boolean }
+  | { verdict: 'unread'; reason: string; cause: UnreadCause }
 
 /** Judges a measured value. The first check that does not hold decides. */
-export function judge(expectation: Expectation, measured: string, look: Look): Judgement {
+export function judge(expectation: Expectation, measured: string, context: JudgeContext): Judgement {
   if (expectation.kind === 'any') return { verdict: 'holds', expected: 'any' }
-  const judged = expectation.checks.map((check) => judgeCheck(check, measured, look))
+  const judged = expectation.checks.map((check) => judgeCheck(check, measured, context))
   const failed = judged.find(({ verdict }) => verdict !== 'holds')
   if (failed) return failed
   return {
@@ -37,17 +49,17 @@ export function judge(expectation: Expectation, measured: string, look: Look): J
   }
 }
 
-const fault = (reason: string, isLookup = false): Judgement => ({ verdict: 'unread', reason, fault: !isLookup })
+const unread = (reason: string, cause: UnreadCause = 'expectation'): Judgement => ({ verdict: 'unread', reason, cause })
 
-function judgeCheck(check: Check, measured: string, look: Look): Judgement {
+function judgeCheck(check: Check, measured: string, context: JudgeContext): Judgement {
   switch (check.kind) {
     case 'is':
-      return judgeEquality(check, measured, look)
+      return judgeEquality(check, measured, context)
     case 'compare':
       return judgeNumbers(
         [check.value],
         measured,
-        look,
+        context,
         ([limit], got) => compare(got, check.operator, limit!),
         ([limit]) => `${check.operator} ${limit}`,
       )
@@ -55,7 +67,7 @@ function judgeCheck(check: Check, measured: string, look: Look): Judgement {
       return judgeNumbers(
         [check.from, check.to],
         measured,
-        look,
+        context,
         ([from, to], got) => got >= from! && got <= to!,
         ([from, to]) => `${from} .. ${to}`,
       )
@@ -63,15 +75,15 @@ function judgeCheck(check: Check, measured: string, look: Look): Judgement {
       return judgeNumbers(
         [check.value, check.slack],
         measured,
-        look,
+        context,
         ([value, slack], got) => Math.abs(got - value!) <= slack!,
         ([value, slack]) => `${value} ± ${slack}`,
       )
     case 'same':
     case 'differs': {
-      const other = look.elsewhere(check.where)
-      if ('unread' in other) return { verdict: 'unread', reason: other.unread, fault: false }
-      const holds = equal(measured, other.text, look) === (check.kind === 'same')
+      const other = context.elsewhere(check.where)
+      if ('unread' in other) return unread(other.unread, 'comparison')
+      const holds = equal(measured, other.text, context) === (check.kind === 'same')
       const expected = check.kind === 'same' ? other.text : `not ${other.text}`
       return verdict(
         holds,
@@ -85,21 +97,25 @@ function judgeCheck(check: Check, measured: string, look: Look): Judgement {
 const verdict = (holds: boolean, expected: string, by: string): Judgement =>
   holds ? { verdict: 'holds', expected } : { verdict: 'misses', expected, difference: by }
 
-function judgeEquality({ not, values }: Extract<Check, { kind: 'is' }>, measured: string, look: Look): Judgement {
+function judgeEquality(
+  { not, values }: Extract<Check, { kind: 'is' }>,
+  measured: string,
+  context: JudgeContext,
+): Judgement {
   const texts: string[] = []
   for (const value of values) {
-    const computed = look.computed(value)
-    if ('invalid' in computed) return fault(computed.invalid, computed.isLookup)
+    const computed = context.computed(value)
+    if ('invalid' in computed) return unread(computed.invalid, computed.cause)
     texts.push(computed.text)
   }
-  const holds = texts.some((text) => equal(measured, text, look)) !== not
+  const holds = texts.some((text) => equal(measured, text, context)) !== not
   const expected = (not ? 'not ' : '') + texts.join(' or ')
   return verdict(holds, expected, !not && texts.length === 1 ? difference(texts[0]!, measured) : '')
 }
 
 const TRUTH: Record<string, string> = { true: 'yes', false: 'no' }
 
-function equal(measured: string, wanted: string, { kind, tolerance }: Look): boolean {
+function equal(measured: string, wanted: string, { kind, tolerance }: JudgeContext): boolean {
   // A DOM property that is a truth reads `true`; a sheet may say `yes`.
   if (kind === 'text') return measured === wanted || TRUTH[measured] === wanted
   if (kind === 'truth') return measured === (TRUTH[wanted] ?? wanted)
@@ -122,22 +138,22 @@ function compare(got: number, operator: Operator, limit: number): boolean {
 function judgeNumbers(
   values: readonly Value[],
   measured: string,
-  look: Look,
+  context: JudgeContext,
   holds: (limits: readonly number[], got: number) => boolean,
   print: (texts: readonly string[]) => string,
 ): Judgement {
   const texts: string[] = []
   const limits: { value: number; unit: string }[] = []
   for (const value of values) {
-    const computed = look.computed(value)
-    if ('invalid' in computed) return fault(computed.invalid, computed.isLookup)
+    const computed = context.computed(value)
+    if ('invalid' in computed) return unread(computed.invalid, computed.cause)
     const number = asNumber(computed.text)
-    if (!number) return fault(`"${computed.text}" is not one number, so nothing can be more or less than it`)
+    if (!number) return unread(`"${computed.text}" is not one number, so nothing can be more or less than it`)
     texts.push(computed.text)
     limits.push(number)
   }
   const got = asNumber(measured)
-  // `auto`, `none` or a colour is neither more nor less than a number: that is a miss, not a fault of the sheet.
+  // `auto`, `none` or a colour is neither more nor less than a number: that is a miss, and the sheet is right.
   const comparable =
     got !== undefined && limits.every(({ unit, value }) => unit === got.unit || value === 0 || got.value === 0)
   const ok =

@@ -14,7 +14,7 @@ export function judgeEvents(
 ): CheckResult[] {
   return claims.flatMap(({ event, count, detail }) => {
     const own = events.filter(({ name }) => name === event)
-    const base = { part: 'events', difference: '', rule: { index: 0, line }, reason: '', fault: false }
+    const base = { part: 'events', difference: '', rule: { index: 0, line }, reason: '' }
     const results: CheckResult[] = []
     if (count) {
       const measured = String(own.length)

@@ -24,6 +24,8 @@ export interface ClaimStanding {
   /** Cases in which it decides. */
   decides: SurveyCase[]
   misses: SurveyCase[]
+  /** Cases in which its reading, or what it is compared with, could not be taken. */
+  unread: SurveyCase[]
   /** Cases in which it cannot be judged here: its reading was not surveyed, or its value needs the rendered place. */
   later: SurveyCase[]
   /** What was read where it decides, the most frequent first. */
@@ -32,6 +34,8 @@ export interface ClaimStanding {
   expected?: string
   /** Why it makes no sense, where it makes none. */
   fault?: string
+  /** Why the first of `unread` could not be judged. */
+  why?: string
 }
 
 /** A survey's tokens, as judging looks them up. */
@@ -53,7 +57,8 @@ export function tokensOf(survey: Survey): Pick<TokenBook, 'get'> {
 /** How an expectation stands in one case. */
 type Outcome =
   | { is: 'holds'; expected: string }
-  | { is: 'misses'; expected?: string }
+  | { is: 'misses'; expected: string }
+  | { is: 'unread'; reason: string }
   | { is: 'later' }
   | { is: 'fault'; reason: string }
 
@@ -76,7 +81,7 @@ export function judgeSurvey(
   for (const claim of rules.flatMap(({ claims }) => claims)) {
     const place = places.get(requestKey(claim)) ?? -1
     const known = dependsOnItselfOnly(claim) ? survey.contexts.map((): (Outcome | undefined)[] => []) : undefined
-    standings.set(claim, { claim, place, known, decides: [], misses: [], later: [], counts: [] })
+    standings.set(claim, { claim, place, known, decides: [], misses: [], unread: [], later: [], counts: [] })
   }
   const resolve = makeCascade(rules)
   const profiles = new Map<Resolution, Resolved>()
@@ -162,14 +167,19 @@ interface Resolved {
 }
 
 const NOT_SURVEYED = 'it was not surveyed'
-const NOT_ASKED = 'the browser was not asked for it'
 const LATER: Outcome = { is: 'later' }
 
+/** @param isAnswered whether all expected values could be computed without a rendered place */
 function outcomeOf(result: CheckResult | 'later', isAnswered: boolean): Outcome {
-  if (result === 'later' || (result.fault && result.reason === NOT_ASKED && !isAnswered)) return LATER
-  if (result.verdict === 'holds') return { is: 'holds', expected: result.expected }
-  if (result.verdict === 'misses') return { is: 'misses', expected: result.expected }
-  return result.fault ? { is: 'fault', reason: result.reason } : { is: 'misses' }
+  if (result === 'later' || (result.cause === 'unasked' && !isAnswered)) return LATER
+  switch (result.verdict) {
+    case 'holds':
+      return { is: 'holds', expected: result.expected }
+    case 'misses':
+      return { is: 'misses', expected: result.expected }
+    case 'unread':
+      return { is: result.cause === 'expectation' ? 'fault' : 'unread', reason: result.reason }
+  }
 }
 
 function take(standing: Counted, one: SurveyCase, outcome: Outcome) {
@@ -184,7 +194,11 @@ function take(standing: Counted, one: SurveyCase, outcome: Outcome) {
       standing.expected ??= outcome.expected
       return
     case 'misses':
-      if (standing.misses.length === 0 && outcome.expected !== undefined) standing.expected = outcome.expected
+      if (standing.misses.length === 0) standing.expected = outcome.expected
       standing.misses.push(one)
+      return
+    case 'unread':
+      standing.unread.push(one)
+      standing.why ??= outcome.reason
   }
 }

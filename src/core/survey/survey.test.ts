@@ -2,7 +2,8 @@ import { describe, expect, test } from '@jest/globals'
 import { combinations, makeCase, spaceOf } from '../matrix'
 import { readSheet } from '../sheet'
 import { speaksOf } from '../readings'
-import { readRules } from '../spec'
+import { ContextJudge, makeProfile, type CheckResult, type Measured } from '../plan'
+import { claimKey, readRules } from '../spec'
 import { lintSurvey } from '../lint'
 import { coverageOf, judgeSurvey, summarise, type Prober, type Survey } from './index'
 
@@ -63,10 +64,12 @@ const probe: Prober = (_, text) => ({ text: COLOURS[text] ?? text })
 const judged = (spec: unknown, survey: Survey, by: Prober = probe) => {
   const sheet = sheetOf(spec)
   return judgeSurvey(survey, space, readRules(sheet, space.dimensions).rules, tolerance, by).map(
-    ({ decides, misses, later, texts, fault, expected }) => ({
+    ({ decides, misses, unread, later, texts, fault, expected, why }) => ({
       decides: decides.length,
       misses: misses.map(({ key }) => key),
+      unread: unread.length,
       later: later.length,
+      why,
       texts,
       fault,
       expected,
@@ -114,6 +117,62 @@ describe('judging by what was read', () => {
     expect(judged([{ expect: { box: { width: 'wide' } } }], survey, () => ({ invalid: 'no width' }))).toMatchObject([
       { fault: 'no width', misses: [] },
     ])
+  })
+
+  // The runner's judge and this one hold to one table: what a check comes to in a run, and here.
+  test.each<[string, Measured, string | number, Partial<CheckResult>, object]>([
+    ['holds', { text: '10px' }, '10px', { verdict: 'holds' }, { decides: 8, misses: [], unread: 0 }],
+    ['misses', { text: '9px' }, '10px', { verdict: 'misses' }, { unread: 0, expected: '10px' }],
+    [
+      'cannot be taken',
+      { unread: 'the part "box" is not there' },
+      '10px',
+      { verdict: 'unread', cause: 'reading' },
+      { misses: [], unread: 8, why: 'the part "box" is not there' },
+    ],
+    [
+      'is compared with a token that is not there',
+      { text: '10px' },
+      '{space.none}',
+      { verdict: 'unread', cause: 'lookup' },
+      { misses: [], unread: 8, why: 'there is no token {space.none} in this context' },
+    ],
+    [
+      'is asked for what makes no sense',
+      { text: '10px' },
+      '> red',
+      { verdict: 'unread', cause: 'expectation' },
+      { misses: [], unread: 0, fault: expect.stringContaining('is not one number') },
+    ],
+  ])('a reading that %s comes to the same in a run and here', (_, measured, expected, inRun, here) => {
+    const sheet = sheetOf([{ expect: { box: { width: expected } } }])
+    const { rules } = readRules(sheet, space.dimensions)
+    const plan = {
+      space,
+      profiles: [makeProfile(0, new Map(rules[0]!.claims.map((claim) => [claimKey(claim), claim])), [])],
+    }
+    const judge = new ContextJudge(plan, { get: () => undefined }, tolerance)
+    const one = { key: '', values: {}, profile: 0 } as never
+    for (const { key, probe: asked } of judge.probes(one, () => measured))
+      judge.answer(key, probe(asked.property, asked.text)!)
+    expect(
+      judge.judge(
+        one,
+        0,
+        () => measured,
+        () => 'later',
+      ),
+    ).toMatchObject(inRun)
+    const survey = surveyOf({ width: () => ('text' in measured ? measured.text : '') })
+    const told: Survey =
+      'text' in measured
+        ? survey
+        : {
+            ...survey,
+            reasons: [measured.unread],
+            cases: survey.cases.map((each) => ({ ...each, read: each.read.map(() => -1) })),
+          }
+    expect(judged([{ expect: { box: { width: expected } } }], told)).toMatchObject([here])
   })
 })
 

@@ -198,15 +198,20 @@ function RuleRows({ rule, index, ...props }: RulesProps & { rule: RuleText; inde
                   {standing.misses.length}
                 </a>
               )}
-              {standing &&
-                standing.misses.length === 0 &&
-                (standing.fault === undefined ? (
-                  standing.decides.length > 0 && standing.later.length === 0 && text !== 'any' ? (
-                    <Mark kind="holds" className="inline" />
-                  ) : null
-                ) : (
-                  <Mark kind="unread" className="inline" />
-                ))}
+              {standing && standing.unread.length > 0 && (
+                <a
+                  className="ml-2 text-miss underline underline-offset-2"
+                  href={matrixHref(standing.unread.map(({ key }) => key))}
+                  title={standing.why}
+                >
+                  <Mark kind="unread" className="mr-1 inline" />
+                  {standing.unread.length}
+                </a>
+              )}
+              {standing?.fault !== undefined && standing.misses.length === 0 && (
+                <Mark kind="unread" className="inline" />
+              )}
+              {standing && holdsAll(standing) && text !== 'any' && <Mark kind="holds" className="inline" />}
             </td>
             <td className="px-1 text-right whitespace-nowrap">
               {claims.length > 1 && (
@@ -225,6 +230,9 @@ function RuleRows({ rule, index, ...props }: RulesProps & { rule: RuleText; inde
   )
 }
 
+const holdsAll = ({ fault, decides, misses, unread, later }: ClaimStanding) =>
+  fault === undefined && decides.length > 0 && misses.length + unread.length + later.length === 0
+
 const NOTHING: readonly string[] = []
 
 const printed = (value: unknown): string => {
@@ -238,7 +246,7 @@ function LastRead({ standing }: { standing: ClaimStanding | undefined }) {
   if (standing.fault !== undefined) return <span className="text-miss">{standing.fault}</span>
   if (standing.decides.length === 0) return <span className="text-quiet">never applies</span>
   const [first, ...more] = standing.texts
-  if (!first) return <span className="text-quiet">{standing.later.length > 0 ? 'not measured yet' : ''}</span>
+  if (!first) return <span className="text-quiet">{standing.later.length > 0 ? 'not measured yet' : standing.why}</span>
   return (
     <>
       <ValueText text={first[0]} />

@@ -13,6 +13,8 @@ import { ValueText } from './ValueText'
 export interface Trial {
   holds: number
   misses: number
+  /** Cases in which the reading could not be taken. */
+  unread: number
   later: number
   expected?: string
   fault?: string
@@ -110,7 +112,7 @@ export function SayForm({ sources, readOf, tryOut, onNeed, onSay, part, reading,
   )
 }
 
-function TrialText({ trial: { holds, misses, later, expected, fault } }: { trial: Trial }) {
+function TrialText({ trial: { holds, misses, unread, later, expected, fault } }: { trial: Trial }) {
   if (fault !== undefined) return <span className="text-miss">{fault}</span>
   return (
     <span className="inline-flex flex-wrap items-center gap-x-3">
@@ -124,6 +126,12 @@ function TrialText({ trial: { holds, misses, later, expected, fault } }: { trial
         <span className="text-miss">
           <Mark kind="misses" className="mr-1 inline" />
           misses in {misses}
+        </span>
+      )}
+      {unread > 0 && (
+        <span className="text-miss">
+          <Mark kind="unread" className="mr-1 inline" />
+          cannot be measured in {unread}
         </span>
       )}
       {later > 0 && <span className="text-quiet">judged by the next run in {later}</span>}

@@ -35,10 +35,12 @@ export function useTrial(
       const [standing] = judgeSurvey(survey, space, [own], tolerance, probeHere, undefined, keys)
       if (!standing) return undefined
       const misses = standing.misses.length
+      const unread = standing.unread.length
       const later = standing.later.length
       return {
-        holds: standing.decides.length - misses - later,
+        holds: standing.decides.length - misses - unread - later,
         misses,
+        unread,
         later,
         ...(standing.expected !== undefined && { expected: standing.expected }),
         ...(standing.fault !== undefined && { fault: standing.fault }),
