@@ -5,7 +5,10 @@ import { judge, parseExpectation, printValue, type JudgeContext } from './index'
 
 const tolerance = { length: 0.05, colour: 0, number: 0.001 }
 
-const look = (kind: ValueKind, elsewhere: JudgeContext['elsewhere'] = () => ({ unread: 'no such case' })): JudgeContext => ({
+const look = (
+  kind: ValueKind,
+  elsewhere: JudgeContext['elsewhere'] = () => ({ unread: 'no such case' }),
+): JudgeContext => ({
   kind,
   tolerance,
   // The browser's part, played by texts that are computed values already.
