@@ -14,8 +14,22 @@ const LAYERS = {
   models: ['core', 'stage', 'source', 'contract'],
   site: ['core', 'stage', 'source', 'runner', 'contract', 'ui', 'models'],
   cli: ['core', 'stage', 'source', 'runner', 'store', 'contract', 'ui', 'site'],
-  app: ['core', 'stage', 'source', 'runner', 'store', 'contract', 'ui', 'models'],
+  server: ['core', 'stage', 'source', 'runner', 'store', 'contract', 'models'],
+  app: ['core', 'stage', 'source', 'runner', 'store', 'contract', 'ui', 'models', 'server'],
 }
+
+/** Folders of src/core/ from the ground up: each uses values only of lines above its own. Types may be used of any. */
+const CORE_ORDER = [
+  ['css', 'grid', 'group', 'keep', 'names', 'problem', 'words'],
+  ['matrix', 'readings', 'yaml'],
+  ['spec'],
+  ['guide', 'record', 'steps'],
+  ['edit', 'sheet'],
+  ['checks', 'code', 'plan', 'report', 'tokens'],
+  ['bench', 'scenario', 'schemas', 'survey'],
+  ['draft', 'lint'],
+  ['reference'],
+]
 
 const NODE_OR_DOM_PACKAGES = [
   'node:*',
@@ -47,6 +61,33 @@ const layerRules = Object.entries(LAYERS).map(([layer, below]) => {
     rules: { 'no-restricted-imports': ['error', { patterns }] },
   }
 })
+
+const coreRules = CORE_ORDER.flatMap((folders, at) =>
+  folders.map((folder) => {
+    const later = CORE_ORDER.slice(at)
+      .flat()
+      .filter((other) => other !== folder)
+      .join('|')
+    return {
+      files: [`src/core/${folder}/**/*.ts`],
+      ignores: ['**/*.test.ts'],
+      rules: {
+        '@typescript-eslint/no-restricted-imports': [
+          'error',
+          {
+            patterns: [
+              {
+                regex: `^(\\.\\./)+(${later})(/|$)`,
+                message: `core/${folder}/ stands below: it may use types of this folder, no values (docs/architecture.md).`,
+                allowTypeImports: true,
+              },
+            ],
+          },
+        ],
+      },
+    }
+  }),
+)
 
 export default tseslint.config(
   {
@@ -88,4 +129,5 @@ export default tseslint.config(
     rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
   },
   ...layerRules,
+  ...coreRules,
 )

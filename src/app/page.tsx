@@ -1,4 +1,4 @@
-import { connection } from '@/app/_server'
+import { workspace } from '@/app/_server'
 import { redirect } from 'next/navigation'
 import { listLibraries } from '@/store'
 
@@ -6,7 +6,7 @@ export const dynamic = 'force-dynamic'
 
 /** Opens the first library; there is always one, unless somebody has emptied the store. */
 export default async function Home() {
-  const { db } = await connection()
+  const { db } = (await workspace()).link
   const [first] = await listLibraries(db)
   if (first) redirect(`/${first.id}`)
   return (

@@ -1,11 +1,12 @@
-import { libraryFacts } from '@/app/_server'
+import { workspace } from '@/app/_server'
+import { libraryFacts } from '@/server'
 import { notFound } from 'next/navigation'
 import { Wall } from '@/ui/wall'
 
 export const dynamic = 'force-dynamic'
 
 export default async function WallPage({ params }: { params: Promise<{ library: string }> }) {
-  const facts = await libraryFacts((await params).library)
+  const facts = await libraryFacts(await workspace(), (await params).library)
   if (!facts) notFound()
   if ('problem' in facts) return <pre className="p-6 text-miss">{facts.problem}</pre>
   return <Wall {...facts} />

@@ -10,6 +10,7 @@ export {
   lintSurvey,
   lintTokens,
   makeLint,
+  tokenOf,
   type Lint,
   type LintCode,
 } from './lint'

@@ -1,7 +1,7 @@
 import { textOf } from '../sheet'
 import { readJson, type TokenIssue } from '../tokens'
 import { defineLint, type Fault, type Subjects } from './defineLint'
-import { tokenFaults, tokenSentence } from './tokenFaults'
+import { tokenFaults, tokenSentence, type TokenAbout } from './tokenFaults'
 
 type Subject = Subjects['library']
 
@@ -20,7 +20,7 @@ export const tokenType = defineLint({
 })
 
 /** Once for all tokens of a file that have the same type. */
-function* unknownTypes({ tokens: { issues } }: Subject): Generator<Fault> {
+function* unknownTypes({ tokens: { issues } }: Subject): Generator<Fault<TokenAbout>> {
   const groups = new Map<string, Extract<TokenIssue, { code: 'unknown-type' }>[]>()
   for (const issue of issues)
     if (issue.code === 'unknown-type') {

@@ -6,6 +6,7 @@ import type { TokenBook } from '../tokens'
 import type { Fault, Fix, LintDefinition, Severity, SheetSubject, Subjects } from './defineLint'
 import { LINT_LIST } from './list'
 import { scenarioIssuesOf } from './scenarios'
+import type { TokenAbout } from './tokenFaults'
 
 type Definition = (typeof LINT_LIST)[number]
 export type LintCode = Definition['code']
@@ -86,6 +87,9 @@ export const lintLibrary = (library: Library, tokens: TokenBook): Lint[] => [
 
 /** What is wrong with single tokens, told at the token's file. */
 export const lintTokens = (library: Library, tokens: TokenBook): Lint[] => run('tokens', { library, tokens })
+
+/** The token that one of `lintTokens` is about. */
+export const tokenOf = ({ about }: Lint): string | undefined => (about as TokenAbout | undefined)?.token
 
 /** What only the rendered component shows. */
 export const lintRendered = (

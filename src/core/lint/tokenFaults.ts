@@ -2,14 +2,19 @@ import { textOf } from '../sheet'
 import { readJson, type TokenIssue } from '../tokens'
 import type { Fault, Subjects } from './defineLint'
 
+/** The token that a lint is about. */
+export interface TokenAbout {
+  token: string
+}
+
 /** What is wrong with single tokens, told at the token's file. */
-export const tokenFaults = ({ library, tokens }: Subjects['tokens'], code: TokenIssue['code']): Fault[] =>
+export const tokenFaults = ({ library, tokens }: Subjects['tokens'], code: TokenIssue['code']): Fault<TokenAbout>[] =>
   tokens.issues
     .filter((issue) => issue.code === code)
     .map((issue) => {
       const { file, at } = issue.token
       const { line } = readJson(textOf(library.tree, file) ?? '', file).atKey(at)
-      return { at: { file, line }, message: tokenSentence(issue) }
+      return { at: { file, line }, message: tokenSentence(issue), about: { token: issue.token.path } }
     })
 
 /** What is wrong with a token, as a sentence. */

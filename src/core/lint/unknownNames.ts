@@ -5,7 +5,7 @@ import type { Path } from '../yaml'
 import { defineLint, type Fault, type SheetSubject } from './defineLint'
 import { noSuch } from './noSuch'
 import { scenarioFaults } from './scenarios'
-import { tokenFaults } from './tokenFaults'
+import { tokenFaults, type TokenAbout } from './tokenFaults'
 
 const at = (sheet: Sheet, path: Path) => sheet.source.atKey(path)
 
@@ -132,7 +132,7 @@ export const unknownProp = defineLint({
   find: { sheet: props },
 })
 
-function* namedTokens(subject: SheetSubject): Generator<Fault> {
+function* namedTokens(subject: SheetSubject): Generator<Fault<TokenAbout>> {
   const { sheet, rules, tokens } = subject
   for (const { part, reading, expectation, rule } of rules.flatMap(({ claims }) => claims)) {
     for (const named of partsOf(expectation)) {

@@ -1,11 +1,12 @@
 import { notFound } from 'next/navigation'
-import { libraryFacts } from '@/app/_server'
+import { workspace } from '@/app/_server'
+import { libraryFacts } from '@/server'
 import { BringIn } from '@/ui/bringin'
 
 export const dynamic = 'force-dynamic'
 
 export default async function BringInPage({ params }: { params: Promise<{ library: string }> }) {
-  const facts = await libraryFacts((await params).library)
+  const facts = await libraryFacts(await workspace(), (await params).library)
   if (!facts) notFound()
   if ('problem' in facts) return <pre className="p-6 text-miss">{facts.problem}</pre>
   return <BringIn {...facts} />

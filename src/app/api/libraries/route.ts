@@ -1,5 +1,5 @@
 import { userInfo } from 'node:os'
-import { connection, isOwn, refused } from '@/app/_server'
+import { isOwn, refused, workspace } from '@/app/_server'
 import { BadInput } from '@/core/problem'
 import { openFolder, readZip, UPLOAD_LIMITS } from '@/source'
 import { importTree } from '@/store'
@@ -14,7 +14,7 @@ export async function POST(request: Request) {
     if (folder !== null) {
       const tree = openFolder(folder)
       const link = query.get('link') === 'yes' ? { folder: tree.folder! } : {}
-      return Response.json(await importTree(await connection(), tree, { ...options, ...link }))
+      return Response.json(await importTree((await workspace()).link, tree, { ...options, ...link }))
     }
     if (Number(request.headers.get('content-length') ?? 0) > UPLOAD_LIMITS.bytes)
       return Response.json(
@@ -22,7 +22,7 @@ export async function POST(request: Request) {
         { status: 413 },
       )
     const tree = readZip(new Uint8Array(await request.arrayBuffer()), query.get('name') ?? 'the zip')
-    return Response.json(await importTree(await connection(), tree, options))
+    return Response.json(await importTree((await workspace()).link, tree, options))
   } catch (error) {
     if (!(error instanceof BadInput)) throw error
     return Response.json({ problem: error.message }, { status: 422 })

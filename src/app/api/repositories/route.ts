@@ -1,6 +1,6 @@
 import { userInfo } from 'node:os'
 import { ROUTES, type RepositoryAnswer } from '@/contract'
-import { bodyOf, connection, isOwn, refused } from '@/app/_server'
+import { bodyOf, isOwn, refused, workspace } from '@/app/_server'
 import { BadInput } from '@/core/problem'
 import { LIBRARY_FILE } from '@/core/sheet'
 import { keepComponents, openFolder, proposeRepository, readFolder, writeFiles } from '@/source'
@@ -41,6 +41,6 @@ export async function PUT(request: Request) {
       await writeFiles(tree.folder!, Object.entries(files))
     }
     const options = { author: userInfo().username, folder: tree.folder! }
-    return importTree(await connection(), readFolder(tree.folder!), options)
+    return importTree((await workspace()).link, readFolder(tree.folder!), options)
   })
 }

@@ -1,9 +1,9 @@
 import { ROUTES } from '@/contract'
-import { answer, isOwn, notFound, refused, stopRun } from '@/app/_server'
+import { answer, isOwn, notFound, refused, workspace } from '@/app/_server'
 
 /** Stops a run. What it has found stays. */
 export async function DELETE(request: Request, { params }: { params: Promise<{ run: string }> }) {
   if (!isOwn(request)) return refused()
   const { run } = await params
-  return stopRun(run) ? answer(ROUTES.stopRun, { stopped: run }) : notFound(`run "${run}"`)
+  return (await workspace()).runs.stop(run) ? answer(ROUTES.stopRun, { stopped: run }) : notFound(`run "${run}"`)
 }

@@ -1,5 +1,5 @@
 import { ROUTES } from '@/contract'
-import { answer, bodyOf, isOwn, notFound, openStored, refused } from '@/app/_server'
+import { answer, bodyOf, isOwn, notFound, refused, workspace } from '@/app/_server'
 import { propose, UPLOAD_LIMITS } from '@/source'
 
 /** What could be made of pasted or dropped files. Nothing is saved. */
@@ -11,7 +11,7 @@ export async function POST(request: Request, { params }: { params: Promise<{ lib
       { problem: `This is more than the ${UPLOAD_LIMITS.bytes} bytes that are taken at once.` },
       { status: 413 },
     )
-  const opened = await openStored(library)
+  const opened = await (await workspace()).open(library)
   if (!opened) return notFound(`library "${library}"`)
   const body = await bodyOf(request, ROUTES.bringIn)
   if ('refusal' in body) return body.refusal

@@ -1,11 +1,12 @@
 import type { LibraryEvent } from '@/contract'
-import { linkProblems, listenToLibrary, notFound, openStored } from '@/app/_server'
+import { notFound, workspace } from '@/app/_server'
 import { describeProblem } from '@/core/problem'
 
 /** A library's changes as they happen, as server-sent events. The first tells how it stands. */
 export async function GET(request: Request, { params }: { params: Promise<{ library: string }> }) {
   const { library } = await params
-  const opened = await openStored(library)
+  const space = await workspace()
+  const opened = await space.open(library)
   if (!opened) return notFound(`library "${library}"`)
   const encoder = new TextEncoder()
   let stop: (() => void) | undefined
@@ -13,9 +14,9 @@ export async function GET(request: Request, { params }: { params: Promise<{ libr
     start: (controller) => {
       const tell = (event: LibraryEvent) => controller.enqueue(encoder.encode(`data: ${JSON.stringify(event)}\n\n`))
       const { fingerprint, components } = opened.record
-      const problem = linkProblems(library).map(describeProblem).join('\n')
+      const problem = space.links.problems(library).map(describeProblem).join('\n')
       tell({ fingerprint, components, ...(problem && { problem }) })
-      stop = listenToLibrary(library, tell)
+      stop = space.events.listen(library, tell)
       request.signal.addEventListener('abort', () => {
         stop?.()
         try {

@@ -1,11 +1,11 @@
 import { zipSync } from 'fflate'
-import { connection, notFound } from '@/app/_server'
+import { notFound, workspace } from '@/app/_server'
 import { findLibrary, treeOfLibrary } from '@/store'
 
 /** The library's folder as a zip: the same bytes that were taken in, and what was saved since. */
 export async function GET(_: Request, { params }: { params: Promise<{ library: string }> }) {
   const { library } = await params
-  const { db } = await connection()
+  const { db } = (await workspace()).link
   if (!(await findLibrary(db, library))) return notFound(`library "${library}"`)
   const tree = await treeOfLibrary(db, library)
   const entries = Object.fromEntries(tree.paths.map((path) => [`${library}/${path}`, tree.bytes(path)!]))

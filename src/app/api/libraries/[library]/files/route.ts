@@ -1,5 +1,5 @@
 import { ROUTES } from '@/contract'
-import { answer, notFound, openStored, queryOf } from '@/app/_server'
+import { answer, notFound, queryOf, workspace } from '@/app/_server'
 import { textOf } from '@/core/sheet'
 
 /** The text of one of a library's files: `?path=`. */
@@ -8,7 +8,7 @@ export async function GET(request: Request, { params }: { params: Promise<{ libr
   const query = queryOf(request, ROUTES.file)
   if ('refusal' in query) return query.refusal
   const { path } = query.data
-  const opened = await openStored(library)
+  const opened = await (await workspace()).open(library)
   const text = opened && textOf(opened.library.tree, path)
   return text === undefined ? notFound(`file "${path}"`) : answer(ROUTES.file, { text })
 }

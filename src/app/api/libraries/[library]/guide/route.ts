@@ -1,14 +1,15 @@
 import { zipSync } from 'fflate'
-import { connection, notFound, publishGuide } from '@/app/_server'
+import { notFound, workspace } from '@/app/_server'
+import { publishGuide } from '@/server'
 import { findLibrary } from '@/store'
 
 /** The library's guide as a zip of pages that need nothing but themselves. */
 export async function GET(_: Request, { params }: { params: Promise<{ library: string }> }) {
   const { library } = await params
-  const { db } = await connection()
+  const { db } = (await workspace()).link
   if (!(await findLibrary(db, library))) return notFound(`library "${library}"`)
   try {
-    const files = await publishGuide(library)
+    const files = await publishGuide(await workspace(), library)
     const entries = Object.fromEntries(
       Object.entries(files).map(([path, bytes]) => [`${library}-guide/${path}`, bytes]),
     )

@@ -1,5 +1,5 @@
 import { ROUTES } from '@/contract'
-import { answer, bodyOf, isOwn, linkLibrary, notFound, openStored, refused } from '@/app/_server'
+import { answer, bodyOf, isOwn, notFound, refused, workspace } from '@/app/_server'
 import { BadInput } from '@/core/problem'
 
 /** Links a library to a folder on this machine, or lets it live in the store alone. */
@@ -8,9 +8,9 @@ export async function POST(request: Request, { params }: { params: Promise<{ lib
   const { library } = await params
   const body = await bodyOf(request, ROUTES.link)
   if ('refusal' in body) return body.refusal
-  if (!(await openStored(library))) return notFound(`library "${library}"`)
+  if (!(await (await workspace()).open(library))) return notFound(`library "${library}"`)
   try {
-    await linkLibrary(library, body.data.folder)
+    await (await workspace()).links.link(library, body.data.folder)
     return answer(ROUTES.link, {})
   } catch (error) {
     if (!(error instanceof BadInput)) throw error

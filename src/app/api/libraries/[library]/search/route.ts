@@ -1,12 +1,12 @@
 import { ROUTES } from '@/contract'
-import { answer, notFound, openStored } from '@/app/_server'
+import { answer, notFound, workspace } from '@/app/_server'
 import { searchEntries } from '@/core/guide'
 import { resolvePath, textOf } from '@/core/sheet'
 
 /** All that can be found in a library: names, and every word of its sheets and guides. */
 export async function GET(_: Request, { params }: { params: Promise<{ library: string }> }) {
   const { library: id } = await params
-  const opened = await openStored(id)
+  const opened = await (await workspace()).open(id)
   if (!opened) return notFound(`library "${id}"`)
   const { tree } = opened.library
   return answer(

@@ -1,14 +1,5 @@
-import {
-  answer,
-  bodyOf,
-  editTokens,
-  isOwn,
-  notFound,
-  openStored,
-  refused,
-  stepTokens,
-  tokensModel,
-} from '@/app/_server'
+import { answer, bodyOf, isOwn, notFound, refused, workspace } from '@/app/_server'
+import { editTokens, stepTokens, tokensModel } from '@/server'
 import { ROUTES } from '@/contract'
 
 type Params = { params: Promise<{ library: string }> }
@@ -16,7 +7,7 @@ type Params = { params: Promise<{ library: string }> }
 /** A library's tokens, in every context, with where they are used. */
 export async function GET(_: Request, { params }: Params) {
   const { library } = await params
-  const model = await tokensModel(library)
+  const model = await tokensModel(await workspace(), library)
   return model ? answer(ROUTES.tokens, model) : notFound(`library "${library}"`)
 }
 
@@ -26,11 +17,11 @@ export async function PUT(request: Request, { params }: Params) {
   const { library } = await params
   const body = await bodyOf(request, ROUTES.changeTokens)
   if ('refusal' in body) return body.refusal
-  if (!(await openStored(library))) return notFound(`library "${library}"`)
+  if (!(await (await workspace()).open(library))) return notFound(`library "${library}"`)
   const { data } = body
   try {
-    if (data.do === 'save') await editTokens(library, data.edits)
-    else await stepTokens(library, data.do)
+    if (data.do === 'save') await editTokens(await workspace(), library, data.edits)
+    else await stepTokens(await workspace(), library, data.do)
     return answer(ROUTES.changeTokens, {})
   } catch (error) {
     return Response.json({ problem: (error as Error).message }, { status: 422 })

@@ -1,5 +1,5 @@
 import { ROUTES } from '@/contract'
-import { answer, bodyOf, connection, isOwn, notFound, openStored, refused } from '@/app/_server'
+import { answer, bodyOf, isOwn, notFound, refused, workspace } from '@/app/_server'
 import { setTrust } from '@/store'
 
 /** Remembers whether the PostCSS configuration of a linked folder may run. */
@@ -8,7 +8,7 @@ export async function POST(request: Request, { params }: { params: Promise<{ lib
   const { library } = await params
   const body = await bodyOf(request, ROUTES.trust)
   if ('refusal' in body) return body.refusal
-  if (!(await openStored(library))) return notFound(`library "${library}"`)
-  await setTrust(await connection(), library, body.data.trust)
+  if (!(await (await workspace()).open(library))) return notFound(`library "${library}"`)
+  await setTrust((await workspace()).link, library, body.data.trust)
   return answer(ROUTES.trust, {})
 }

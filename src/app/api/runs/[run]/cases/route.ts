@@ -1,5 +1,5 @@
 import { ROUTES } from '@/contract'
-import { answer, connection, notFound, queryOf } from '@/app/_server'
+import { answer, notFound, queryOf, workspace } from '@/app/_server'
 import { caseChecks } from '@/store'
 
 /** All that a run read in one case: `?slug=&key=`. */
@@ -8,7 +8,7 @@ export async function GET(request: Request, { params }: { params: Promise<{ run:
   const query = queryOf(request, ROUTES.caseChecks)
   if ('refusal' in query) return query.refusal
   const { slug, key } = query.data
-  const { db } = await connection()
+  const { db } = (await workspace()).link
   const found = await caseChecks(db, run, slug, key)
   return found ? answer(ROUTES.caseChecks, found) : notFound('reading of this case')
 }

@@ -1,8 +1,9 @@
-import { listenToRun, notFound } from '@/app/_server'
+import { notFound, workspace } from '@/app/_server'
 
 /** A run as it goes on, as server-sent events, from where it stands to its end. */
 export async function GET(request: Request, { params }: { params: Promise<{ run: string }> }) {
   const { run } = await params
+  const { runs } = await workspace()
   const encoder = new TextEncoder()
   let stopListening: (() => void) | undefined
   let isKnown = true
@@ -16,7 +17,7 @@ export async function GET(request: Request, { params }: { params: Promise<{ run:
           // the reader has gone first
         }
       }
-      stopListening = listenToRun(run, (event) => {
+      stopListening = runs.listen(run, (event) => {
         controller.enqueue(encoder.encode(`data: ${JSON.stringify(event)}\n\n`))
         if (event.type === 'end') queueMicrotask(close)
       })

@@ -1,4 +1,5 @@
-import { answer, bodyOf, isOwn, notFound, openStored, refused, tokenEffects } from '@/app/_server'
+import { answer, bodyOf, isOwn, notFound, refused, workspace } from '@/app/_server'
+import { tokenEffects } from '@/server'
 import { ROUTES } from '@/contract'
 
 /** What a change of tokens would do, by its values alone. */
@@ -7,9 +8,9 @@ export async function POST(request: Request, { params }: { params: Promise<{ lib
   const { library } = await params
   const body = await bodyOf(request, ROUTES.foresee)
   if ('refusal' in body) return body.refusal
-  if (!(await openStored(library))) return notFound(`library "${library}"`)
+  if (!(await (await workspace()).open(library))) return notFound(`library "${library}"`)
   try {
-    return answer(ROUTES.foresee, await tokenEffects(library, body.data.edits))
+    return answer(ROUTES.foresee, await tokenEffects(await workspace(), library, body.data.edits))
   } catch (error) {
     return Response.json({ problem: (error as Error).message }, { status: 422 })
   }

@@ -1,4 +1,4 @@
-import { notFound, openStored } from '@/app/_server'
+import { notFound, workspace } from '@/app/_server'
 import { exportTokens, TOKEN_FORMATS, type TokenFormat } from '@/core/tokens'
 
 const TYPES: Record<TokenFormat, string> = {
@@ -11,7 +11,7 @@ const TYPES: Record<TokenFormat, string> = {
 /** A library's tokens for others to use: `?format=css`. */
 export async function GET(request: Request, { params }: { params: Promise<{ library: string }> }) {
   const { library } = await params
-  const opened = await openStored(library)
+  const opened = await (await workspace()).open(library)
   const format = TOKEN_FORMATS.find((each) => each === new URL(request.url).searchParams.get('format'))
   if (!opened || !format) return notFound(opened ? 'such format' : `library "${library}"`)
   const name = format === 'json' ? `${library}.tokens.json` : `${library}-tokens.${format}`

@@ -1,4 +1,5 @@
-import { answer, bodyOf, isOwn, notFound, openStored, refused, tryTokens } from '@/app/_server'
+import { answer, bodyOf, isOwn, notFound, refused, workspace } from '@/app/_server'
+import { tryTokens } from '@/server'
 import { ROUTES } from '@/contract'
 
 /** What a change of tokens would do, by rendering it. */
@@ -7,9 +8,9 @@ export async function POST(request: Request, { params }: { params: Promise<{ lib
   const { library } = await params
   const body = await bodyOf(request, ROUTES.tryTokens)
   if ('refusal' in body) return body.refusal
-  if (!(await openStored(library))) return notFound(`library "${library}"`)
+  if (!(await (await workspace()).open(library))) return notFound(`library "${library}"`)
   try {
-    return answer(ROUTES.tryTokens, await tryTokens(library, body.data.edits, request.signal))
+    return answer(ROUTES.tryTokens, await tryTokens(await workspace(), library, body.data.edits, request.signal))
   } catch (error) {
     return Response.json({ problem: (error as Error).message }, { status: 422 })
   }

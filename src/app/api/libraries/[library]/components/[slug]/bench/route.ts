@@ -1,10 +1,11 @@
 import { ROUTES } from '@/contract'
-import { answer, benchModel, notFound, openStored, queryOf } from '@/app/_server'
+import { answer, notFound, queryOf, workspace } from '@/app/_server'
+import { benchModel } from '@/server'
 
 /** What the browser needs to show a component on the bench; `?with=a,b` puts further components on it. */
 export async function GET(request: Request, { params }: { params: Promise<{ library: string; slug: string }> }) {
   const { library, slug } = await params
-  const opened = await openStored(library)
+  const opened = await (await workspace()).open(library)
   if (!opened) return notFound(`library "${library}"`)
   const query = queryOf(request, ROUTES.bench)
   if ('refusal' in query) return query.refusal

@@ -1,5 +1,6 @@
 import { ROUTES } from '@/contract'
-import { answer, bodyOf, connection, goBack, isOwn, notFound, openStored, queryOf, refused } from '@/app/_server'
+import { answer, bodyOf, isOwn, notFound, queryOf, refused, workspace } from '@/app/_server'
+import { goBack } from '@/server'
 import { changesBetween, revisionTexts } from '@/store'
 
 type Params = { params: Promise<{ library: string; slug: string }> }
@@ -10,7 +11,7 @@ export async function GET(request: Request, { params }: Params) {
   const query = queryOf(request, ROUTES.compareRevisions)
   if ('refusal' in query) return query.refusal
   const { from, to } = query.data
-  const { db } = await connection()
+  const { db } = (await workspace()).link
   const [before, after] = await Promise.all([from, to].map((id) => revisionTexts(db, library, slug, id)))
   if (!before || !after) return notFound('revision of these numbers')
   const file = [...Object.keys(after), ...Object.keys(before)].find((path) => path.endsWith(`${slug}.sheet.yaml`)) ?? ''
@@ -23,6 +24,6 @@ export async function POST(request: Request, { params }: Params) {
   const { library, slug } = await params
   const body = await bodyOf(request, ROUTES.stepHistory)
   if ('refusal' in body) return body.refusal
-  if (!(await openStored(library))) return notFound(`library "${library}"`)
-  return answer(ROUTES.stepHistory, await goBack(library, slug, body.data))
+  if (!(await (await workspace()).open(library))) return notFound(`library "${library}"`)
+  return answer(ROUTES.stepHistory, await goBack(await workspace(), library, slug, body.data))
 }

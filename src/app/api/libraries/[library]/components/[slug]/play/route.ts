@@ -1,5 +1,5 @@
 import { ROUTES } from '@/contract'
-import { answer, bodyOf, isOwn, notFound, openStored, playScenario, refused } from '@/app/_server'
+import { answer, bodyOf, isOwn, notFound, refused, workspace } from '@/app/_server'
 import { BadInput } from '@/core/problem'
 import { NoBrowser } from '@/runner'
 
@@ -7,12 +7,12 @@ import { NoBrowser } from '@/runner'
 export async function POST(request: Request, { params }: { params: Promise<{ library: string; slug: string }> }) {
   if (!isOwn(request)) return refused()
   const { library, slug } = await params
-  const opened = await openStored(library)
+  const opened = await (await workspace()).open(library)
   if (!opened?.sheets.some((sheet) => sheet.slug === slug)) return notFound(`component "${slug}"`)
   const body = await bodyOf(request, ROUTES.play)
   if ('refusal' in body) return body.refusal
   try {
-    const film = await playScenario(library, slug, body.data.texts, body.data.index)
+    const film = await (await workspace()).plays.play(library, slug, body.data.texts, body.data.index)
     return film ? answer(ROUTES.play, film) : notFound('such scenario')
   } catch (error) {
     const isTold = error instanceof BadInput || error instanceof NoBrowser

@@ -1,5 +1,6 @@
 import { ROUTES } from '@/contract'
-import { answer, bodyOf, connection, isOwn, notFound, openStored, previewOf, refused } from '@/app/_server'
+import { answer, bodyOf, isOwn, notFound, refused, workspace } from '@/app/_server'
+import { previewOf } from '@/server'
 import { dropDraft, keepDraft } from '@/store'
 
 type Params = { params: Promise<{ library: string; slug: string }> }
@@ -11,12 +12,12 @@ export async function POST(request: Request, { params }: Params) {
   const body = await bodyOf(request, ROUTES.preview)
   if ('refusal' in body) return body.refusal
   const { texts, drafts, drop, tab, base } = body.data
-  const link = await connection()
+  const link = (await workspace()).link
   for (const path of drafts) {
     const text = texts[path]
     if (typeof text === 'string') await keepDraft(link, { libraryId: library, slug, path, tab, base, text })
   }
   for (const { path, tab: of } of drop) await dropDraft(link, library, path, of)
-  const opened = await openStored(library)
+  const opened = await (await workspace()).open(library)
   return opened ? answer(ROUTES.preview, await previewOf(opened, slug, texts)) : notFound(`library "${library}"`)
 }

@@ -1,5 +1,6 @@
 import { ROUTES } from '@/contract'
-import { answer, bodyOf, isOwn, notFound, openStored, refused, save } from '@/app/_server'
+import { answer, bodyOf, isOwn, notFound, refused, workspace } from '@/app/_server'
+import { save } from '@/server'
 
 type Params = { params: Promise<{ library: string; slug: string }> }
 
@@ -14,6 +15,6 @@ export async function POST(request: Request, { params }: Params) {
       { problem: `“${slug}” is no name of a component: small letters, digits and single hyphens.` },
       { status: 400 },
     )
-  if (!(await openStored(library))) return notFound(`library "${library}"`)
-  return answer(ROUTES.save, await save(library, slug, body.data))
+  if (!(await (await workspace()).open(library))) return notFound(`library "${library}"`)
+  return answer(ROUTES.save, await save(await workspace(), library, slug, body.data))
 }

@@ -1,18 +1,18 @@
 import { extraReadings, ROUTES } from '@/contract'
-import { answer, notFound, openStored, queryOf, surveyOf } from '@/app/_server'
+import { answer, notFound, queryOf, workspace } from '@/app/_server'
 import { BadInput } from '@/core/problem'
 import { NoBrowser } from '@/runner'
 
 /** What is read of a component in every case; `extra` names readings besides, as JSON. */
 export async function GET(request: Request, { params }: { params: Promise<{ library: string; slug: string }> }) {
   const { library, slug } = await params
-  const opened = await openStored(library)
+  const opened = await (await workspace()).open(library)
   if (!opened?.sheets.some((sheet) => sheet.slug === slug)) return notFound(`component "${slug}"`)
   const query = queryOf(request, ROUTES.survey)
   if ('refusal' in query) return query.refusal
   try {
     const extra = extraReadings.parse(JSON.parse(query.data.extra ?? '[]'))
-    const survey = await surveyOf(library, slug, extra)
+    const survey = await (await workspace()).surveys.of(library, slug, extra)
     return answer(ROUTES.survey, { survey, tolerance: opened.library.data.tolerance })
   } catch (error) {
     const isTold = error instanceof BadInput || error instanceof NoBrowser

@@ -5,8 +5,8 @@ import { dirname, join, relative } from 'node:path'
 import { promisify } from 'node:util'
 import { homeFolder } from '@/source'
 import { treeOfLibrary } from '@/store'
-import { connection } from './connection'
 import { componentStates } from './states'
+import type { Workspace } from './Workspace'
 
 const run = promisify(execFile)
 const LONGEST_MS = 120_000
@@ -16,10 +16,9 @@ const LONGEST_MS = 120_000
  * rendered there as a browser would, which the application's own server does not do.
  * @throws Error with what the pages' maker said
  */
-export async function publishGuide(libraryId: string): Promise<Record<string, Uint8Array>> {
-  const { db } = await connection()
-  const tree = await treeOfLibrary(db, libraryId)
-  const states = (await componentStates(libraryId)) ?? []
+export async function publishGuide(workspace: Workspace, libraryId: string): Promise<Record<string, Uint8Array>> {
+  const tree = await treeOfLibrary(workspace.link.db, libraryId)
+  const states = (await componentStates(workspace, libraryId)) ?? []
   const scratch = mkdtempSync(join(tmpdir(), 'brelt-guide-'))
   try {
     const [folder, out, found] = [join(scratch, 'library'), join(scratch, 'guide'), join(scratch, 'states.json')]

@@ -1,14 +1,11 @@
 import { userInfo } from 'node:os'
 import type { TypedEdit } from '@/contract'
-import { lintTokens } from '@/core/lint'
+import { lintTokens, tokenOf, type Lint } from '@/core/lint'
 import { BadInput } from '@/core/problem'
 import { isPackaged, overlay, readLibrary, textOf, type Library } from '@/core/sheet'
 import { editTokenText, readJson, readTokens, readTokenText, type TokenBook, type TokenEdit } from '@/core/tokens'
 import { saveLibraryFiles, stepLibrary } from '@/store'
-import { connection } from './connection'
-import { tellLibrary } from './events'
-import { syncFolder, writeBack } from './linked'
-import { openStored } from './opened'
+import type { Workspace } from './Workspace'
 
 /** The texts that a library's token files would have. @throws BadInput where something cannot be changed so */
 export function editedTexts({ tree }: Library, edits: readonly TypedEdit[]): Record<string, string> {
@@ -46,30 +43,28 @@ export function bookWith(
 }
 
 /** Changes tokens in place. What the files hold by now is looked at first. @throws BadInput */
-export async function editTokens(libraryId: string, edits: readonly TypedEdit[]): Promise<void> {
-  await syncFolder(libraryId)
-  const { library, tokens: before } = (await openStored(libraryId))!
+export async function editTokens(workspace: Workspace, libraryId: string, edits: readonly TypedEdit[]): Promise<void> {
+  await workspace.links.sync(libraryId)
+  const { library, tokens: before } = (await workspace.open(libraryId))!
   const texts = editedTexts(library, edits)
   const { book } = bookWith(library, texts)
-  const isKnown = new Set(before.issues.map(({ code, token }) => `${code} ${token.path}`))
-  const fresh = lintTokens(library, book).filter(
-    (_, at) => !isKnown.has(`${book.issues[at]!.code} ${book.issues[at]!.token.path}`),
-  )
+  const nameOf = (lint: Lint) => `${lint.code} ${tokenOf(lint)}`
+  const known = new Set(lintTokens(library, before).map(nameOf))
+  const fresh = lintTokens(library, book).filter((lint) => !known.has(nameOf(lint)))
   if (fresh.length > 0) throw new BadInput(fresh.map(({ file, line, message }) => ({ file, line, column: 1, message })))
-  const link = await connection()
   const note = edits.map(({ path, text }) => `${path} → ${text}`).join(', ')
-  await saveLibraryFiles(link, { libraryId, texts, note, author: userInfo().username })
-  await settled(libraryId, texts)
+  await saveLibraryFiles(workspace.link, { libraryId, texts, note, author: userInfo().username })
+  await settled(workspace, libraryId, texts)
 }
 
 /** Takes the last change of tokens back, or does it again. */
-export async function stepTokens(libraryId: string, kind: 'undo' | 'redo'): Promise<void> {
-  const texts = await stepLibrary(await connection(), libraryId, kind, userInfo().username)
-  if (texts) await settled(libraryId, texts)
+export async function stepTokens(workspace: Workspace, libraryId: string, kind: 'undo' | 'redo'): Promise<void> {
+  const texts = await stepLibrary(workspace.link, libraryId, kind, userInfo().username)
+  if (texts) await settled(workspace, libraryId, texts)
 }
 
-async function settled(libraryId: string, texts: Readonly<Record<string, string>>) {
-  await writeBack(libraryId, texts)
-  const { record } = (await openStored(libraryId))!
-  tellLibrary(libraryId, { fingerprint: record.fingerprint, components: [] })
+async function settled(workspace: Workspace, libraryId: string, texts: Readonly<Record<string, string>>) {
+  await workspace.links.writeBack(libraryId, texts)
+  const { record } = (await workspace.open(libraryId))!
+  workspace.events.tell(libraryId, { fingerprint: record.fingerprint, components: [] })
 }

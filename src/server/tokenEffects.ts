@@ -3,14 +3,17 @@ import { coverSpace, spaceOf } from '@/core/matrix'
 import type { CaseResult } from '@/core/plan'
 import { textOf, type Library } from '@/core/sheet'
 import { expectedChanges, readRules } from '@/core/spec'
-import { openStored } from './opened'
-import { tryOut } from './surveys'
 import { bookWith, editedTexts } from './tokenChanges'
 import { columnsOf } from './tokenUses'
+import type { Workspace } from './Workspace'
 
 /** What a change would do, as far as that is known without rendering anything. @throws BadInput */
-export async function tokenEffects(libraryId: string, edits: readonly TypedEdit[]): Promise<TokenEffects> {
-  const { library, tokens: before, sheets } = (await openStored(libraryId))!
+export async function tokenEffects(
+  workspace: Workspace,
+  libraryId: string,
+  edits: readonly TypedEdit[],
+): Promise<TokenEffects> {
+  const { library, tokens: before, sheets } = (await workspace.open(libraryId))!
   const { book: after } = bookWith(library, editedTexts(library, edits))
   const tokens = columnsOf(before).flatMap(({ name, values }) => {
     const was = new Map(before.list(values).map(({ path, css }) => [path, css]))
@@ -85,18 +88,19 @@ function affectedSlugs(
 
 /** Verifies the affected components as they would be, and tells the cases that miss then. @throws BadInput, NoBrowser */
 export async function tryTokens(
+  workspace: Workspace,
   libraryId: string,
   edits: readonly TypedEdit[],
   signal?: AbortSignal,
 ): Promise<TrialRun> {
-  const { library } = (await openStored(libraryId))!
+  const { library } = (await workspace.open(libraryId))!
   const texts = editedTexts(library, edits)
-  const { affected } = await tokenEffects(libraryId, edits)
+  const { affected } = await tokenEffects(workspace, libraryId, edits)
   if (affected.length === 0) return { misses: [], cases: 0 }
-  const then = await tryOut(libraryId, texts, affected, signal)
+  const then = await workspace.surveys.tryOut(libraryId, texts, affected, signal)
   const missing = missesIn(then)
   const slugs = [...new Set(missing.map(({ slug }) => slug))]
-  const known = slugs.length > 0 ? missesIn(await tryOut(libraryId, {}, slugs, signal)) : []
+  const known = slugs.length > 0 ? missesIn(await workspace.surveys.tryOut(libraryId, {}, slugs, signal)) : []
   const missesNow = new Set(known.flatMap(({ slug, key, checks }) => checks.map((check) => nameOf(slug, key, check))))
   return {
     cases: [...then.values()].reduce((sum, results) => sum + results.length, 0),

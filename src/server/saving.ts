@@ -2,11 +2,9 @@ import { userInfo } from 'node:os'
 import type { Preference } from '@/core/edit'
 import type { Problem } from '@/core/problem'
 import { listRevisions, revisionTexts, saveComponent, undoTargets, type Save, type Saved } from '@/store'
-import { connection } from './connection'
-import { tellLibrary } from './events'
-import { syncFolder, unreadOnDisk, writeBack } from './linked'
 import { previewOf } from './preview'
-import { openStored, type Opened } from './opened'
+import type { Opened } from './Libraries'
+import type { Workspace } from './Workspace'
 
 export interface SaveRequest {
   base?: number
@@ -20,31 +18,31 @@ const refused = (problems: Problem[]): Saved => ({ kind: 'refused', problems })
 
 /** Saves a component: what its folder holds by now is taken in first, and what was saved is written there. */
 export async function save(
+  workspace: Workspace,
   libraryId: string,
   slug: string,
   given: SaveRequest & Pick<Save, 'kind' | 'ofId'>,
 ): Promise<Saved> {
-  await syncFolder(libraryId)
-  const opened = (await openStored(libraryId))!
+  await workspace.links.sync(libraryId)
+  const opened = (await workspace.open(libraryId))!
   const file = fileOf(opened, slug, given.texts)
   const outside = Object.keys(given.texts).find((path) => !isInside(path))
   if (outside !== undefined)
     return refused([{ file: outside, line: 1, column: 1, message: `"${outside}" leaves the library's folder` }])
-  const unread = await unreadOnDisk(libraryId, Object.keys(given.texts))
+  const unread = await workspace.links.unreadOnDisk(libraryId, Object.keys(given.texts))
   if (unread.length > 0) return refused(unread)
   const { problems } = await previewOf(opened, slug, given.texts)
   if (problems.length > 0) return refused(problems)
-  const link = await connection()
   const { base, ...rest } = given
   const saved = await saveComponent(
-    link,
+    workspace.link,
     { libraryId, slug, file, author: userInfo().username, base, ...rest },
     opened.library,
   )
   if (saved.kind === 'saved') {
-    await writeBack(libraryId, saved.texts)
-    const { record } = (await openStored(libraryId))!
-    tellLibrary(libraryId, { fingerprint: record.fingerprint, components: [{ slug, head: saved.revision }] })
+    await workspace.links.writeBack(libraryId, saved.texts)
+    const { record } = (await workspace.open(libraryId))!
+    workspace.events.tell(libraryId, { fingerprint: record.fingerprint, components: [{ slug, head: saved.revision }] })
   }
   return saved
 }
@@ -58,11 +56,12 @@ const fileOf = ({ sheets }: Opened, slug: string, texts: SaveRequest['texts']) =
 
 /** Brings back an earlier revision, as a new one. */
 export async function goBack(
+  workspace: Workspace,
   libraryId: string,
   slug: string,
   how: { kind: 'undo' | 'redo' } | { kind: 'restore'; id: number },
 ): Promise<Saved> {
-  const { db } = await connection()
+  const { db } = workspace.link
   const history = await listRevisions(db, libraryId, slug)
   const id = how.kind === 'restore' ? how.id : undoTargets(history)[how.kind]
   const target = history.find((each) => each.id === id)
@@ -74,5 +73,11 @@ export async function goBack(
   const texts = { ...then, ...Object.fromEntries(gone.map((path) => [path, null])) }
   const word = { undo: 'Undone', redo: 'Redone', restore: 'Restored' }[how.kind]
   const told = how.kind === 'undo' ? head.note : target.note
-  return save(libraryId, slug, { base: head.id, texts, kind: how.kind, ofId: target.id, note: `${word}: ${told}` })
+  return save(workspace, libraryId, slug, {
+    base: head.id,
+    texts,
+    kind: how.kind,
+    ofId: target.id,
+    note: `${word}: ${told}`,
+  })
 }

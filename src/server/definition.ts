@@ -1,12 +1,15 @@
 import type { Definition } from '@/contract'
 import { revisionTexts, listDrafts, listRevisions, undoTargets } from '@/store'
-import { connection } from './connection'
 import { previewOf } from './preview'
-import type { Opened } from './opened'
+import type { Opened } from './Libraries'
+import type { Workspace } from './Workspace'
 
 /** Everything that the Define view opens with; undefined when there is no such component. */
-export async function definitionOf(opened: Opened, slug: string): Promise<Definition | undefined> {
-  const { db } = await connection()
+export async function definitionOf(
+  { link: { db } }: Pick<Workspace, 'link'>,
+  opened: Opened,
+  slug: string,
+): Promise<Definition | undefined> {
   const { record, library, sheets } = opened
   const known = record.components.find((each) => each.slug === slug)
   const sheet = sheets.find((each) => each.slug === slug)

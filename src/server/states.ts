@@ -1,10 +1,12 @@
 import type { ComponentState } from '@/contract'
 import { caseMarks, findLibrary, latestStates } from '@/store'
-import { connection } from './connection'
+import type { Workspace } from './Workspace'
 
 /** How each component of a library stands after its last run, with the mark of every case; undefined when there is no such library. */
-export async function componentStates(libraryId: string): Promise<ComponentState[] | undefined> {
-  const { db } = await connection()
+export async function componentStates(
+  { link: { db } }: Pick<Workspace, 'link'>,
+  libraryId: string,
+): Promise<ComponentState[] | undefined> {
   const record = await findLibrary(db, libraryId)
   if (!record) return undefined
   const states = await latestStates(db, libraryId)

@@ -4,7 +4,7 @@ import { spaceOf } from '@/core/matrix'
 import { textOf } from '@/core/sheet'
 import { partsOf, readRules } from '@/core/spec'
 import { tokenContexts, type TokenBook } from '@/core/tokens'
-import type { Opened } from './opened'
+import type { Opened } from './Libraries'
 
 // Contexts multiply: beyond this many columns nobody compares them side by side.
 const MOST_COLUMNS = 12

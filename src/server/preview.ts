@@ -3,7 +3,7 @@ import { lintSheet } from '@/core/lint'
 import { withTexts } from '@/core/sheet'
 import { codePropsOf } from '@/source'
 import { boardModelOf } from '@/models'
-import type { Opened } from './opened'
+import type { Opened } from './Libraries'
 
 /** How a component looks with other texts than the saved ones. What cannot be read comes back as problems. */
 export async function previewOf(

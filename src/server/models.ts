@@ -1,7 +1,7 @@
 import type { BenchModel, BoardModel } from '@/contract'
 import { describeProblem } from '@/core/problem'
 import { benchModelOf, boardModelOf } from '@/models'
-import type { Opened } from './opened'
+import type { Opened } from './Libraries'
 
 /** All that the browser needs to show a stored component's cases live; or why it cannot be shown. */
 export async function boardModel(opened: Opened, slug: string): Promise<{ model: BoardModel } | { problem: string }> {

@@ -1,15 +1,14 @@
 import type { TokenRow, TokensModel } from '@/contract'
-import { lintTokens } from '@/core/lint'
+import { lintTokens, tokenOf } from '@/core/lint'
 import { textOf } from '@/core/sheet'
 import { readJson, referencedPath, tokenText, type RawToken } from '@/core/tokens'
 import { listLibraryEdits, stepTargets } from '@/store'
-import { connection } from './connection'
-import { openStored } from './opened'
 import { columnsOf, usesOf } from './tokenUses'
+import type { Workspace } from './Workspace'
 
 /** Everything that the Tokens view shows; undefined when there is no such library. */
-export async function tokensModel(libraryId: string): Promise<TokensModel | undefined> {
-  const opened = await openStored(libraryId)
+export async function tokensModel(workspace: Workspace, libraryId: string): Promise<TokensModel | undefined> {
+  const opened = await workspace.open(libraryId)
   if (!opened) return undefined
   const { library, tokens: book, record } = opened
   const columns = columnsOf(book)
@@ -41,7 +40,7 @@ export async function tokensModel(libraryId: string): Promise<TokensModel | unde
       uses: uses.get(path) ?? [],
     }
   })
-  const { db } = await connection()
+  const { db } = workspace.link
   const history = await listLibraryEdits(db, libraryId)
   const targets = stepTargets(history)
   const noteOf = (id: number | undefined) => history.find((each) => each.id === id)?.note
@@ -50,13 +49,10 @@ export async function tokensModel(libraryId: string): Promise<TokensModel | unde
     fingerprint: record.fingerprint,
     columns,
     tokens,
-    issues: lintTokens(library, book).map(({ code, message, file, line }, at) => ({
-      code,
-      message,
-      file,
-      line,
-      path: book.issues[at]?.token.path ?? '',
-    })),
+    issues: lintTokens(library, book).map((lint) => {
+      const { code, message, file, line } = lint
+      return { code, message, file, line, path: tokenOf(lint) ?? '' }
+    }),
     ...(undo !== undefined && { undo }),
     ...(redo !== undefined && { redo }),
   }

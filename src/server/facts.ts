@@ -1,16 +1,15 @@
 import type { LibraryFacts } from '@/contract'
 import { BadInput } from '@/core/problem'
 import { listLibraries } from '@/store'
-import { connection } from './connection'
-import { openStored } from './opened'
+import type { Workspace } from './Workspace'
 
 /** What every view's title block shows; or why the library cannot be opened. */
 export async function libraryFacts(
+  workspace: Workspace,
   id: string,
 ): Promise<{ library: LibraryFacts; libraries: { id: string; name: string }[] } | { problem: string } | undefined> {
-  const { db } = await connection()
   try {
-    const opened = await openStored(id)
+    const opened = await workspace.open(id)
     if (!opened) return undefined
     const { record, sheets } = opened
     const { styleBuild } = opened.library.tree
@@ -26,7 +25,7 @@ export async function libraryFacts(
         ...(record.folder !== undefined && { folder: record.folder }),
         ...(styleBuild && { styleBuild: { config: styleBuild.config, ...(record.trust && { trust: record.trust }) } }),
       },
-      libraries: await listLibraries(db),
+      libraries: await listLibraries(workspace.link.db),
     }
   } catch (error) {
     if (!(error instanceof BadInput)) throw error

@@ -1,0 +1,10 @@
+import { Workspace } from '@/server'
+import { homeFolder } from '@/source'
+import { connect } from '@/store'
+
+// The bundler may load a module more than once; a process has one workspace.
+const shared = globalThis as typeof globalThis & { breltWorkspace?: Promise<Workspace> }
+
+/** The server's own workspace, opened at the first call. */
+export const workspace = (): Promise<Workspace> =>
+  (shared.breltWorkspace ??= connect(homeFolder()).then((link) => new Workspace(link)))

@@ -1,0 +1,50 @@
+import type { Browser } from 'puppeteer-core'
+
+/** Starts a browser. @throws NoBrowser */
+export type Launch = () => Promise<Browser>
+
+// A browser that nobody has asked for this long is closed.
+const IDLE_MS = 60_000
+
+/** One browser that stays open between calls that come close after one another. */
+export class Browsers {
+  #browser: Promise<Browser> | undefined
+  #users = 0
+  #timer: NodeJS.Timeout | undefined
+
+  constructor(readonly launch: Launch) {}
+
+  /** Works with the shared browser. @throws NoBrowser */
+  async use<T>(work: (browser: Browser) => Promise<T>): Promise<T> {
+    clearTimeout(this.#timer)
+    this.#users++
+    try {
+      return await work(await this.started())
+    } finally {
+      if (--this.#users === 0) {
+        this.#timer = setTimeout(() => void this.close(), IDLE_MS)
+        this.#timer.unref()
+      }
+    }
+  }
+
+  private async started(): Promise<Browser> {
+    const browser = (this.#browser ??= this.launch())
+    try {
+      if ((await browser).connected) return await browser
+    } catch (error) {
+      // One that could not be started is tried again at the next call.
+      this.#browser = undefined
+      throw error
+    }
+    this.#browser = this.launch()
+    return this.#browser
+  }
+
+  async close(): Promise<void> {
+    clearTimeout(this.#timer)
+    const browser = this.#browser
+    this.#browser = undefined
+    await browser?.then((started) => started.close()).catch(() => {}) // it has gone already
+  }
+}

@@ -1,0 +1,43 @@
+import { launchChromium } from '@/runner'
+import type { Connection } from '@/store'
+import { Browsers, type Launch } from './Browsers'
+import { Libraries, type Opened } from './Libraries'
+import { LibraryEvents } from './LibraryEvents'
+import { Links } from './Links'
+import { Plays } from './Plays'
+import { Runs } from './Runs'
+import { Surveys } from './Surveys'
+
+/** All that one process of the server keeps: its store, what it watches, what it runs, the browsers that it has open. */
+export class Workspace {
+  readonly events = new LibraryEvents()
+  readonly links: Links
+  readonly libraries: Libraries
+  readonly browsers: Browsers
+  readonly runs: Runs
+  readonly surveys: Surveys
+  readonly plays: Plays
+
+  constructor(
+    readonly link: Connection,
+    launch: Launch = launchChromium,
+  ) {
+    this.links = new Links(link, this.events)
+    this.libraries = new Libraries(link, ({ id, folder }) => this.links.watch(id, folder))
+    this.browsers = new Browsers(launch)
+    this.runs = new Runs(link, launch)
+    this.surveys = new Surveys(this.libraries, this.browsers)
+    this.plays = new Plays(this.libraries, this.browsers)
+  }
+
+  /** A stored library, read and understood; undefined when there is none of this id. @throws BadInput */
+  open(id: string): Promise<Opened | undefined> {
+    return this.libraries.open(id)
+  }
+
+  /** Ends all that goes on: runs, plays, watchers, browsers. */
+  async close(): Promise<void> {
+    await Promise.all([this.runs.close(), this.plays.close(), this.links.close()])
+    await this.browsers.close()
+  }
+}
