@@ -1,7 +1,7 @@
 import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { draftSpec, writtenRules } from '@/core/draft'
-import { appendRules, spokenOf } from '@/core/edit'
+import { appendRules, isSpecifiedIn } from '@/core/edit'
 import { BadInput, unknownName } from '@/core/problem'
 import { textOf } from '@/core/sheet'
 import { printBlock } from '@/core/yaml'
@@ -32,7 +32,7 @@ export async function draft(folder: string, slug: string, given: DraftArguments)
   try {
     const survey = await surveyComponent(browser, prepared, component)
     const { rules, left } = draftSpec(survey, plan.space.dimensions, {
-      ...(!given.all && { skip: spokenOf(sheet) }),
+      ...(!given.all && { skip: isSpecifiedIn(sheet) }),
       ...(given.gaps && { only: gapsIn(survey, component) }),
     })
     const count = rules.reduce((sum, { claims }) => sum + claims.length, 0)
@@ -70,6 +70,6 @@ function groupedByReason(left: NonNullable<Survey['left']>): Map<string, string[
 
 /** Only what the lint `unspecified` tells. */
 function gapsIn(survey: Survey, { sheet, plan }: PreparedComponent): (part: string, reading: string) => boolean {
-  const gaps = unspecifiedReadings(coverageOf(survey, plan.space.dimensions, spokenOf(sheet)))
+  const gaps = unspecifiedReadings(coverageOf(survey, plan.space.dimensions, isSpecifiedIn(sheet)))
   return (part, reading) => gaps.some((gap) => gap.part === part && gap.reading === reading)
 }

@@ -1,5 +1,5 @@
 import type { Browser } from 'puppeteer-core'
-import { spokenOf } from '@/core/edit'
+import { isSpecifiedIn } from '@/core/edit'
 import { lintSurvey } from '@/core/lint'
 import { unreadCase, type CaseResult } from '@/core/plan'
 import { ComponentTally, makeReport, type Report } from '@/core/report'
@@ -143,7 +143,7 @@ async function verifyComponent(
   }
   const { data } = library
   // What some cases lack others may have: lints over the whole matrix need all of them.
-  const isSpoken = spokenOf(sheet)
+  const isSpecified = isSpecifiedIn(sheet)
   const surveying =
     component.isWhole && plan.cases.length <= MOST_SURVEYED
       ? new Surveying({
@@ -151,7 +151,7 @@ async function verifyComponent(
           tokens,
           own: compiled.component.sheets.filter((each) => each.of === 'own').map(({ url }) => url),
           base: [],
-          skip: (part, property) => isSpoken(part, property) && !TELLS_DRAWN.test(property),
+          skip: (part, property) => isSpecified(part, property) && !TELLS_DRAWN.test(property),
         })
       : undefined
   const census = await runComponent(
@@ -171,7 +171,7 @@ async function verifyComponent(
   if (!component.isWhole || signal?.aborted) return
   if (surveying) {
     const survey = surveying.survey(sheet, [], plan.cases)
-    tally.lints.push(...lintSurvey(sheet, coverageOf(survey, plan.space.dimensions, isSpoken)))
+    tally.lints.push(...lintSurvey(sheet, coverageOf(survey, plan.space.dimensions, isSpecified)))
   }
   tally.lints.push(
     ...lintCensus(sheet, compiled.component, census, (url, line) => compiled.originalPlace(url, line, 1)),

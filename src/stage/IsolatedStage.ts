@@ -16,14 +16,14 @@ import { ownElement } from './trespass'
 // Reference numbers of one document stay below those of the next.
 const REFERENCES_PER_CASE = 100_000
 
-interface Room {
+interface CaseDocument {
   frame: HTMLIFrameElement
   stage: Stage
 }
 
 /** Renders each case in a plain document of its own, and speaks for all of them as one stage. */
 export class IsolatedStage {
-  #rooms: Room[] = []
+  #documents: CaseDocument[] = []
   #context: StageContext = { values: {}, properties: [] }
   // Every document has the same sheets: they are gone through once.
   #rules = new DeclaredRules()
@@ -37,20 +37,20 @@ export class IsolatedStage {
 
   setContext(context: StageContext): void {
     this.#context = context
-    for (const { stage } of this.#rooms) stage.setContext(context)
+    for (const { stage } of this.#documents) stage.setContext(context)
   }
 
   async mount(cases: readonly StageCase[], beat?: Beat): Promise<Mounted> {
     const all: Mounted = { failures: {}, notes: {}, forced: [] }
-    const first = this.#rooms.length
-    const rooms: Room[] = []
+    const first = this.#documents.length
+    const documents: CaseDocument[] = []
     for (const at of cases.keys()) {
       beat?.(first + at)
-      rooms.push(await this.openRoom(first + at))
+      documents.push(await this.openDocument(first + at))
     }
-    this.#rooms.push(...rooms)
+    this.#documents.push(...documents)
     beat?.(-1)
-    const mounted = await Promise.all(rooms.map(({ stage }, at) => stage.mount([cases[at]!])))
+    const mounted = await Promise.all(documents.map(({ stage }, at) => stage.mount([cases[at]!])))
     mounted.forEach(({ failures, notes, forced }, at) => {
       if (failures[0] !== undefined) all.failures[first + at] = failures[0]
       if (notes[0] !== undefined) all.notes[first + at] = notes[0]
@@ -59,7 +59,7 @@ export class IsolatedStage {
     return all
   }
 
-  private async openRoom(index: number): Promise<Room> {
+  private async openDocument(index: number): Promise<CaseDocument> {
     const frame = ownElement(document.createElement('iframe'))
     // All at one place: each has its window in sight, whatever asks for that.
     frame.style.cssText = `position:fixed;inset:0;border:0;width:${this.viewport.width}px;height:${this.viewport.height}px`
@@ -79,20 +79,20 @@ export class IsolatedStage {
   }
 
   referTo(parts: readonly string[]): void {
-    for (const { stage } of this.#rooms) stage.referTo(parts)
+    for (const { stage } of this.#documents) stage.referTo(parts)
   }
 
   async show(): Promise<{ isSettled: boolean }> {
-    const shown = await Promise.all(this.#rooms.map(({ stage }) => stage.show()))
+    const shown = await Promise.all(this.#documents.map(({ stage }) => stage.show()))
     return { isSettled: shown.every(({ isSettled }) => isSettled) }
   }
 
   traceOf(index: number): string {
-    return this.#rooms[index]!.stage.traceOf(0)
+    return this.#documents[index]!.stage.traceOf(0)
   }
 
   elementOf(index: number, part: string, match: number): Element | undefined {
-    return this.#rooms[index]!.stage.elementOf(0, part, match)
+    return this.#documents[index]!.stage.elementOf(0, part, match)
   }
 
   read(
@@ -101,7 +101,7 @@ export class IsolatedStage {
     pseudoBoxes: PseudoBoxes,
   ): StageReadings {
     const all: StageReadings = { texts: [], reasons: [], cases: [] }
-    this.#rooms.forEach(({ stage }, index) => {
+    this.#documents.forEach(({ stage }, index) => {
       const { texts, reasons, cases } = stage.read(profiles, [profileOf[index]!], pseudoBoxes)
       const [own] = cases
       all.cases.push(own!.map((number) => (number >= 0 ? number + all.texts.length : number - all.reasons.length)))
@@ -113,28 +113,28 @@ export class IsolatedStage {
 
   probe(probes: readonly StageProbe[]): ProbeAnswer[] {
     return probes.map((probe) => {
-      const { stage } = this.#rooms[probe.caseIndex ?? 0]!
+      const { stage } = this.#documents[probe.caseIndex ?? 0]!
       return stage.probe([{ ...probe, ...(probe.caseIndex !== undefined && { caseIndex: 0 }) }])[0]!
     })
   }
 
   declared(own: readonly string[]): Declared[] {
-    return this.#rooms.flatMap(({ stage }) => stage.declared(own, this.#rules))
+    return this.#documents.flatMap(({ stage }) => stage.declared(own, this.#rules))
   }
 
   features(): string[][] {
-    return this.#rooms.flatMap(({ stage }) => stage.features())
+    return this.#documents.flatMap(({ stage }) => stage.features())
   }
 
   count(known: Census): Census {
-    return this.#rooms.reduce((census, { stage }) => stage.count(census), known)
+    return this.#documents.reduce((census, { stage }) => stage.count(census), known)
   }
 
   clear(): void {
-    for (const { frame, stage } of this.#rooms) {
+    for (const { frame, stage } of this.#documents) {
       stage.clear()
       frame.remove()
     }
-    this.#rooms = []
+    this.#documents = []
   }
 }

@@ -1,4 +1,4 @@
-import { appendRules, spokenOf, type RuleText } from '../edit'
+import { appendRules, isSpecifiedIn, type RuleText } from '../edit'
 import type { Sheet } from '../sheet'
 import { editYaml } from '../yaml'
 import type { CheckKind, NeededPart } from './defineCheck'
@@ -26,11 +26,11 @@ export function addChecks(
   parts: Readonly<Record<string, string>>,
 ): string {
   const { rules, scenarios } = make(parts)
-  const isSpoken = spokenOf(sheet)
+  const isSpecified = isSpecifiedIn(sheet)
   const open = rules.flatMap((rule): RuleText[] => {
     const expect = Object.fromEntries(
       Object.entries(rule.expect).flatMap(([part, readings]) => {
-        const left = Object.entries(readings ?? {}).filter(([reading]) => !isSpoken(part, reading))
+        const left = Object.entries(readings ?? {}).filter(([reading]) => !isSpecified(part, reading))
         return left.length > 0 ? [[part, Object.fromEntries(left)]] : []
       }),
     )

@@ -15,7 +15,11 @@ export function appendRules(text: string, rules: readonly RuleText[]): string {
 }
 
 /** Whether a sheet's rules speak of a reading of a part already, also under the name of its shorthand. */
-export function spokenOf({ data }: { data: Pick<Sheet['data'], 'spec'> }): (part: string, reading: string) => boolean {
+export function isSpecifiedIn({
+  data,
+}: {
+  data: Pick<Sheet['data'], 'spec'>
+}): (part: string, reading: string) => boolean {
   const spoken = data.spec.flatMap(({ expect }) =>
     Object.entries(expect).flatMap(([part, readings]) =>
       Object.keys(readings).map((reading) => ({ part: part.replace(/\[.*$/, ''), reading })),

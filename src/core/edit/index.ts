@@ -1,10 +1,10 @@
-export { appendRules, spokenOf } from './appendRules'
+export { appendRules, isSpecifiedIn } from './appendRules'
 export {
   mergeEdits,
   moveRuleEdits,
   removeClaimEdits,
   removeRuleEdits,
-  sayEdits,
+  expectationEdits,
   settleEdits,
   splitEdits,
   whenEdits,

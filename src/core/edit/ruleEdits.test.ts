@@ -10,9 +10,9 @@ import {
   moveRuleEdits,
   removeClaimEdits,
   removeRuleEdits,
-  sayEdits,
+  expectationEdits,
   settleEdits,
-  spokenOf,
+  isSpecifiedIn,
   splitEdits,
   whenEdits,
   type RuleText,
@@ -35,15 +35,15 @@ const after = (edits: Parameters<typeof editYaml>[1]) => specOf(editYaml(SPEC, e
 describe('edits of rules', () => {
   test('something new is said in the rule with the same condition, however it is written', () => {
     expect(
-      after(sayEdits(spec, { value: ['mixed', 'on'] }, { part: 'box', reading: 'opacity' }, 1))[1]!.expect,
+      after(expectationEdits(spec, { value: ['mixed', 'on'] }, { part: 'box', reading: 'opacity' }, 1))[1]!.expect,
     ).toEqual({
       box: { color: 'red', opacity: 1 },
     })
-    expect(after(sayEdits(spec, {}, { part: 'label', reading: 'opacity' }, 1))[0]!.expect).toEqual({
+    expect(after(expectationEdits(spec, {}, { part: 'label', reading: 'opacity' }, 1))[0]!.expect).toEqual({
       box: { width: '22px', height: '22px' },
       label: { opacity: 1 },
     })
-    expect(after(sayEdits(spec, { value: 'off' }, { part: 'box', reading: 'color' }, 'green')).at(-1)).toEqual({
+    expect(after(expectationEdits(spec, { value: 'off' }, { part: 'box', reading: 'color' }, 'green')).at(-1)).toEqual({
       when: { value: 'off' },
       expect: { box: { color: 'green' } },
     })
@@ -105,7 +105,7 @@ describe('edits of rules', () => {
     ['box', 'border-top-color', false],
     ['label', 'width', false],
   ])('whether rules speak of %s · %s: %s', (part, reading, wanted) => {
-    expect(spokenOf({ data: { spec } as never })(part, reading)).toBe(wanted)
+    expect(isSpecifiedIn({ data: { spec } as never })(part, reading)).toBe(wanted)
   })
 })
 

@@ -18,7 +18,7 @@ export interface ClaimPlace {
 const isEmpty = (record: object) => Object.keys(record).length === 0
 
 /** Says something of the cases that a condition describes: in the rule that has this condition already, else in a new one. */
-export function sayEdits(
+export function expectationEdits(
   spec: readonly RuleText[],
   when: WhenFile,
   { part, reading }: Pick<ClaimPlace, 'part' | 'reading'>,

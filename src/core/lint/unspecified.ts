@@ -25,8 +25,8 @@ export const unspecified = defineLint({
 /** What an author decided and lets vary: each once, under its shorthand where all of that varies together. */
 export function unspecifiedReadings(coverage: readonly Covered[]): Covered[] {
   const all = coverage.filter(
-    ({ declared, byLayout, along, reading, isSpoken }) =>
-      declared && !byLayout && !isSpoken && along.length > 0 && !isReset(reading) && !reading.startsWith('-'),
+    ({ declared, byLayout, along, reading, isSpecified }) =>
+      declared && !byLayout && !isSpecified && along.length > 0 && !isReset(reading) && !reading.startsWith('-'),
   )
   const candidates = all.filter((one) => !all.some((other) => isTwin(one, other)))
   const isCandidate = (part: string, reading: string) =>

@@ -12,14 +12,14 @@ export interface Covered {
   declared: boolean
   byLayout: boolean
   /** Some rule speaks of it. */
-  isSpoken: boolean
+  isSpecified: boolean
 }
 
 /** How a survey's readings vary, and which of them rules speak of. */
 export function coverageOf(
   survey: Survey,
   dimensions: readonly Dimension[],
-  isSpoken: (part: string, reading: string) => boolean,
+  isSpecified: (part: string, reading: string) => boolean,
 ): Covered[] {
   const neighbours = lines(survey, dimensions)
   return survey.readings.map(({ part, reading, declared, byLayout = false }, at) => {
@@ -36,7 +36,7 @@ export function coverageOf(
       texts: [...counts].sort(([, a], [, b]) => b - a),
       declared,
       byLayout,
-      isSpoken: isSpoken(part, reading),
+      isSpecified: isSpecified(part, reading),
     }
   })
 }

@@ -196,11 +196,11 @@ describe('coverage', () => {
   })
   test('the lint tells what varies and no rule speaks of, once', () => {
     const sheet = sheetOf([])
-    const lints = (isSpoken: (reading: string) => boolean) =>
+    const lints = (isSpecified: (reading: string) => boolean) =>
       [
         ...lintSurvey(
           sheet,
-          coverageOf(survey, space.dimensions, (_, reading) => isSpoken(reading)),
+          coverageOf(survey, space.dimensions, (_, reading) => isSpecified(reading)),
         ),
       ].map(({ about }) => about)
     expect(lints(() => false)).toEqual([

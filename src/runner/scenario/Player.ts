@@ -3,8 +3,8 @@ import { perform, type Change, type EventRecord, type Performance, type Performa
 import { REFERENCE, stageCaseOf, type StageContext, type StageFilling, type Stir } from '@/stage'
 import type { PlannedCase } from '@/core/plan'
 import { withOrigins } from './evidence'
-import { Hand, Refused } from './Hand'
-import { Looker } from './Look'
+import { InputDriver, Refused } from './InputDriver'
+import { StepJudge } from './StepJudge'
 import type { PlayPage } from './PlayPage'
 import type { PlaySetup } from './PlaySetup'
 
@@ -35,7 +35,7 @@ const motionOf = new WeakMap<PlayPage, string>()
 
 /** One case of a component, mounted in a fresh document, to be acted on. */
 export class Player {
-  readonly #hand: Hand
+  readonly #input: InputDriver
   /** Changes of the document when it was last seen at rest. */
   #changes = -1
   #props: Readonly<Record<string, unknown>>
@@ -47,7 +47,7 @@ export class Player {
     readonly setup: PlaySetup,
     readonly one: PlannedCase,
   ) {
-    this.#hand = new Hand(page)
+    this.#input = new InputDriver(page)
     this.#props = one.settings.props
     this.#slots = one.settings.slots
     this.#contexts = Object.fromEntries(
@@ -121,9 +121,9 @@ export class Player {
     if (focus.length > 1 || pointed.length > 1 || others.length > 0) return this.force(states.map((_, at) => at))
     try {
       // Pointing does not take the focus away.
-      if (focus[0] !== undefined && !(await this.#hand.focusState(focus[0])))
+      if (focus[0] !== undefined && !(await this.#input.focusState(focus[0])))
         throw new CannotStart(`the part "${states[focus[0]]!.part}" does not take the focus`)
-      if (pointed[0] !== undefined) await this.#hand.pointAtState(pointed[0], active.length > 0)
+      if (pointed[0] !== undefined) await this.#input.pointAtState(pointed[0], active.length > 0)
     } catch (error) {
       if (!(error instanceof Refused)) throw error
       throw new CannotStart(error.message)
@@ -135,7 +135,7 @@ export class Player {
   /** Before a case that steps have reached is looked at, animations have ended and the pointer rests outside, unless it hovers. */
   private async rest(before: readonly Step[]) {
     const pointer = before.filter(({ kind }) => /^(click|double-click|hover|leave|drag)$/.test(kind)).at(-1)
-    if (pointer && pointer.kind !== 'hover') await this.#hand.act({ kind: 'leave', target: { kind: 'page' } })
+    if (pointer && pointer.kind !== 'hover') await this.#input.act({ kind: 'leave', target: { kind: 'page' } })
     await this.settle()
   }
 
@@ -199,7 +199,7 @@ export class Player {
     const { onStep, onMoment } = listener
     return {
       clock: this.page.clock,
-      act: (input) => this.#hand.act(input),
+      act: (input) => this.#input.act(input),
       change: (change) => this.change(change),
       settle: () => this.settle(),
       changes: () => this.page.call('changes'),
@@ -213,21 +213,21 @@ export class Player {
   /** Performs a scenario's steps. */
   async perform(plan: ScenarioPlan, listener: PlayListener = {}): Promise<Performance> {
     const { tokens, library, component } = this.setup
-    const looker = new Looker(
+    const judge = new StepJudge(
       this.page,
       { parts: component.parts, space: plan.space, tokens, tolerance: library.data.tolerance },
       this.one,
       plan.profiles,
     )
-    looker.surround(this.#contexts)
+    judge.surround(this.#contexts)
     await listener.onMoment?.(this.page.clock.now, this.page)
     const performance = await perform(plan.scenario.steps, {
       ...this.host(listener),
       change: async (change) => {
         await this.change(change)
-        if (change.kind === 'context') looker.surround(this.#contexts)
+        if (change.kind === 'context') judge.surround(this.#contexts)
       },
-      look: (step) => looker.look(plan.profileOf.get(step.index)!),
+      look: (step) => judge.look(plan.profileOf.get(step.index)!),
     })
     const notes = await this.page.call('notes')
     const steps = await Promise.all(

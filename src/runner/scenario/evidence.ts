@@ -1,7 +1,7 @@
 import type { CheckResult } from '@/core/plan'
 import { blame, placesOf } from '../blame'
 import { decidingProperties } from '@/core/readings'
-import { objectOf } from './Look'
+import { objectOf } from './StepJudge'
 import type { PlayPage } from './PlayPage'
 import type { PlaySetup } from './PlaySetup'
 

@@ -10,7 +10,7 @@ import {
 } from '@/core/plan'
 import { stepsToReach } from '@/core/scenario'
 import type { Census } from '@/stage'
-import { Looker } from './Look'
+import { StepJudge } from './StepJudge'
 import { withOrigins } from './evidence'
 import { CannotStart, Player } from './Player'
 import type { PlayLane } from './PlayLane'
@@ -76,7 +76,7 @@ async function readByInput(
       await Player.start(page, setup, one, steps)
       const { parts } = setup.component
       const look = { parts, space: plan.space, tokens: setup.tokens, tolerance: setup.library.data.tolerance }
-      const looked = await new Looker(page, look, one, plan.profiles, elsewhere).lookFully(one.profile)
+      const looked = await new StepJudge(page, look, one, plan.profiles, elsewhere).lookFully(one.profile)
       const census = await page.call('census')
       const trace = await page.call('traceOf')
       const told = looked.checks.filter((check): check is CheckResult => check !== 'later')

@@ -4,7 +4,7 @@ import { Popover } from 'radix-ui'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import { ROUTES } from '@/contract'
-import { call, sayTrust } from '../live'
+import { call, setTrust } from '../live'
 
 export interface LibraryFolderProps {
   id: string
@@ -28,7 +28,7 @@ export function LibraryFolder({ id, folder, styleBuild }: LibraryFolderProps) {
     }
   }
   const allow = (isAllowed: boolean) =>
-    sayTrust(id, isAllowed ? 'yes' : 'no').catch((error: Error) => setProblem(error.message))
+    setTrust(id, isAllowed ? 'yes' : 'no').catch((error: Error) => setProblem(error.message))
   return (
     <Popover.Root>
       <Popover.Trigger className="control max-w-80" title={folder}>

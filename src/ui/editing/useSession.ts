@@ -28,13 +28,13 @@ export function useSession(library: string, slug: string) {
       const { state, effects } = reduce(current.current.session, event)
       current.current.session = state
       setSession(state)
-      for (const effect of effects) carryOut(effect)
+      for (const effect of effects) perform(effect)
     }
     const clear = (timer: Timer) => {
       window.clearTimeout(timers[timer])
       delete timers[timer]
     }
-    const carryOut = (effect: Effect) => {
+    const perform = (effect: Effect) => {
       switch (effect.kind) {
         case 'ask':
           return void answered(place, effect.ask, current.current.session.tab).then(send)

@@ -1,12 +1,12 @@
 'use client'
 
 import { useState } from 'react'
-import { sayTrust } from '../live'
+import { setTrust } from '../live'
 
 /** Asks once whether the PostCSS configuration of a linked folder may run: it is the team's code, on this machine. */
 export function StyleBuild({ id, config }: { id: string; config: string }) {
   const [problem, setProblem] = useState<string>()
-  const answer = (trust: 'yes' | 'no') => sayTrust(id, trust).catch((error: Error) => setProblem(error.message))
+  const answer = (trust: 'yes' | 'no') => setTrust(id, trust).catch((error: Error) => setProblem(error.message))
   return (
     <section
       aria-label="Build of styles"

@@ -56,8 +56,8 @@ export function standingsOf({ sheet, space, rules, board, state }: GuideFacts) {
         ),
       ),
     ofPart: (name: string): Standing => {
-      const isSpoken = rules.some(({ claims }) => claims.some(({ target }) => target.part === name))
-      if (!isSpoken || marks.size === 0) return standing('open')
+      const isSpecified = rules.some(({ claims }) => claims.some(({ target }) => target.part === name))
+      if (!isSpecified || marks.size === 0) return standing('open')
       const own = (state?.findings ?? []).filter(({ part }) => part.replace(/\[.*$/, '') === name)
       return standing(own.length === 0 ? 'holds' : worst(own.map(({ verdict }) => verdict)))
     },

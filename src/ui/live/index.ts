@@ -1,5 +1,5 @@
 export { call, requestJson } from './call'
 export { useLibraryEvents } from './useLibraryEvents'
-export { sayTrust } from './sayTrust'
+export { setTrust } from './setTrust'
 export { RunProvider, useRuns, type Going } from './RunProvider'
 export { countMarks, type MarkCounts } from './countMarks'

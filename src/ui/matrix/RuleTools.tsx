@@ -4,7 +4,7 @@ import { useQueryClient } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { specOf } from '@/core/lint'
 import { asWritten, makeExplainer, whenOf } from '@/core/draft'
-import { removeClaimEdits, sayEdits, splitEdits, whenEdits } from '@/core/edit'
+import { removeClaimEdits, expectationEdits, splitEdits, whenEdits } from '@/core/edit'
 import { bitsOf, describeSelection, gridOf } from '@/core/grid'
 import { combinations, makeCase, type Case, type Space } from '@/core/matrix'
 import type { CheckResult } from '@/core/plan'
@@ -108,7 +108,7 @@ export function RuleTools({
               type="button"
               className="control"
               title={`Expect ${name} in this case alone`}
-              onClick={() => change(sayEdits(spec, whenOfCase(), { part: own, reading }, asWritten(name)))}
+              onClick={() => change(expectationEdits(spec, whenOfCase(), { part: own, reading }, asWritten(name)))}
             >
               In this case only
             </button>

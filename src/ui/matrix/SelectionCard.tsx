@@ -5,7 +5,7 @@ import { X } from 'lucide-react'
 import { useCallback, useMemo } from 'react'
 import { specOf } from '@/core/lint'
 import { asWritten, makeExplainer, whenOf, type Explain } from '@/core/draft'
-import { boxOf, sayEdits } from '@/core/edit'
+import { boxOf, expectationEdits } from '@/core/edit'
 import { allBits, bitsOf, casesIn, describeSelection, gridOf, hasBit, type Region } from '@/core/grid'
 import { combinations, isInside, makeCase, type Space } from '@/core/matrix'
 import type { Summary, Survey } from '@/core/survey'
@@ -82,7 +82,7 @@ export function SelectionCard({ library, slug, space, covered, chosen, onChoose,
   )
   const say = (part: string, reading: string, text: string) => {
     if (!sheet) return
-    edit(whens.flatMap((when) => sayEdits(specOf(sheet), when, { part, reading }, asWritten(text))))
+    edit(whens.flatMap((when) => expectationEdits(specOf(sheet), when, { part, reading }, asWritten(text))))
     void queries.invalidateQueries({ queryKey: ['states', library] })
   }
   return (

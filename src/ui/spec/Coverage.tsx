@@ -23,10 +23,10 @@ export function Coverage({
   const [isAll, setAll] = useState(false)
   const gaps = useMemo(() => new Set(unspecifiedReadings(coverage)), [coverage])
   const varying = coverage.filter(({ along }) => along.length > 0)
-  const owed = varying.filter((one) => gaps.has(one) || one.isSpoken)
+  const owed = varying.filter((one) => gaps.has(one) || one.isSpecified)
   const shown = isAll
     ? varying.filter(
-        ({ reading, isSpoken, byLayout }) => isSpoken || (!byLayout && !FOLLOWS.test(reading)) || gaps.size === 0,
+        ({ reading, isSpecified, byLayout }) => isSpecified || (!byLayout && !FOLLOWS.test(reading)) || gaps.size === 0,
       )
     : [...gaps]
   return (
@@ -55,10 +55,10 @@ export function Coverage({
               className="grid grid-cols-[14px_170px_130px_minmax(0,1fr)_auto] items-baseline gap-2 border-b border-line px-2 py-0.5"
               data-covered={`${part} · ${one.reading}`}
             >
-              <Mark kind={one.isSpoken ? 'holds' : 'open'} className="self-center" />
+              <Mark kind={one.isSpecified ? 'holds' : 'open'} className="self-center" />
               <span className="num">
                 {one.reading}
-                <span className="sr-only">{one.isSpoken ? ', covered by a rule' : ', not covered by a rule'}</span>
+                <span className="sr-only">{one.isSpecified ? ', covered by a rule' : ', not covered by a rule'}</span>
               </span>
               <span className="text-quiet" title="Changes along">
                 {one.along.join(', ')}
@@ -74,7 +74,7 @@ export function Coverage({
                   </span>
                 ))}
               </span>
-              {one.isSpoken ? (
+              {one.isSpecified ? (
                 <span />
               ) : (
                 <button type="button" className="control" onClick={() => onDraft(part, one.reading)}>

@@ -9,7 +9,7 @@ import type { Survey } from '@/core/survey'
 import { counted } from '@/core/words'
 import { Choice } from '../editing'
 import { printWhen } from '../survey'
-import type { DraftAim } from './carryOut'
+import type { DraftAim } from './draftFor'
 import { useDraft } from './useDraft'
 
 export interface DraftPanelProps {

@@ -2,7 +2,7 @@
 
 import { useMemo, useState } from 'react'
 import { asWritten } from '@/core/draft'
-import { boxOf, sayEdits, type RuleText, type WhenFile } from '@/core/edit'
+import { boxOf, expectationEdits, type RuleText, type WhenFile } from '@/core/edit'
 import { isInside, type Space } from '@/core/matrix'
 import type { Sheet } from '@/core/sheet'
 import type { YamlEdit } from '@/core/yaml'
@@ -38,7 +38,9 @@ export function NewRule({ library, slug, revision, sheet, space, spec, sources, 
       <SayForm
         sources={sources}
         {...form}
-        onSay={(part, reading, expectation) => edit(sayEdits(spec, when, { part, reading }, asWritten(expectation)))}
+        onSay={(part, reading, expectation) =>
+          edit(expectationEdits(spec, when, { part, reading }, asWritten(expectation)))
+        }
       />
     </section>
   )

@@ -2,7 +2,7 @@
 
 import { Tabs } from 'radix-ui'
 import { useCallback, useMemo, useState } from 'react'
-import { appendRules, spokenOf, type RuleText } from '@/core/edit'
+import { appendRules, isSpecifiedIn, type RuleText } from '@/core/edit'
 import { aboutOf, fixOf, LINTS, specOf, unspecifiedReadings, type Lint } from '@/core/lint'
 import { readSheet } from '@/core/sheet'
 import { readRules } from '@/core/spec'
@@ -14,7 +14,7 @@ import { probeHere, useStandings, useSurvey, type Sources } from '../survey'
 import { useStable } from '../hooks'
 import { CodePanel } from './CodePanel'
 import { Coverage } from './Coverage'
-import type { DraftAim } from './carryOut'
+import type { DraftAim } from './draftFor'
 import { DraftPanel } from './DraftPanel'
 import { NewRule } from './NewRule'
 import { Rules } from './Rules'
@@ -46,7 +46,7 @@ function SpecOf({ library, slug, ready }: ViewProps & { ready: Ready }) {
     [sheet, space, survey],
   )
   const coverage = useMemo(
-    () => (survey && space ? coverageOf(survey, space.dimensions, spokenOf(sheet)) : undefined),
+    () => (survey && space ? coverageOf(survey, space.dimensions, isSpecifiedIn(sheet)) : undefined),
     [survey, sheet, space],
   )
   const lints = preview?.lints ?? NO_LINTS

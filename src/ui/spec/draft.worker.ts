@@ -1,3 +1,3 @@
-import { carryOut, type DraftOrder } from './carryOut'
+import { draftFor, type DraftOrder } from './draftFor'
 
-self.onmessage = ({ data }: MessageEvent<DraftOrder>) => self.postMessage(carryOut(data))
+self.onmessage = ({ data }: MessageEvent<DraftOrder>) => self.postMessage(draftFor(data))

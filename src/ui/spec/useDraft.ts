@@ -3,7 +3,7 @@
 import { replaceEqualDeep } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
 import type { Draft } from '@/core/draft'
-import type { DraftOrder } from './carryOut'
+import type { DraftOrder } from './draftFor'
 
 /**
  * Has a draft made in a worker, so that typing never waits for it. An order of the same content keeps its draft: sheet

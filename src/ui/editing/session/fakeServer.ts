@@ -56,7 +56,7 @@ export class FakeServer {
 
   /** The request arrives and is carried out; its answer is on the way. */
   arrive() {
-    if (this.asked && !this.answer) this.answer = this.carryOut(this.asked)
+    if (this.asked && !this.answer) this.answer = this.answerTo(this.asked)
   }
 
   /** The answer arrives. */
@@ -97,7 +97,7 @@ export class FakeServer {
     }
   }
 
-  private carryOut(ask: Ask): SessionEvent {
+  private answerTo(ask: Ask): SessionEvent {
     const { tab } = this.session
     switch (ask.kind) {
       case 'load':

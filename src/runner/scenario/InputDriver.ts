@@ -27,7 +27,7 @@ function reached(aim: Aim): Point {
 }
 
 /** Gives a page pointer, touch and key input through the browser, as a person would. */
-export class Hand {
+export class InputDriver {
   #at: Point | undefined
 
   constructor(readonly page: PlayPage) {}

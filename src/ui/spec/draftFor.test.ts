@@ -1,6 +1,6 @@
 import { expect, test } from '@jest/globals'
 import type { Survey } from '@/core/survey'
-import { carryOut, type DraftAim } from './carryOut'
+import { draftFor, type DraftAim } from './draftFor'
 
 const dimensions = [
   { name: 'size', kind: 'axis' as const, values: ['s', 'm'], default: 's' },
@@ -35,6 +35,6 @@ test.each<[DraftAim, string[]]>([
 ])('%j drafts %j', (aim, wanted) => {
   // A rule speaks of the colour already.
   const spec = [{ expect: { root: { color: 'any' } } }]
-  const { rules } = carryOut({ survey, dimensions, spec, aim })
+  const { rules } = draftFor({ survey, dimensions, spec, aim })
   expect([...new Set(rules.flatMap(({ claims }) => claims.map(({ reading }) => reading)))]).toEqual(wanted)
 })

@@ -1,5 +1,5 @@
 import { draftSpec, type Draft } from '@/core/draft'
-import { spokenOf } from '@/core/edit'
+import { isSpecifiedIn } from '@/core/edit'
 import { unspecifiedReadings } from '@/core/lint'
 import type { Dimension } from '@/core/matrix'
 import type { Sheet } from '@/core/sheet'
@@ -23,17 +23,17 @@ export interface DraftOrder {
 }
 
 /** Drafts what is asked for. */
-export function carryOut({ survey, dimensions, spec, aim }: DraftOrder): Draft {
-  const isSpoken = spokenOf({ data: { spec } })
-  if (aim.kind === 'unspoken') return draftSpec(survey, dimensions, { skip: isSpoken })
+export function draftFor({ survey, dimensions, spec, aim }: DraftOrder): Draft {
+  const isSpecified = isSpecifiedIn({ data: { spec } })
+  if (aim.kind === 'unspoken') return draftSpec(survey, dimensions, { skip: isSpecified })
   if (aim.kind === 'reading') return only([aim])
-  const coverage = coverageOf(survey, dimensions, isSpoken)
+  const coverage = coverageOf(survey, dimensions, isSpecified)
   if (aim.kind === 'gaps') return only(unspecifiedReadings(coverage))
   const along = new Set(
     coverage.filter((each) => each.along.includes(aim.axis)).map(({ part, reading }) => `${part}|${reading}`),
   )
   return draftSpec(survey, dimensions, {
-    skip: (part, reading) => isSpoken(part, reading) || !along.has(`${part}|${reading}`),
+    skip: (part, reading) => isSpecified(part, reading) || !along.has(`${part}|${reading}`),
   })
 
   function only(wanted: readonly { part: string; reading: string }[]): Draft {

@@ -21,7 +21,7 @@ import { toStageRequest } from '../stageRequest'
 import type { PlayPage } from './PlayPage'
 
 /** What judging in a page needs besides the page. */
-export interface LookSetup {
+export interface StepJudgeSetup {
   parts: StageComponent['parts']
   space: Space
   tokens: Pick<TokenBook, 'get'>
@@ -103,13 +103,13 @@ async function boxOf(page: PlayPage, backendNodeId: number) {
 }
 
 /** Judges what steps of one scenario expect. */
-export class Looker {
+export class StepJudge {
   #judge: ContextJudge
   #isStale = false
 
   constructor(
     readonly page: PlayPage,
-    readonly setup: LookSetup,
+    readonly setup: StepJudgeSetup,
     private one: PlannedCase,
     readonly profiles: readonly Profile[],
     readonly elsewhere: Elsewhere = () => ({ unread: 'a scenario has no other cases to compare with' }),
