@@ -1,10 +1,8 @@
 'use client'
 
 import { Dialog } from 'radix-ui'
-import type { ViewDefinition } from './defineView'
+import type { KeyHelp, ViewDefinition } from './defineView'
 import { Overlay } from './Overlay'
-
-export type KeyHelp = readonly (readonly [keys: string, what: string])[]
 
 const EVERYWHERE: KeyHelp = [
   ['/', 'Search'],

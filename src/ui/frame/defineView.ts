@@ -1,6 +1,8 @@
 import type { ComponentType, LazyExoticComponent } from 'react'
 import type { LibraryFacts } from '@/contract'
-import type { KeyHelp } from './KeysHelp'
+
+/** Keys of a view, each with what it does. */
+export type KeyHelp = readonly (readonly [keys: string, what: string])[]
 
 /** What every view of a component is given. */
 export interface ViewProps {

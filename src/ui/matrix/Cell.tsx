@@ -5,7 +5,7 @@ import type { Case } from '@/core/matrix'
 import { isBeforeSteps, LiveCase, type BoardLayout } from '../board'
 import { Mark, markLabel } from '../marks'
 import { cellLeft } from './geometry'
-import type { RowProps } from './GridRow'
+import type { RowProps } from './gridProps'
 import { neighbour } from './neighbour'
 
 // Below this no word is legible.

@@ -1,47 +1,12 @@
 'use client'
 
 import { useVirtualizer } from '@tanstack/react-virtual'
-import { useCallback, useEffect, useRef, type ReactNode, type RefObject } from 'react'
-import type { BoardModel, MarkKind } from '@/contract'
-import type { Case } from '@/core/matrix'
-import type { BoardLayout } from '../board'
-import { cellLeft, type Geometry } from './geometry'
+import { useCallback, useEffect, useRef } from 'react'
+import { cellLeft } from './geometry'
 import { Row } from './GridRow'
 import { HeadValue } from './HeadValue'
-import type { CellPlace, Pick as HowPicked } from './selection'
-
-export interface CellState {
-  mark: MarkKind
-  misses: number
-}
-
-export interface GridProps {
-  model: BoardModel
-  layout: BoardLayout
-  geometry: Geometry
-  zoom: number
-  axes: { down: readonly string[]; across: readonly string[] }
-  stateOf(key: string): CellState
-  isOutdated: boolean
-  /** Marks that are shown; others are faded. */
-  shown: ReadonlySet<MarkKind>
-  failures: ReadonlyMap<string, string>
-  selected?: string
-  /** Cases that are selected besides. */
-  chosen: ReadonlySet<string>
-  onSelect(one: Case, place: CellPlace, how: HowPicked): void
-  /** A pointer is drawn over cells, from the first to this one. */
-  onDraw(from: CellPlace, to: CellPlace): void
-  /** A head was pressed: all of its cases. */
-  onHead(keys: readonly string[], adds: boolean): void
-  /** Keys of all cases on the board with a value. */
-  withValue(axis: string, value: string): string[]
-  isIsolated: boolean
-  scroller: RefObject<HTMLDivElement | null>
-  headHeight: number
-  rowHeadWidth: number
-  children: ReactNode
-}
+import type { GridProps } from './gridProps'
+import type { CellPlace } from './selection'
 
 /** The board's heads and cells, over the frame in which the cases live. */
 export function Grid({ children, ...props }: GridProps) {

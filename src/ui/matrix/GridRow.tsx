@@ -1,18 +1,10 @@
 'use client'
 
-import { memo, type RefObject } from 'react'
+import { memo } from 'react'
 import type { Case } from '@/core/matrix'
 import { Absent, Cell } from './Cell'
-import type { GridProps } from './Grid'
+import type { RowProps } from './gridProps'
 import { HeadValue } from './HeadValue'
-import type { CellPlace } from './selection'
-
-export type RowProps = Omit<GridProps, 'children'> & {
-  index: number
-  reveal(row: number): void
-  /** Where the pointer went down that is being drawn over the cells. */
-  drawnFrom: RefObject<CellPlace | undefined>
-}
 
 /** Scrolling renders the grid anew: rows that stay are left alone. */
 export const Row = memo(function Row(props: RowProps) {

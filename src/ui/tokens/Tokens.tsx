@@ -30,7 +30,7 @@ export function Tokens(props: TokensProps) {
 const KEYS = [
   ['Arrows', 'The token above, below'],
   ['f', 'Filter'],
-  ['u and r', 'Undo and do again'],
+  ['u and r', 'Undo and redo'],
   ['Esc', 'Close the token'],
 ] as const
 
@@ -140,7 +140,7 @@ function Workplace({ library, libraries }: TokensProps) {
             </button>
           ))}
         </span>
-        <span className="ml-auto text-quiet">Write as</span>
+        <span className="ml-auto text-quiet">Export as</span>
         {FORMATS.map(([format, label]) => (
           <a
             key={format}
