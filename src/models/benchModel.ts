@@ -1,3 +1,4 @@
+import { kindOf } from '@/core/sheet'
 import type { BenchModel } from '@/contract'
 import { benchSheetOf, benchSlugs } from '@/core/bench'
 import { othersOf } from '@/core/plan'
@@ -32,7 +33,7 @@ export async function benchModelOf(
       component: { ...compiled.component, isolated: true },
       sheets: onBench.map(benchSheetOf),
       others: library.sheets
-        .filter((each) => !onBench.includes(each) && each.data.source.kind !== 'page')
+        .filter((each) => !onBench.includes(each) && kindOf(each.data.source).isRendered)
         .map((each) => ({ slug: each.slug, name: each.data.name })),
       contexts: library.data.contexts,
       tokens: contexts.map((values) => ({ values, properties: tokens.customProperties(values) })),

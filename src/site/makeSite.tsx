@@ -2,7 +2,7 @@ import { renderToString } from 'react-dom/server'
 import type { ComponentState } from '@/contract'
 import { checkGuide, readGuide, searchEntries } from '@/core/guide'
 import type { Problem } from '@/core/problem'
-import { resolvePath, textOf, type Sheet } from '@/core/sheet'
+import { kindOf, resolvePath, textOf, type Sheet } from '@/core/sheet'
 import { tokenContexts } from '@/core/tokens'
 import { benchModelOf, boardModelOf, type Readable } from '@/models'
 import { siteAssets } from './assets'
@@ -28,7 +28,7 @@ export interface Verdicts {
 /** Makes the pages of a library's guide. @param onPage called with the name of each as it is made */
 export async function makeSite(readable: Readable, verdicts: Verdicts, onPage?: (name: string) => void): Promise<Site> {
   const { library, tokens } = readable
-  const sheets = library.sheets.filter(({ data }) => data.source.kind !== 'page')
+  const sheets = library.sheets.filter(({ data }) => kindOf(data.source).isRendered)
   const files = siteAssets()
   const problems: Problem[] = []
   const shell = { library: library.data.name, foot: verdicts.foot }

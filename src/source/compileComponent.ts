@@ -1,5 +1,5 @@
 import { nestedSlugs, othersOf } from '@/core/plan'
-import { findFile, isVendored, LIBRARY_FILE, resolvePath, textOf, type Library, type Sheet } from '@/core/sheet'
+import { findFile, isVendored, kindOf, LIBRARY_FILE, resolvePath, textOf, type Library, type Sheet } from '@/core/sheet'
 import type { Place, Problem } from '@/core/problem'
 import type { StageComponent, StagePiece } from '@/stage'
 import { compileScript, memberName, type CompiledScript } from './compileScript'
@@ -18,7 +18,7 @@ export interface CompiledComponent {
 
 /** Why a component cannot be staged at all by this version. */
 export const unsupportedKind = ({ data, slug }: Sheet): string | undefined =>
-  data.source.kind === 'page'
+  !kindOf(data.source).isRendered
     ? `${slug} is of kind "${data.source.kind}", which this version reads but does not render yet`
     : undefined
 
@@ -43,7 +43,7 @@ export async function compileComponent(
   library: Library,
   { more = [], isForRun = false }: CompileOptions = {},
 ): Promise<{ compiled?: CompiledComponent; problems: Problem[] }> {
-  if (sheet.data.source.kind === 'page') return { problems: [] }
+  if (!kindOf(sheet.data.source).isRendered) return { problems: [] }
   const others = othersOf(library.sheets)
   const nested = isForRun
     ? nestedSlugs({ axes: sheet.axes, data: { ...sheet.data, examples: {} } }, others)
@@ -105,8 +105,7 @@ interface Code {
 
 /** Where a component's code stands; undefined for one that brings none. */
 function moduleOf({ file, data: { source } }: Sheet): string | undefined {
-  if (source.kind === 'page') return undefined
-  const path = source.kind === 'markup' ? source.script : source.module
+  const path = kindOf(source).code(source)
   return path === undefined ? undefined : resolvePath(file, path)
 }
 

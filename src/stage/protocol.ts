@@ -24,13 +24,34 @@ export const stageCaseOf = ({
   ...(problem !== undefined && { problem }),
 })
 
+/** What follows from the kind of a piece: how it tells of events, and the code that it brings. */
+const KINDS: {
+  [Kind in StagePiece['kind']]: {
+    tells: 'calls' | 'events'
+    code(piece: Extract<StagePiece, { kind: Kind }>): { text: string } | undefined
+  }
+} = {
+  markup: { tells: 'events', code: ({ script }) => script },
+  react: { tells: 'calls', code: ({ module }) => module },
+  element: { tells: 'events', code: ({ module }) => module },
+}
+
+const codeOf = <Kind extends StagePiece['kind']>(piece: Extract<StagePiece, { kind: Kind }>) =>
+  KINDS[piece.kind as Kind].code(piece)
+
+/** The events of a component that come through the document; those that it calls are told where it is called. */
+export const documentEvents = (
+  { pieces, slug }: Pick<StageComponent, 'pieces' | 'slug'>,
+  events: readonly string[],
+): readonly string[] => (pieces[slug] && KINDS[pieces[slug].kind].tells === 'calls' ? [] : events)
+
 /** Whether a component brings code that runs in the page: such code may hang. */
 export const hasCode = ({ pieces }: Pick<StageComponent, 'pieces'>): boolean =>
-  Object.values(pieces).some((piece) => piece.kind !== 'markup' || piece.script !== undefined)
+  Object.values(pieces).some((piece) => codeOf(piece) !== undefined)
 
 /** The texts of all code that a component brings. */
 export function codeTexts({ pieces, bundle }: Pick<StageComponent, 'pieces' | 'bundle'>): string[] {
-  const own = Object.values(pieces).map((piece) => (piece.kind === 'markup' ? piece.script : piece.module)?.text ?? '')
+  const own = Object.values(pieces).map((piece) => codeOf(piece)?.text ?? '')
   return [...own, bundle?.text ?? '']
 }
 

@@ -1,4 +1,4 @@
-import { findFile, LIBRARY_FILE, textOf, type FileTree, type Library } from '../sheet'
+import { kindOf, findFile, LIBRARY_FILE, textOf, type FileTree, type Library } from '../sheet'
 import { defineLint, type Fault, type SheetSubject } from './defineLint'
 import { referencesIn } from './references'
 
@@ -6,8 +6,8 @@ import { referencesIn } from './references'
 export const isOnServer = (reference: string): boolean => /^(https?:)?\/\/|^\//i.test(reference)
 
 function* ofComponent({ sheet, library }: SheetSubject): Generator<Fault> {
-  if (sheet.data.source.kind === 'page') return
-  for (const path of sheet.data.source.styles) yield* inSheet(library.tree, sheet.file, path)
+  const { source } = sheet.data
+  for (const path of kindOf(source).styles(source)) yield* inSheet(library.tree, sheet.file, path)
 }
 
 function* ofLibrary({ library: { data, tree } }: { library: Library }): Generator<Fault> {

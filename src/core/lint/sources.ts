@@ -1,10 +1,10 @@
 import { generate, parse, walk, type Declaration } from 'css-tree'
-import { camelCase, isVendored, resolvePath, textOf } from '../sheet'
+import { camelCase, isVendored, kindOf, resolvePath, textOf, type Source } from '../sheet'
 import { defineLint, type Fault, type SheetSubject } from './defineLint'
 
 function* unusedProps({ sheet, library }: SheetSubject): Generator<Fault<{ prop: string }>> {
   const { source, props } = sheet.data
-  if (source.kind === 'page') return
+  if (!kindOf(source).isRendered) return
   const folder = sheet.file.slice(0, sheet.file.lastIndexOf('/') + 1)
   const files = library.tree.paths.filter((path) => path.startsWith(folder) && /\.(liquid|[jt]sx?)$/.test(path))
   const shared = library.tree.paths.filter((path) => path.endsWith('.liquid') && !files.includes(path))
@@ -28,7 +28,7 @@ export const propUnused = defineLint({
   fix: ({ prop }) => ({ label: `Delete the prop “${prop}”`, edits: [{ do: 'remove', path: ['props', prop] }] }),
 })
 
-function isUsed(kind: 'markup' | 'react' | 'element', name: string, camel: string, text: string): boolean {
+function isUsed(kind: Source['kind'], name: string, camel: string, text: string): boolean {
   // Code may read a prop in many ways: its name as a word is taken for one.
   if (kind !== 'markup') return new RegExp(`\\b${camel}\\b|["']${name}["']`).test(text)
   return new RegExp(`props\\s*(\\.|\\[\\s*["'])(${name}|${camel})\\b|[{,]\\s*(${camel})\\s*[,}:=]`).test(text)
@@ -40,8 +40,8 @@ const MOST_DIFFERENT = 2
 
 function* copies({ sheet, library }: SheetSubject): Generator<Fault> {
   const { source } = sheet.data
-  if (source.kind === 'page') return
-  for (const path of source.styles
+  for (const path of kindOf(source)
+    .styles(source)
     .map((each) => resolvePath(sheet.file, each)!)
     .filter((each) => each.endsWith('.css') && !isVendored(each))) {
     const rules = declarationsByRule(textOf(library.tree, path) ?? '')

@@ -1,3 +1,4 @@
+import { kindOf } from './kinds'
 import { unknownName, type Place, type Problem } from '../problem'
 import { checkShape, readYaml, type YamlSource } from '../yaml'
 import { findFile, missingFile, resolvePath, textOf, type FileTree } from './FileTree'
@@ -103,17 +104,7 @@ export function componentFiles(sheet: Pick<Sheet, 'file' | 'data'>, paths: reado
 
 /** Every file that a sheet names, with the place of the name. */
 function sourceFiles({ source, guide }: Sheet['data']): { path: string; at: (string | number)[] }[] {
-  const files: { path: string; at: (string | number)[] }[] = []
-  if (source.kind === 'markup') {
-    files.push({ path: source.markup, at: ['source', 'markup'] })
-    if (source.script) files.push({ path: source.script, at: ['source', 'script'] })
-  }
-  if (source.kind === 'react' || source.kind === 'element')
-    files.push({ path: source.module, at: ['source', 'module'] })
-  if (source.kind !== 'page')
-    source.styles.forEach((path, index) => files.push({ path, at: ['source', 'styles', index] }))
-  if (guide) files.push({ path: guide, at: ['guide'] })
-  return files
+  return [...kindOf(source).files(source), ...(guide ? [{ path: guide, at: ['guide'] }] : [])]
 }
 
 function* fileProblems(

@@ -1,44 +1,10 @@
 import { z } from 'zod'
 import { axisSchema } from './axisSchema'
 import { contextValue, described, filePath, jsonValue, kebabName, oneOrMore } from '../names'
+import { sourceSchema } from './kinds'
 import { propSchema, slotSchema, slotValueSchema } from './propSchema'
 import { ruleSchema } from './ruleSchema'
 import { scenarioSchema } from './scenarioSchema'
-
-const styles = described(
-  z.array(filePath.regex(/\.(css|scss)$/, 'must be a .css or .scss file')).default([]),
-  'The component’s own style sheets: .css or .scss files of the library or of packages.',
-  ['bunk-check.css'],
-)
-
-const sourceSchema = z.discriminatedUnion('kind', [
-  z.strictObject({
-    kind: described(z.literal('markup'), 'A Liquid template over props and slots.', 'markup'),
-    markup: described(filePath, 'The template.', 'bunk-check.liquid'),
-    styles,
-    script: described(
-      filePath.optional(),
-      'An ES module; its default export is called with the root element and gives back what cleans up.',
-      'bunk-check.js',
-    ),
-  }),
-  z.strictObject({
-    kind: described(z.literal('react'), 'A React component.', 'react'),
-    module: described(filePath, 'The module that has it.', 'call-button.tsx'),
-    export: described(z.string().default('default'), 'The name of its export.', 'CallButton'),
-    styles,
-  }),
-  z.strictObject({
-    kind: described(z.literal('element'), 'A custom element.', 'element'),
-    module: described(filePath, 'The module that defines it.', 'pass-gate.js'),
-    tag: described(z.string(), 'Its tag.', 'pass-gate'),
-    styles,
-  }),
-  z.strictObject({
-    kind: described(z.literal('page'), 'A page of the team’s own server. Not rendered yet.', 'page'),
-    url: described(z.string(), 'Its address.', 'http://localhost:3000/stage'),
-  }),
-])
 
 const side = z.enum(['center', 'start', 'end'])
 
@@ -176,6 +142,5 @@ export const sheetSchema = z.strictObject({
 
 export type SheetFile = z.output<typeof sheetSchema>
 export type Cover = SheetFile['cover']
-export type Source = SheetFile['source']
 export type StageSettings = SheetFile['stage']
 export type PartFile = z.output<typeof partSchema>

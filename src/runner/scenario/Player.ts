@@ -1,3 +1,4 @@
+import { kindOf } from '@/core/sheet'
 import { fillingsOf, type ScenarioPlan } from '@/core/scenario'
 import { perform, type Change, type EventRecord, type Performance, type PerformanceHost, type Step } from '@/core/steps'
 import { REFERENCE, stageCaseOf, type StageContext, type StageFilling, type Stir } from '@/stage'
@@ -61,7 +62,7 @@ export class Player {
     await page.hold(setup.component)
     await page.load()
     await player.applyMedia()
-    const events = setup.sheet.data.source.kind === 'react' ? [] : Object.keys(setup.sheet.data.events)
+    const events = kindOf(setup.sheet.data.source).tells === 'calls' ? [] : Object.keys(setup.sheet.data.events)
     try {
       await page.passing(page.call('open', player.context(), page.clockKind, events))
     } catch (error) {

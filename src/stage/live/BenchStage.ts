@@ -7,7 +7,7 @@ import { forceByAttribute } from '../forceByAttribute'
 import { imitateInput } from '../imitateInput'
 import type { Natives } from '../natives'
 import { goOn } from '../Pace'
-import { hasCode, type StageCase, type StageContext } from '../protocol'
+import { documentEvents, hasCode, type StageCase, type StageContext } from '../protocol'
 import { decideMedia, rewriteStates } from '../rewriteStates'
 import { Stage } from '../Stage'
 import { traceOf } from '../traceOf'
@@ -40,8 +40,7 @@ export class BenchStage {
 
   async open({ component, context, one, events }: Opening): Promise<void> {
     if (this.#stage) throw new Error('a frame is opened once')
-    const isCalled = component.pieces[component.slug]?.kind === 'react'
-    const log = new EventLog(document, isCalled ? [] : events, () => performance.now() - this.#begun)
+    const log = new EventLog(document, documentEvents(component, events), () => performance.now() - this.#begun)
     const stage = await Stage.open(component, goOn(this.natives))
     this.#stage = stage
     log.onNoted = (record) => this.tell({ type: 'event', ...record })

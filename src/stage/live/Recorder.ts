@@ -1,3 +1,4 @@
+import { documentEvents } from '../protocol'
 import { changesBetween, type Observation, type Snapshot } from '@/core/record'
 import { EventLog, PageTime } from '../play'
 import { extentOf } from '../extent'
@@ -32,9 +33,7 @@ export class Recorder {
   async open({ component, context, one, events }: Opening): Promise<void> {
     if (this.#stage) throw new Error('a frame is opened once')
     const time = new PageTime(this.view, () => this.roots())
-    // What React calls is no event of the document.
-    const isCalled = component.pieces[component.slug]?.kind === 'react'
-    const log = new EventLog(document, isCalled ? [] : events, () => time.now)
+    const log = new EventLog(document, documentEvents(component, events), () => time.now)
     this.#log = log
     const stage = await Stage.open(component, driven(this.natives))
     this.#stage = stage
