@@ -5,8 +5,7 @@ import type { Reachable } from '@/core/plan'
 import type { Viewport } from '@/core/sheet'
 import type { StageComponent, StageContext } from '@/stage'
 import { defineRoute, made } from './defineRoute'
-
-const COMPONENT = '/api/libraries/{library}/components/{slug}' as const
+import { COMPONENT } from './paths'
 
 /** All that the browser needs to show a component's cases live. */
 export const boardModelSchema = z.object({

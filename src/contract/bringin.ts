@@ -1,7 +1,7 @@
 import { z } from 'zod'
+import { UPLOAD_LIMITS } from '@/core/sheet'
 import { defineRoute } from './defineRoute'
-
-const MOST_FILES = 5000
+import { LIBRARY } from './paths'
 
 const proposedComponentSchema = z.object({
   slug: z.string(),
@@ -16,11 +16,11 @@ export type ProposedComponent = z.output<typeof proposedComponentSchema>
 /** What could be made of pasted or dropped files. Nothing is saved. */
 export const bringIn = defineRoute({
   method: 'POST',
-  path: '/api/libraries/{library}/bring-in',
+  path: `${LIBRARY}/bring-in`,
   given: z.object({
     files: z
-      .record(z.string().max(400), z.string())
-      .refine((files) => Object.keys(files).length <= MOST_FILES, `more than ${MOST_FILES} files`),
+      .record(z.string().max(400), z.string().max(UPLOAD_LIMITS.fileBytes))
+      .refine((files) => Object.keys(files).length <= UPLOAD_LIMITS.files, `more than ${UPLOAD_LIMITS.files} files`),
   }),
   answer: z.object({ proposals: z.array(proposedComponentSchema), ignored: z.array(z.string()) }),
 })

@@ -4,8 +4,7 @@ import type { Lint } from '@/core/lint'
 import type { Problem } from '@/core/problem'
 import { boardModelSchema } from './board'
 import { defineRoute, made } from './defineRoute'
-
-const COMPONENT = '/api/libraries/{library}/components/{slug}' as const
+import { COMPONENT } from './paths'
 
 const MOST_CHARACTERS = 2_000_000
 const tab = z.string().max(64)

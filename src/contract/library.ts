@@ -3,8 +3,7 @@ import type { SearchEntry } from '@/core/guide'
 import type { Lint } from '@/core/lint'
 import type { Finding, ScenarioReport } from '@/core/report'
 import { defineRoute, done, made } from './defineRoute'
-
-const LIBRARY = '/api/libraries/{library}' as const
+import { LIBRARY } from './paths'
 
 /** How a case stands. */
 export const markSchema = z.enum(['holds', 'misses', 'unread', 'open'])

@@ -4,8 +4,7 @@ import type { Film } from '@/core/scenario'
 import type { Tolerance } from '@/core/sheet'
 import type { Survey } from '@/core/survey'
 import { defineRoute, made } from './defineRoute'
-
-const COMPONENT = '/api/libraries/{library}/components/{slug}' as const
+import { COMPONENT } from './paths'
 
 const surveyedSchema = z.object({ survey: made<Survey>(), tolerance: made<Tolerance>() })
 export type Surveyed = z.output<typeof surveyedSchema>

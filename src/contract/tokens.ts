@@ -1,8 +1,9 @@
 import { z } from 'zod'
 import type { ExpectedChange } from '@/core/spec'
 import { defineRoute, done, made } from './defineRoute'
+import { LIBRARY } from './paths'
 
-const TOKENS = '/api/libraries/{library}/tokens' as const
+const TOKENS = `${LIBRARY}/tokens` as const
 
 const place = z.array(z.union([z.string(), z.number()]))
 
@@ -64,7 +65,8 @@ const editSchema = z.object({
   path: z.string().max(500),
   file: z.string().max(500),
   at: place.max(64),
-  was: z.unknown(),
+  // Whatever the file has there: JSON, and never left out.
+  was: made<unknown>(),
   type: z.string().max(40),
   text: z.string().max(20_000),
 })

@@ -4,7 +4,6 @@ export {
   propose,
   proposeRepository,
   readZip,
-  UPLOAD_LIMITS,
   type Dropped,
   type Proposal,
   type RepositoryProposal,

@@ -8,14 +8,17 @@ export interface TokenAbout {
 }
 
 /** What is wrong with single tokens, told at the token's file. */
-export const tokenFaults = ({ library, tokens }: Subjects['tokens'], code: TokenIssue['code']): Fault<TokenAbout>[] =>
-  tokens.issues
-    .filter((issue) => issue.code === code)
-    .map((issue) => {
-      const { file, at } = issue.token
-      const { line } = readJson(textOf(library.tree, file) ?? '', file).atKey(at)
-      return { at: { file, line }, message: tokenSentence(issue), about: { token: issue.token.path } }
-    })
+export function tokenFaults({ library, tokens }: Subjects['tokens'], code: TokenIssue['code']): Fault<TokenAbout>[] {
+  const issues = tokens.issues.filter((issue) => issue.code === code)
+  // A file may have hundreds of issues: it is parsed once.
+  const files = new Set(issues.map(({ token }) => token.file))
+  const sources = new Map([...files].map((file) => [file, readJson(textOf(library.tree, file) ?? '', file)]))
+  return issues.map((issue) => {
+    const { file, at, path } = issue.token
+    const { line } = sources.get(file)!.atKey(at)
+    return { at: { file, line }, message: tokenSentence(issue), about: { token: path } }
+  })
+}
 
 /** What is wrong with a token, as a sentence. */
 export function tokenSentence(issue: TokenIssue): string {

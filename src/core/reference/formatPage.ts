@@ -15,12 +15,12 @@ interface Section {
 /** The reference of one file format: every key, with its type, what it is for, its default and an example. */
 export function formatPage(title: string, schema: JsonSchema, source: string, intro: string): string {
   const named = Object.entries(schema.$defs ?? {})
-    .filter(([name, definition]) => !ELSEWHERE.has(name) && objectsIn(definition, schema).length > 0)
-    .flatMap(([name, definition]) => sectionsOf(name, definition, schema))
-  const sections = [...sectionsOf('', schema, schema), ...named]
+    .filter(([name, definition]) => !ELSEWHERE.has(name) && objectsIn(definition).length > 0)
+    .flatMap(([name, definition]) => sectionsOf(name, definition))
+  const sections = [...sectionsOf('', schema), ...named]
   const told = new Set<string>()
   const parts = sections.flatMap(({ title: name, schema: object }) => {
-    const rows = keyTable(object, schema)
+    const rows = keyTable(object)
     // The same object stands in several places: it is told once.
     if (told.has(name + rows)) return []
     told.add(name + rows)
@@ -30,12 +30,12 @@ export function formatPage(title: string, schema: JsonSchema, source: string, in
 }
 
 /** An object with its own keys, and those inside it, outer ones first. */
-function sectionsOf(path: string, schema: JsonSchema, root: JsonSchema): Section[] {
-  return objectsIn(schema, root).flatMap((object) => {
+function sectionsOf(path: string, schema: JsonSchema): Section[] {
+  return objectsIn(schema).flatMap((object) => {
     const kind = kindOf(object)
     const title = [path, kind].filter(Boolean).join(', ')
     const inner = Object.entries(object.properties ?? {}).flatMap(([key, given]) =>
-      sectionsOf(path === '' ? code(key) : `${path} › ${code(key)}`, given, root),
+      sectionsOf(path === '' ? code(key) : `${path} › ${code(key)}`, given),
     )
     return [{ title, schema: object }, ...inner]
   })
@@ -50,7 +50,7 @@ function kindOf({ properties = {} }: JsonSchema): string {
 }
 
 /** The objects with keys of their own that a schema may be, without those that have a name. */
-function objectsIn(schema: JsonSchema, root: JsonSchema): JsonSchema[] {
+function objectsIn(schema: JsonSchema): JsonSchema[] {
   if (schema.properties) return [schema]
   const inner = [
     ...(schema.anyOf ?? []),
@@ -58,15 +58,15 @@ function objectsIn(schema: JsonSchema, root: JsonSchema): JsonSchema[] {
     ...(typeof schema.additionalProperties === 'object' ? [schema.additionalProperties] : []),
     ...[schema.items ?? []].flat(),
   ]
-  return inner.flatMap((each) => objectsIn(each, root))
+  return inner.flatMap((each) => objectsIn(each))
 }
 
-function keyTable({ properties = {}, required = [] }: JsonSchema, root: JsonSchema): string {
+function keyTable({ properties = {}, required = [] }: JsonSchema): string {
   return table(
     ['key', 'value', 'what it is', 'default', 'example'],
     Object.entries(properties).map(([key, schema]) => [
       code(key),
-      typeOf(schema, root),
+      typeOf(schema),
       schema.description ?? '',
       required.includes(key) ? 'required' : defaultOf(schema),
       schema.examples?.[0] === undefined ? '' : code(printFlow(schema.examples[0])),
@@ -80,20 +80,20 @@ const defaultOf = ({ default: usual }: JsonSchema) =>
   usual === undefined || isEmpty(usual) ? '' : code(printFlow(usual))
 
 /** A schema's type in a few words. */
-function typeOf(schema: JsonSchema, root: JsonSchema): string {
+function typeOf(schema: JsonSchema): string {
   if (schema.$ref) return schema.$ref.slice(REF.length)
   if (schema.const !== undefined) return code(String(schema.const))
   if (schema.enum) return schema.enum.map((each) => code(String(each))).join(' or ')
   const alternatives = [...(schema.anyOf ?? []), ...(schema.oneOf ?? [])]
-  if (alternatives.length > 0) return [...new Set(alternatives.map((each) => typeOf(each, root)))].join(' or ')
+  if (alternatives.length > 0) return [...new Set(alternatives.map((each) => typeOf(each)))].join(' or ')
   if (schema.prefixItems)
-    return `list of ${schema.prefixItems.length}: ${schema.prefixItems.map((each) => typeOf(each, root)).join(', ')}`
+    return `list of ${schema.prefixItems.length}: ${schema.prefixItems.map((each) => typeOf(each)).join(', ')}`
   if (schema.type === 'array') {
     const [items = {}] = [schema.items ?? {}].flat()
-    return `list of ${typeOf(items, root)}`
+    return `list of ${typeOf(items)}`
   }
   if (schema.properties) return kindOf(schema) ? `object with ${kindOf(schema)}` : 'object'
-  if (typeof schema.additionalProperties === 'object') return `map to ${typeOf(schema.additionalProperties, root)}`
+  if (typeof schema.additionalProperties === 'object') return `map to ${typeOf(schema.additionalProperties)}`
   const types = [schema.type ?? []].flat()
   return types.map((each) => WORDS[each] ?? each).join(' or ') || 'anything'
 }
@@ -109,7 +109,7 @@ const WORDS: Readonly<Record<string, string>> = {
 function valueTable(schema: JsonSchema): string {
   const rows = Object.entries(schema.$defs ?? {}).map(([name, definition]) => [
     name,
-    NAMED[name] ?? typeOf(definition, schema),
+    NAMED[name] ?? typeOf(definition),
     definition.pattern ? code(definition.pattern) : '',
   ])
   return table(['name', 'what it is', 'pattern'], rows)

@@ -1,3 +1,6 @@
+/** Limits of what is taken in from outside. */
+export const UPLOAD_LIMITS = { bytes: 64_000_000, fileBytes: 4_000_000, files: 5000, depth: 12 } as const
+
 /** A library's files, wherever they are kept. Paths are relative to the library, with `/`. */
 export interface FileTree {
   /** Every path, sorted. */

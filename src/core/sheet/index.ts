@@ -8,7 +8,17 @@ export {
   type ReachKey,
   type ReachKeyBy,
 } from './reaches'
-export { findFile, isPackaged, isVendored, missingFile, resolvePath, textOf, treeOf, type FileTree } from './FileTree'
+export {
+  findFile,
+  isPackaged,
+  isVendored,
+  missingFile,
+  resolvePath,
+  textOf,
+  treeOf,
+  type FileTree,
+  UPLOAD_LIMITS,
+} from './FileTree'
 export { librarySchema, type LibraryFile, type Tolerance, type Viewport } from './librarySchema'
 export { camelCase } from './camelCase'
 export type { Part } from './part'

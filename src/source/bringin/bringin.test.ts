@@ -2,7 +2,8 @@ import { describe, expect, test } from '@jest/globals'
 import { strToU8, zipSync, zlibSync } from 'fflate'
 import { BadInput } from '@/core/problem'
 import { readSheet, type Sheet } from '@/core/sheet'
-import { propose, readZip, UPLOAD_LIMITS } from './index'
+import { UPLOAD_LIMITS } from '@/core/sheet'
+import { propose, readZip } from './index'
 
 const sheetOf = ({ file, texts }: { file: string; texts: Record<string, string> }): Sheet => {
   const { sheet, problems } = readSheet(texts[file]!, file)

@@ -1,4 +1,4 @@
 export { propose, type Dropped } from './propose'
 export type { Proposal } from './proposal'
-export { pathFault, readZip, UPLOAD_LIMITS } from './readZip'
+export { pathFault, readZip } from './readZip'
 export { keepComponents, proposeRepository, type RepositoryProposal } from './proposeRepository'

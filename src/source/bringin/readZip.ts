@@ -1,9 +1,6 @@
 import { unzipSync } from 'fflate'
 import { BadInput, type Problem } from '@/core/problem'
-import { LIBRARY_FILE, treeOf, type FileTree } from '@/core/sheet'
-
-/** Limits of what is taken in from outside. */
-export const UPLOAD_LIMITS = { bytes: 64_000_000, fileBytes: 4_000_000, files: 5000, depth: 12 } as const
+import { LIBRARY_FILE, treeOf, type FileTree, UPLOAD_LIMITS } from '@/core/sheet'
 
 const SKIPPED = /(^|\/)(node_modules|\.git|\.brelt|__MACOSX)(\/|$)|(^|\/)\.DS_Store$/
 

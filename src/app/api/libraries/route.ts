@@ -1,7 +1,8 @@
 import { userInfo } from 'node:os'
 import { isOwn, refused, workspace } from '@/app/_server'
 import { BadInput } from '@/core/problem'
-import { openFolder, readZip, UPLOAD_LIMITS } from '@/source'
+import { UPLOAD_LIMITS } from '@/core/sheet'
+import { openFolder, readZip } from '@/source'
 import { importTree } from '@/store'
 
 /** Takes a library in: a zip as the body, or a folder of this machine that `?folder=` names, linked with `&link=yes`. */

@@ -1,6 +1,7 @@
 import { ROUTES } from '@/contract'
 import { answer, bodyOf, isOwn, notFound, refused, workspace } from '@/app/_server'
-import { propose, UPLOAD_LIMITS } from '@/source'
+import { UPLOAD_LIMITS } from '@/core/sheet'
+import { propose } from '@/source'
 
 /** What could be made of pasted or dropped files. Nothing is saved. */
 export async function POST(request: Request, { params }: { params: Promise<{ library: string }> }) {
