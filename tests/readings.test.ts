@@ -247,3 +247,42 @@ describe('what cannot be read', () => {
     expect(cases.get('')!.checks.map(({ reading, verdict: each }) => `${reading} ${each}`)).toEqual(['present holds'])
   })
 })
+
+test('states that only the engine can bring about stay while the case is read, and are blamed', async () => {
+  const tree = thing({
+    sheet: `
+parts: { root: .pair, one: .one, two: .two, mark: { select: .two, pseudo: "::after" } }
+axes:
+  first: { of: state, values: { rest: {}, over: { pseudo: hover, on: one } } }
+  second: { of: state, values: { rest: {}, over: { pseudo: hover, on: two } } }
+  opened: { of: state, values: { "no": {}, "yes": { steps: [{ click: root }] } } }
+spec:
+  - when: { first: over, second: over }
+    expect:
+      one: { color: "#0000ff", role: button }
+      two: { role: button }
+      mark: { box.width: 30px }
+  - when: { first: over, second: over, opened: "yes" }
+    expect: { two: { color: "#00ff00" } }
+`,
+    markup: `<div class="pair"><button class="one">One</button><button class="two">Two</button></div>`,
+    css: `.one:hover { color: #00f }
+.two::after { content: ""; display: block; width: 10px; height: 5px }
+.two:hover { color: #f00 }
+.two:hover::after { width: 30px }`,
+  })
+  const { cases } = await verifyTree(await browser(), tree)
+  const { checks } = cases.get('first=over,second=over,opened=yes')!
+  expect(checks.map(({ part, reading, verdict }) => `${part} ${reading}: ${verdict}`)).toEqual([
+    'one color: holds',
+    'one role: holds',
+    'two role: holds',
+    'mark box.width: holds',
+    'two color: misses',
+  ])
+  expect(checks.at(-1)!.origin).toMatchObject({
+    file: 'components/thing/thing.css',
+    line: 3,
+    declaration: 'color: #f00',
+  })
+})

@@ -1,38 +1,22 @@
-import type { Browser, CDPSession, Protocol } from 'puppeteer-core'
+import type { Browser, CDPSession } from 'puppeteer-core'
 import type { Viewport } from '@/core/sheet'
-import {
-  hasCode,
-  REFERENCE,
-  type PseudoBoxes,
-  type RunnerStage,
-  type StageComponent,
-  type StageContext,
-  type StageCase,
-} from '@/stage'
-import { byBackendNode } from './accessibility'
+import { hasCode, type RunnerStage, type StageComponent, type StageContext, type StageCase } from '@/stage'
 import { atMost } from './atMost'
 import { PageWatch } from './PageWatch'
-import { borderBox } from './pseudo'
+import { PageNodes, type ReadablePage } from './reading'
 import { stagePage, stageProgram, START, startScript } from './stageProgram'
 import { answerRequests, stageAddress } from './answerRequests'
 import { openTarget, rootSession } from './openTarget'
-
-/** Nodes of the mounted cases by reference number. */
-interface Nodes {
-  byReference: Map<number, { nodeId: number; backendNodeId: number }>
-}
 
 // Each load has an origin of its own: nothing that a component keeps is there for the next.
 let lastLoad = 0
 
 /** A page that runs the stage of one component, driven over CDP. */
-export class StagePage {
+export class StagePage implements ReadablePage {
   #hasCode = false
   readonly #watch: PageWatch
+  readonly nodes: PageNodes
   #globalId?: string
-  #sheetUrls = new Map<string, string>()
-  #pseudoNodes = new Map<number, { nodeId: number; type: string }[]>()
-  #nodes: Nodes = { byReference: new Map() }
 
   private constructor(
     private readonly root: CDPSession,
@@ -40,6 +24,7 @@ export class StagePage {
     private readonly session: CDPSession,
   ) {
     this.#watch = new PageWatch(() => session.send('Runtime.evaluate', { expression: '1' }))
+    this.nodes = new PageNodes(session, (sent) => this.watched(sent, false))
   }
 
   /** Opens a page in a browser context of its own. */
@@ -55,8 +40,6 @@ export class StagePage {
 
   private async prepare(viewport: Viewport) {
     const { session } = this
-    session.on('CSS.styleSheetAdded', ({ header }) => this.#sheetUrls.set(header.styleSheetId, header.sourceURL))
-    session.on('DOM.pseudoElementAdded', ({ parentId, pseudoElement }) => this.notePseudo(parentId, pseudoElement))
     session.on('Runtime.bindingCalled', ({ payload }) => this.#watch.beat(Number(payload)))
     session.on('Inspector.targetCrashed', () => this.#watch.crash())
     answerRequests(session, stagePage(`${START}()`))
@@ -82,9 +65,7 @@ export class StagePage {
   async load(): Promise<void> {
     const { session } = this
     this.#hasCode = false
-    this.#sheetUrls.clear()
-    this.#pseudoNodes.clear()
-    this.#nodes = { byReference: new Map() }
+    this.nodes.reset()
     const loaded = new Promise<void>((done) => session.once('Page.loadEventFired', () => done()))
     const { errorText } = await session.send('Page.navigate', { url: stageAddress(`s${++lastLoad}`) })
     if (errorText) throw new Error(`the stage did not load: ${errorText}`)
@@ -140,63 +121,16 @@ export class StagePage {
     first: number,
     referred: readonly string[],
   ): Promise<{ failures: Record<number, string>; notes: Record<number, string>; isSettled: boolean }> {
-    // Makes the browser forget the nodes it has told of: it would report each one that is mounted from here on.
-    await this.session.send('DOM.getDocument', { depth: 0 })
+    // The browser would report each node that is mounted from here on.
+    await this.nodes.forget()
     let mounted = await this.call('mount', cases.slice(0, first), referred)
-    this.#pseudoNodes.clear()
-    if (mounted.forced.length > 0 || referred.length > 0) await this.learnNodes()
-    const forced = mounted.forced.map(([reference, forcedPseudoClasses]) =>
-      this.session.send('CSS.forcePseudoState', {
-        nodeId: this.#nodes.byReference.get(reference)!.nodeId,
-        forcedPseudoClasses,
-      }),
-    )
+    if (mounted.forced.length > 0 || referred.length > 0) await this.nodes.learn()
+    const forced = this.nodes.force(mounted.forced)
     // The others come after: telling of their nodes was a fifth of a run's time.
     if (first < cases.length) mounted = await this.call('mount', cases.slice(first), [])
-    await this.watched(Promise.all(forced), false)
+    await forced
     const { isSettled } = await this.call('show')
     return { failures: mounted.failures, notes: mounted.notes, isSettled }
-  }
-
-  private async learnNodes() {
-    const { nodes } = await this.session.send('DOM.getFlattenedDocument', { depth: -1, pierce: true })
-    const byReference: Nodes['byReference'] = new Map()
-    for (const { nodeId, backendNodeId, attributes = [], pseudoElements = [] } of nodes) {
-      for (const pseudo of pseudoElements) this.notePseudo(nodeId, pseudo)
-      const at = attributes.indexOf(REFERENCE)
-      if (at >= 0 && at % 2 === 0) byReference.set(Number(attributes[at + 1]), { nodeId, backendNodeId })
-    }
-    this.#nodes = { byReference }
-  }
-
-  private notePseudo(parentId: number, { nodeId, pseudoType }: Protocol.DOM.Node) {
-    const known = this.#pseudoNodes.get(parentId) ?? []
-    this.#pseudoNodes.set(parentId, [
-      ...known.filter(({ type }) => type !== pseudoType),
-      { nodeId, type: pseudoType ?? '' },
-    ])
-  }
-
-  /** Border boxes of pseudo-elements, which only the engine can tell. */
-  async pseudoBoxes(pseudos: readonly string[]): Promise<PseudoBoxes> {
-    if (pseudos.length === 0) return {}
-    const boxes: PseudoBoxes = {}
-    const asked = [...this.#nodes.byReference].flatMap(([reference, { nodeId }]) =>
-      (this.#pseudoNodes.get(nodeId) ?? [])
-        .filter(({ type }) => pseudos.includes(`::${type}`))
-        .map((pseudo) => ({ reference, ...pseudo })),
-    )
-    await Promise.all(
-      asked.map(async ({ reference, nodeId, type }) => {
-        try {
-          const { model } = await this.session.send('DOM.getBoxModel', { nodeId })
-          boxes[`${reference}::${type}`] = borderBox(model)
-        } catch {
-          // Without a box (display: none) there is nothing to tell: the reading says so.
-        }
-      }),
-    )
-    return boxes
   }
 
   read(...given: Parameters<RunnerStage['read']>) {
@@ -235,43 +169,6 @@ export class StagePage {
 
   census() {
     return this.call('census')
-  }
-
-  /** The accessibility tree's node of each reference number. */
-  async accessibility(): Promise<(reference: number) => Protocol.Accessibility.AXNode | undefined> {
-    const { frameTree } = await this.session.send('Page.getFrameTree')
-    const frames = [frameTree.frame, ...(frameTree.childFrames ?? []).map(({ frame }) => frame)]
-    const trees = await this.watched(
-      Promise.all(
-        frames.map(({ id }) =>
-          this.session.send('Accessibility.getFullAXTree', { frameId: id }).then(({ nodes }) => nodes),
-        ),
-      ),
-      false,
-    )
-    const nodes = byBackendNode(trees)
-    // Those of now: what is asked later is asked of what stood here.
-    const { byReference } = this.#nodes
-    return (reference) => nodes.get(byReference.get(reference)?.backendNodeId ?? -1)
-  }
-
-  /** All styles that match a part of a case, for telling which declaration won. */
-  async matchedStyles(
-    caseIndex: number,
-    part: string,
-    match: number,
-  ): Promise<Protocol.CSS.GetMatchedStylesForNodeResponse | undefined> {
-    const { result } = await this.session.send('Runtime.evaluate', {
-      expression: `breltStage.elementOf(${caseIndex}, ${JSON.stringify(part)}, ${match})`,
-    })
-    if (!result.objectId) return undefined
-    const { nodeId } = await this.session.send('DOM.requestNode', { objectId: result.objectId })
-    return this.session.send('CSS.getMatchedStylesForNode', { nodeId })
-  }
-
-  /** The file that a style sheet of the page was made from. */
-  sheetUrl(styleSheetId: string): string | undefined {
-    return this.#sheetUrls.get(styleSheetId)
   }
 
   /** Closes the page, even one whose code never returns. */

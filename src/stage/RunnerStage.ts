@@ -1,9 +1,10 @@
 import type { Census } from './census'
-import type { PseudoBoxes, StageCase, StageComponent, StageContext, StageProbe, StageRequest } from './protocol'
+import type { StageCase, StageComponent, StageContext } from './protocol'
+import type { ReadingStage } from './ReadingStage'
 import type { Mounted, Stage } from './Stage'
 
 /** What the runner calls in its page. All of it is data in and data out, but for `elementOf`. */
-export interface RunnerStage {
+export interface RunnerStage extends ReadingStage {
   open(component: StageComponent, context: StageContext, viewport: { width: number; height: number }): Promise<void>
   openOwn(component: StageComponent, lastReference: number): Promise<Stage>
   setContext(context: StageContext): void
@@ -13,12 +14,9 @@ export interface RunnerStage {
   trespass(): string | undefined
   /** All that a mounted case shows in its nodes, as a text to compare. */
   traceOf(index: number): string
-  read(profiles: StageRequest[][], profileOf: number[], pseudoBoxes: PseudoBoxes): ReturnType<Stage['read']>
-  probe(probes: StageProbe[]): ReturnType<Stage['probe']>
   /** What the sheets named in `own` declare for the parts of the mounted cases. */
   declared(own: string[]): ReturnType<Stage['declared']>
   features(): ReturnType<Stage['features']>
-  elementOf(index: number, part: string, match: number): Element | undefined
   clear(): void
   /** What stood in all cases so far. */
   census(): Census

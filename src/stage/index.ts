@@ -23,6 +23,7 @@ export {
   type StageReadings,
   type StageRequest,
 } from './protocol'
+export type { ReadingStage } from './ReadingStage'
 export type { RunnerStage } from './RunnerStage'
 export { mayEscape } from './escape'
 export { trespassInTexts } from './trespass'

@@ -23,7 +23,6 @@ import { takesFocus } from './focusTarget'
 import { attempt } from './mount'
 import { keepNatives, muteDialogs } from './natives'
 import { driven } from './Pace'
-import { REFERENCE } from './reference'
 import { Stage } from './Stage'
 import { traceOf } from './traceOf'
 import { watchChanges } from './watchChanges'
@@ -177,10 +176,8 @@ view.breltStage = {
   },
   update: (props, slots) => opened().one.update?.(props, slots),
   refer: (parts) => opened().stage.referTo(parts),
-  elementOf: (part, match) => opened().stage.elementOf(0, part, match),
-  referencesOf: (part) =>
-    findParts(opened().component, opened().one, part).map((element) => Number(element.getAttribute(REFERENCE) ?? 0)),
-  read: (requests, boxes) => opened().stage.read([requests], [0], boxes),
+  elementOf: (index, part, match) => opened().stage.elementOf(index, part, match),
+  read: (profiles, profileOf, boxes) => opened().stage.read(profiles, profileOf, boxes),
   probe: (probes) => opened().stage.probe(probes),
   extent: () =>
     extentOf(

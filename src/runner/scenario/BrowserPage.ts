@@ -3,6 +3,7 @@ import type { Clock } from '@/core/steps'
 import type { Viewport } from '@/core/sheet'
 import type { PlayStage, Stir } from '@/stage'
 import { atMost } from '../atMost'
+import { PageNodes } from '../reading'
 import { callStage, HeldComponent, newAddress, preparePage, type PlayPage } from './PlayPage'
 import type { PlaySetup } from './PlaySetup'
 import { PointerTrace } from './PointerTrace'
@@ -11,6 +12,7 @@ import { PointerTrace } from './PointerTrace'
 export class BrowserPage implements PlayPage {
   readonly clockKind = 'page'
   readonly clock: Clock
+  readonly nodes: PageNodes
   #now = 0
   #component: HeldComponent
   #pointer = new PointerTrace()
@@ -18,9 +20,9 @@ export class BrowserPage implements PlayPage {
   private constructor(
     private readonly context: BrowserContext,
     readonly session: CDPSession,
-    private readonly sheetUrls: ReadonlyMap<string, string>,
   ) {
     this.#component = new HeldComponent(session)
+    this.nodes = new PageNodes(session)
     const now = () => this.#now
     this.clock = {
       get now() {
@@ -37,7 +39,8 @@ export class BrowserPage implements PlayPage {
     const context = await browser.createBrowserContext()
     const page = await context.newPage()
     const session = await page.createCDPSession()
-    return new BrowserPage(context, session, await preparePage(session, viewport))
+    await preparePage(session, viewport)
+    return new BrowserPage(context, session)
   }
 
   hold(component: PlaySetup['component']): Promise<void> {
@@ -45,6 +48,7 @@ export class BrowserPage implements PlayPage {
   }
 
   async load(): Promise<void> {
+    this.nodes.reset()
     for (const event of this.#pointer.leaving()) await this.input('Input.dispatchMouseEvent', event)
     const loaded = new Promise<void>((done) => this.session.once('Page.loadEventFired', () => done()))
     await this.session.send('Page.navigate', { url: newAddress() })
@@ -60,6 +64,14 @@ export class BrowserPage implements PlayPage {
     return callStage(this.session, name, given)
   }
 
+  read(...given: Parameters<PlayStage['read']>) {
+    return this.call('read', ...given)
+  }
+
+  probe(...given: Parameters<PlayStage['probe']>) {
+    return this.call('probe', ...given)
+  }
+
   passing<T>(work: Promise<T>): Promise<T> {
     return work
   }
@@ -72,10 +84,6 @@ export class BrowserPage implements PlayPage {
   async rest(): Promise<Stir> {
     await this.call('hold')
     return this.call('stir')
-  }
-
-  sheetUrl(styleSheetId: string): string | undefined {
-    return this.sheetUrls.get(styleSheetId)
   }
 
   async picture(): Promise<string> {

@@ -5,6 +5,7 @@ import type { PlayStage, Stir } from '@/stage'
 import { atMost } from '../atMost'
 import { openTarget } from '../openTarget'
 import { launchShell } from '../shell'
+import { PageNodes } from '../reading'
 import { callStage, HeldComponent, newAddress, preparePage, type PlayPage } from './PlayPage'
 import type { PlaySetup } from './PlaySetup'
 import { PointerTrace } from './PointerTrace'
@@ -28,6 +29,7 @@ const FRAME_WAIT_MS = 3
 export class EnginePage implements PlayPage {
   readonly clockKind = 'engine'
   readonly clock: Clock
+  readonly nodes: PageNodes
   #now = 0
   #component: HeldComponent
   #pointer = new PointerTrace()
@@ -38,9 +40,9 @@ export class EnginePage implements PlayPage {
   private constructor(
     private readonly browser: Browser,
     readonly session: CDPSession,
-    private readonly sheetUrls: ReadonlyMap<string, string>,
   ) {
     this.#component = new HeldComponent(session)
+    this.nodes = new PageNodes(session)
     const now = () => this.#now
     this.clock = {
       get now() {
@@ -56,7 +58,8 @@ export class EnginePage implements PlayPage {
     try {
       const { width, height } = viewport
       const session = await openTarget(browser, { enableBeginFrameControl: true, width, height })
-      const page = new EnginePage(browser, session, await preparePage(session, viewport))
+      await preparePage(session, viewport)
+      const page = new EnginePage(browser, session)
       const { virtualTimeTicksBase } = await page.session.send('Emulation.setVirtualTimePolicy', {
         policy: 'pause',
         // Whole seconds: what dates tell must not hang on a fraction.
@@ -75,6 +78,7 @@ export class EnginePage implements PlayPage {
   }
 
   async load(): Promise<void> {
+    this.nodes.reset()
     for (const event of this.#pointer.leaving()) await this.input('Input.dispatchMouseEvent', event)
     const loaded = new Promise<void>((done) => this.session.once('Page.loadEventFired', () => done()))
     await this.passing(Promise.all([this.session.send('Page.navigate', { url: newAddress() }), loaded]))
@@ -82,6 +86,14 @@ export class EnginePage implements PlayPage {
 
   call<K extends keyof PlayStage>(name: K, ...given: Parameters<PlayStage[K]>) {
     return callStage(this.session, name, given)
+  }
+
+  read(...given: Parameters<PlayStage['read']>) {
+    return this.call('read', ...given)
+  }
+
+  probe(...given: Parameters<PlayStage['probe']>) {
+    return this.call('probe', ...given)
   }
 
   async passing<T>(work: Promise<T>): Promise<T> {
@@ -166,10 +178,6 @@ export class EnginePage implements PlayPage {
     await this.pass(SLIVER_MS)
     await this.frame()
     return this.finished()
-  }
-
-  sheetUrl(styleSheetId: string): string | undefined {
-    return this.sheetUrls.get(styleSheetId)
   }
 
   async picture(): Promise<string> {

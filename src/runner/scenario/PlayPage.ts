@@ -3,6 +3,7 @@ import type { Clock } from '@/core/steps'
 import type { Viewport } from '@/core/sheet'
 import type { ClockKind, PlayStage, Stir } from '@/stage'
 import type { PlaySetup } from './PlaySetup'
+import type { ReadablePage } from '../reading'
 import { answerRequests, stageAddress } from '../answerRequests'
 import { stagePage, stageProgram, START, startScript } from '../stageProgram'
 
@@ -10,7 +11,7 @@ import { stagePage, stageProgram, START, startScript } from '../stageProgram'
 export type Send = CDPSession['send']
 
 /** A page in which one scenario after another is performed, each in a fresh document. */
-export interface PlayPage {
+export interface PlayPage extends ReadablePage {
   readonly clockKind: ClockKind
   readonly session: CDPSession
   /** The time of the scenario that is being performed. */
@@ -32,8 +33,6 @@ export interface PlayPage {
   input<K extends Parameters<Send>[0]>(method: K, params: object): Promise<void>
   /** Lets everything happen that input has brought about in no time; gives back what is under way then. */
   rest(): Promise<Stir>
-  /** The file that a style sheet of the page was made from. */
-  sheetUrl(styleSheetId: string): string | undefined
   /** A picture of what is seen now, as PNG in base64. */
   picture(): Promise<string>
   close(): Promise<void>
@@ -65,10 +64,8 @@ export class HeldComponent {
   }
 }
 
-/** Prepares a page for the stage's program; gives back where its style sheets come from. */
-export async function preparePage(session: CDPSession, viewport: Viewport): Promise<ReadonlyMap<string, string>> {
-  const sheetUrls = new Map<string, string>()
-  session.on('CSS.styleSheetAdded', ({ header }) => sheetUrls.set(header.styleSheetId, header.sourceURL))
+/** Prepares a page for the stage's program. */
+export async function preparePage(session: CDPSession, viewport: Viewport): Promise<void> {
   answerRequests(session, stagePage(`${START}()`))
   await Promise.all([
     session.send('Page.enable'),
@@ -86,7 +83,6 @@ export async function preparePage(session: CDPSession, viewport: Viewport): Prom
     // A page counts as the one that is looked at, however many there are.
     session.send('Emulation.setFocusEmulationEnabled', { enabled: true }),
   ])
-  return sheetUrls
 }
 
 /** Calls a function of the stage. @throws Error with what it threw */

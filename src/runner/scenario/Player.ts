@@ -1,9 +1,8 @@
 import { kindOf } from '@/core/sheet'
 import { fillingsOf, type ScenarioPlan } from '@/core/scenario'
 import { perform, type Change, type EventRecord, type Performance, type PerformanceHost, type Step } from '@/core/steps'
-import { REFERENCE, stageCaseOf, type StageContext, type StageFilling, type Stir } from '@/stage'
+import { stageCaseOf, type StageContext, type StageFilling, type Stir } from '@/stage'
 import type { PlannedCase } from '@/core/plan'
-import { withOrigins } from './evidence'
 import { InputDriver, Refused } from './InputDriver'
 import { StepJudge } from './StepJudge'
 import type { PlayPage } from './PlayPage'
@@ -142,15 +141,8 @@ export class Player {
 
   private async force(states: readonly number[]) {
     const forced = (await Promise.all(states.map((at) => this.page.call('forceState', at)))).flat()
-    await this.page.session.send('DOM.getDocument', { depth: 0 })
-    for (const [reference, forcedPseudoClasses] of forced) {
-      const { result } = await this.page.session.send('Runtime.evaluate', {
-        expression: `document.querySelector('[${REFERENCE}="${reference}"]')`,
-      })
-      if (!result.objectId) continue
-      const { nodeId } = await this.page.session.send('DOM.requestNode', { objectId: result.objectId })
-      await this.page.session.send('CSS.forcePseudoState', { nodeId, forcedPseudoClasses })
-    }
+    await this.page.nodes.learn()
+    await this.page.nodes.force(forced)
     await this.settle()
   }
 
@@ -213,13 +205,7 @@ export class Player {
 
   /** Performs a scenario's steps. */
   async perform(plan: ScenarioPlan, listener: PlayListener = {}): Promise<Performance> {
-    const { tokens, library, component } = this.setup
-    const judge = new StepJudge(
-      this.page,
-      { parts: component.parts, space: plan.space, tokens, tolerance: library.data.tolerance },
-      this.one,
-      plan.profiles,
-    )
+    const judge = new StepJudge(this.page, { ...this.setup, space: plan.space }, this.one, plan.profiles)
     judge.surround(this.#contexts)
     await listener.onMoment?.(this.page.clock.now, this.page)
     const performance = await perform(plan.scenario.steps, {
@@ -231,11 +217,6 @@ export class Player {
       look: (step) => judge.look(plan.profileOf.get(step.index)!),
     })
     const notes = await this.page.call('notes')
-    const steps = await Promise.all(
-      performance.steps.map(async (step) =>
-        step.checks ? { ...step, checks: await withOrigins(this.page, this.setup, step.checks) } : step,
-      ),
-    )
-    return { ...performance, steps, notes: [...performance.notes, ...notes] }
+    return { ...performance, notes: [...performance.notes, ...notes] }
   }
 }

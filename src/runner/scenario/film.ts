@@ -101,10 +101,10 @@ function watchedRequests(parts: StageComponent['parts']): Request[] {
 }
 
 async function snapshot(page: PlayPage, { setup }: ScenarioJob, requests: readonly Request[]): Promise<Snapshot> {
-  const measured = await readNow(page, setup.component.parts, requests)
+  const readings = await readNow(page, setup.component.parts, requests)
   return new Map(
     requests.map(({ part, reading }, at) => {
-      const found = measured[at]!
+      const found = readings(at)
       return [`${part}|${reading.text}`, 'text' in found ? found.text : '']
     }),
   )

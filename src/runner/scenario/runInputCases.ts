@@ -11,7 +11,6 @@ import {
 import { stepsToReach } from '@/core/scenario'
 import type { Census } from '@/stage'
 import { StepJudge } from './StepJudge'
-import { withOrigins } from './evidence'
 import { CannotStart, Player } from './Player'
 import type { PlayLane } from './PlayLane'
 import type { PlayPool } from './PlayPool'
@@ -74,15 +73,11 @@ async function readByInput(
     const page = await lane.open(setup)
     return await lane.within(async () => {
       await Player.start(page, setup, one, steps)
-      const { parts } = setup.component
-      const look = { parts, space: plan.space, tokens: setup.tokens, tolerance: setup.library.data.tolerance }
-      const looked = await new StepJudge(page, look, one, plan.profiles, elsewhere).lookFully(one.profile)
+      const judge = new StepJudge(page, { ...setup, space: plan.space }, one, plan.profiles, elsewhere)
+      const looked = await judge.lookFully(one.profile)
       const census = await page.call('census')
       const trace = await page.call('traceOf')
-      const told = looked.checks.filter((check): check is CheckResult => check !== 'later')
-      const withLines = await withOrigins(page, setup, told)
-      const checks = looked.checks.map((check) => (check === 'later' ? check : withLines[told.indexOf(check)]!))
-      return { kind: 'read', one, ...looked, checks, census, trace }
+      return { kind: 'read', one, ...looked, census, trace }
     })
   } catch (error) {
     if (!(error instanceof CannotStart)) await lane.close()

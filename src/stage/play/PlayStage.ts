@@ -1,17 +1,8 @@
 import type { Extent } from '@/core/scenario'
 import type { EventRecord, Pulse } from '@/core/steps'
-import type {
-  PseudoBoxes,
-  StageCase,
-  StageComponent,
-  StageContext,
-  StageFilling,
-  StageProbe,
-  StageReadings,
-  StageRequest,
-} from '../protocol'
+import type { StageCase, StageComponent, StageContext, StageFilling } from '../protocol'
 import type { Census } from '../census'
-import type { ProbeAnswer } from '../read'
+import type { ReadingStage } from '../ReadingStage'
 import type { Aim, AimAt } from './aim'
 
 /** Which clock keeps a performance's time. */
@@ -37,7 +28,7 @@ export interface Stir {
 }
 
 /** What a performance asks of its page. All of it is data in and data out, but for `elementOf`. */
-export interface PlayStage {
+export interface PlayStage extends ReadingStage {
   /** Loads the code of the component that the page holds. Time must pass meanwhile. */
   open(context: StageContext, clock: ClockKind, events: readonly string[]): Promise<void>
   /** Mounts the one case in sight: from here on time is the scenario's. */
@@ -77,11 +68,6 @@ export interface PlayStage {
   update(props: Readonly<Record<string, unknown>>, slots: Readonly<Record<string, StageFilling>>): void
   /** Gives all matches of parts a reference number. */
   refer(parts: readonly string[]): void
-  elementOf(part: string, match: number): Element | undefined
-  /** Reference numbers of a part's matches. */
-  referencesOf(part: string): number[]
-  read(requests: readonly StageRequest[], boxes: PseudoBoxes): StageReadings
-  probe(probes: readonly StageProbe[]): ProbeAnswer[]
   /** The box of all that can be seen of the component, in the window. */
   extent(): Extent
   /** What stands in the case, for lints. */

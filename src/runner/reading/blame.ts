@@ -1,7 +1,7 @@
 import type { Protocol } from 'puppeteer-core'
 import type { SourceLine } from '@/core/plan'
 import type { Place } from '@/core/problem'
-import { winningDeclaration, type FoundDeclaration } from './origins'
+import { winningDeclaration, type FoundDeclaration } from './winningDeclaration'
 
 type Matched = Protocol.CSS.GetMatchedStylesForNodeResponse
 

@@ -1,9 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import type { Protocol } from 'puppeteer-core'
-import { byBackendNode, readAccessibility } from './accessibility'
-import { findChromium, NoBrowser } from './chromium'
-import { decidingProperties } from '@/core/readings'
-import { winningDeclaration } from './origins'
+import { winningDeclaration } from './winningDeclaration'
 
 type Property = Protocol.CSS.CSSProperty
 const property = (name: string, value: string, line: number, more: Partial<Property> = {}): Property => ({
@@ -72,54 +69,4 @@ describe('the winning declaration', () => {
       )?.line,
     ).toBe(8)
   })
-
-  test.each([
-    ['box.width', 'width'],
-    ['gap(label)', 'gap'],
-    ['contrast', 'color'],
-    ['background-color', 'background-color'],
-    ['--tone', '--tone'],
-    ['state.checked', undefined],
-  ])('%s is decided by %s first', (reading, first) => expect(decidingProperties(reading)[0]).toBe(first))
-})
-
-describe('accessibility', () => {
-  const node = (role: string, properties: Record<string, unknown> = {}, more = {}): Protocol.Accessibility.AXNode =>
-    ({
-      nodeId: '1',
-      ignored: false,
-      role: { type: 'role', value: role },
-      properties: Object.entries(properties).map(([name, value]) => ({ name, value: { value } })),
-      ...more,
-    }) as unknown as Protocol.Accessibility.AXNode
-
-  test.each([
-    [node('button'), 'role', 'button'],
-    [node('image'), 'role', 'img'],
-    [node('LabelText'), 'role', 'generic'],
-    [node('button', {}, { ignored: true }), 'role', 'none'],
-    [undefined, 'role', 'none'],
-    [undefined, 'name', ''],
-    [node('checkbox', { checked: 'mixed' }), 'state.checked', 'mixed'],
-    [node('checkbox', { checked: 'true' }), 'state.checked', 'yes'],
-    [node('checkbox', { checked: 'false' }), 'state.checked', 'no'],
-    [node('button'), 'state.checked', 'no'],
-    [node('textbox', { invalid: 'false' }), 'state.invalid', 'no'],
-    [node('textbox', { invalid: 'spelling' }), 'state.invalid', 'yes'],
-    [node('button', { expanded: false }), 'state.expanded', 'no'],
-  ])('%#: %s', (given, name, text) => expect(readAccessibility(given, name)).toBe(text))
-
-  test('the first node that stands for an element counts', () => {
-    const nodes = byBackendNode([
-      [node('button', {}, { backendDOMNodeId: 3 })],
-      [node('link', {}, { backendDOMNodeId: 3 })],
-    ])
-    expect(nodes.get(3)?.role?.value).toBe('button')
-  })
-})
-
-test('a browser is found by its variable or on the path, or it is said how to get one', () => {
-  expect(findChromium({ BRELT_CHROMIUM: process.execPath })).toBe(process.execPath)
-  expect(() => findChromium({ BRELT_CHROMIUM: '/no/such' })).toThrow(NoBrowser)
-  expect(() => findChromium({ PATH: '/no/such' })).toThrow(/install one .*BRELT_CHROMIUM/)
 })

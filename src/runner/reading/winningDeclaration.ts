@@ -1,4 +1,5 @@
 import type { Protocol } from 'puppeteer-core'
+import { declares, isInherited } from '@/core/css'
 
 type Matched = Protocol.CSS.GetMatchedStylesForNodeResponse
 type Style = Protocol.CSS.CSSStyle
@@ -37,7 +38,7 @@ export function winningDeclaration(
       property,
     )
     if (own) return own
-    if (!INHERITED.test(property)) continue
+    if (!isInherited(property)) continue
     for (const entry of inherited) {
       const found = strongest(
         entry.map(({ style }) => style),
@@ -48,9 +49,6 @@ export function winningDeclaration(
   }
   return undefined
 }
-
-const INHERITED =
-  /^(color|cursor|font.*|letter-spacing|line-height|list-style.*|text-(align|indent|transform)|visibility|white-space|word-.*|direction|--.+)$/
 
 function strongest(styles: readonly Style[], property: string): FoundDeclaration | undefined {
   const declarations = styles.flatMap((style) =>
@@ -68,26 +66,4 @@ function strongest(styles: readonly Style[], property: string): FoundDeclaration
     column: each.range!.startColumn,
     text: each.text?.trim() || `${each.name}: ${each.value}`,
   }
-}
-
-/** Whether a declaration of `name` says anything of `property`: itself, its shorthand, or one of its longhands. */
-function declares(name: string, property: string): boolean {
-  if (name === property || name === 'all') return true
-  if (property.startsWith('--') || name.startsWith('--')) return false
-  if (property.startsWith(`${name}-`) || name.startsWith(`${property}-`)) return true
-  return SHORTHANDS[name]?.test(property) ?? false
-}
-
-const SHORTHANDS: Record<string, RegExp> = {
-  font: /^line-height$/,
-  flex: /^flex-/,
-  inset: /^(top|right|bottom|left)$/,
-  'border-width': /^border-.+-width$/,
-  'border-style': /^border-.+-style$/,
-  'border-color': /^border-.+-color$/,
-  'border-radius': /^border-.+-radius$/,
-  'place-items': /^(align|justify)-items$/,
-  'place-content': /^(align|justify)-content$/,
-  gap: /^(row|column)-gap$/,
-  overflow: /^overflow-[xy]$/,
 }

@@ -1,0 +1,6 @@
+export { answerProbes } from './answerProbes'
+export { findOrigins } from './findOrigins'
+export { PageNodes } from './PageNodes'
+export type { ReadablePage } from './ReadablePage'
+export { readCases } from './readCases'
+export { referredParts } from './referredParts'
