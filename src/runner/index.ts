@@ -1,4 +1,6 @@
 export { launchChromium, NoBrowser } from './chromium'
+export { defaultClock } from './clock'
+export type { PlaySetup } from './PlaySetup'
 export { openLibrary, prepareLibrary, type PreparedComponent, type PreparedLibrary, type Selection } from './prepare'
 export { LONGEST_LOSS_MS } from './runComponent'
 export { stagePage, STAGE_POLICY, stageProgram } from './stageProgram'
@@ -11,9 +13,7 @@ export {
   runScenario,
   runScenarios,
   scenarioJobs,
-  usualClock,
   type PlayListener,
-  type PlaySetup,
   type PoolOptions,
   type ScenarioJob,
   type ScenarioOptions,

@@ -1,7 +1,7 @@
 import type { Browser } from 'puppeteer-core'
 import type { Film } from '@/core/scenario'
 import { overlay } from '@/core/sheet'
-import { filmScenario, PlayLane, prepareLibrary, scenarioJobs, usualClock } from '@/runner'
+import { filmScenario, PlayLane, prepareLibrary, scenarioJobs, defaultClock } from '@/runner'
 import type { Browsers } from './Browsers'
 import type { Libraries } from './Libraries'
 
@@ -47,7 +47,7 @@ export class Plays {
     clearTimeout(this.#timer)
     const start = () => Promise.resolve(browser)
     // A page of the ordinary browser goes with that browser; the engine's is kept between plays.
-    const isKept = usualClock() === 'engine'
+    const isKept = defaultClock() === 'engine'
     const lane = isKept ? (this.#lane ??= new PlayLane(start, 'engine')) : new PlayLane(start, 'page')
     try {
       return await filmScenario(lane, job)

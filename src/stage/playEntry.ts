@@ -1,23 +1,9 @@
 import { EMPTY_CENSUS } from './census'
+import { CLOCKS, endFinite, isBetween, runningAnimations, watchUncontrolled, type StageClock } from './clock'
 import { extentOf } from './extent'
 import { findParts, shadowsIn, type MountedCase } from './findPart'
 import type { StageComponent } from './protocol'
-import {
-  aim,
-  aimAtElement,
-  describe,
-  EngineTime,
-  endFinite,
-  EventLog,
-  PageTime,
-  isBetween,
-  runningAnimations,
-  watchUncontrolled,
-  type AimAt,
-  type PlayWindow,
-  type StageTime,
-  type Stir,
-} from './play'
+import { aim, aimAtElement, describe, EventLog, type AimAt, type PlayWindow, type Stir } from './play'
 import { collectForced, targetsOf, type Forced, type Target } from './forceStates'
 import { takesFocus } from './focusTarget'
 import { attempt } from './mount'
@@ -42,15 +28,15 @@ const uncontrolled = watchUncontrolled(view)
 Object.assign(view, { breltReactTimeout: (work: () => void) => natives.setTimeout(work, 0) })
 
 let stage: Stage | undefined
-let time: StageTime | undefined
+let clock: StageClock | undefined
 let log: EventLog | undefined
 let targets: Target[] = []
 const changes = watchChanges(roots)
 
-function opened(): { stage: Stage; component: StageComponent; one: MountedCase; time: StageTime; log: EventLog } {
+function opened(): { stage: Stage; component: StageComponent; one: MountedCase; clock: StageClock; log: EventLog } {
   const [one] = stage?.cases ?? []
-  if (!stage || !time || !log || !one) throw new Error('no case is mounted')
-  return { stage, component: stage.component, one, time, log }
+  if (!stage || !clock || !log || !one) throw new Error('no case is mounted')
+  return { stage, component: stage.component, one, clock, log }
 }
 
 function* roots(): Generator<Document | ShadowRoot> {
@@ -71,7 +57,7 @@ function activeElement(): Element | null {
 }
 
 function stir(): Stir {
-  const { isMoving, wantsFrame = false } = opened().time.pulse()
+  const { isMoving, wantsFrame = false } = opened().clock.pulse()
   return {
     changes: changes(),
     // Frames that are asked for while an animation runs are not told apart: they come with its own.
@@ -98,10 +84,10 @@ const takesText = (element: Element | null) =>
 const MOST_BOXES = 500
 
 view.breltStage = {
-  open: async (context, clock, events) => {
+  open: async (context, kind, events) => {
     if (!held) throw new Error('the page holds no component')
-    time = clock === 'engine' ? new EngineTime(view, roots) : new PageTime(view, roots)
-    log = new EventLog(document, events, () => time!.now)
+    clock = new CLOCKS[kind](view, roots)
+    log = new EventLog(document, events, () => clock!.now)
     stage = await Stage.open(held, driven(natives))
     // A font that is first asked for in the middle of a scenario would change sizes then, and take time to load.
     await Promise.all([...document.fonts].map((font) => font.load().catch(() => undefined)))
@@ -110,7 +96,7 @@ view.breltStage = {
   },
   mount: (one) => {
     stage!.mountLive(one)
-    time!.start()
+    clock!.start()
     log!.start()
     return { ...failureOf(opened().one), ...stir() }
   },
@@ -143,14 +129,13 @@ view.breltStage = {
   stir,
   traceOf: () => traceOf(opened().one.frame),
   setContext: (context) => opened().stage.setContext(context),
-  pulse: () => opened().time.pulse(),
-  tell: (to) => opened().time.tell?.(to),
-  lag: () => time?.lag ?? 0,
+  pulse: () => opened().clock.pulse(),
+  lag: () => clock?.lag ?? 0,
   goTo: async (to) => {
-    await opened().time.goTo?.(to)
-    return opened().time.now
+    await opened().clock.goTo(to)
+    return opened().clock.now
   },
-  hold: async () => opened().time.hold?.(),
+  hold: async () => opened().clock.hold(),
   endFinite: () => endFinite(roots()),
   aim: (at) => aim(opened().component, opened().one, at),
   active: (at) => {
@@ -185,5 +170,5 @@ view.breltStage = {
     ),
   census: () => opened().stage.count(EMPTY_CENSUS),
   events: () => opened().log.records(),
-  notes: () => [...notes, ...uncontrolled(), ...(time?.notes?.() ?? [])],
+  notes: () => [...notes, ...uncontrolled(), ...(clock?.notes() ?? [])],
 }

@@ -1,7 +1,7 @@
 import type { Acted, Input, Target } from '@/core/steps'
 import type { Aim, AimAt } from '@/stage'
 import { keyFor, readChord, type Key } from './keys'
-import type { PlayPage } from './PlayPage'
+import type { PlayPage } from '../clock'
 
 /** Input that cannot be given: what was found instead. */
 export class Refused extends Error {

@@ -1,21 +1,14 @@
 import type { Browser } from 'puppeteer-core'
 import type { ScenarioPlan } from '@/core/scenario'
 import type { Performance } from '@/core/steps'
-import type { Viewport } from '@/core/sheet'
 import type { ClockKind } from '@/stage'
-import { findShell } from '../findShell'
 import { limitText, patience } from '../patience'
-import { BrowserPage } from './BrowserPage'
-import { EnginePage } from './EnginePage'
 import { CannotStart, Player, type PlayListener } from './Player'
-import type { PlaySetup } from './PlaySetup'
-import type { PlayPage } from './PlayPage'
+import type { PlaySetup } from '../PlaySetup'
+import { openPlayPage, type PlayPage } from '../clock'
 import type { ScenarioJob } from './scenarioJobs'
 
 const USUAL_LIMIT_MS = 10_000
-
-/** The clock that is used where nobody says. */
-export const usualClock = (): ClockKind => (findShell() === undefined ? 'page' : 'engine')
 
 /** Work that took longer than its limit. */
 class OutOfTime extends Error {
@@ -91,18 +84,12 @@ export class PlayLane {
   /** The lane's page; opened where there is none. */
   open({ viewport }: Pick<PlaySetup, 'viewport'>): Promise<PlayPage> {
     if (!this.#page) {
-      const opening = this.openPage(viewport)
+      const opening = openPlayPage(this.clockKind, this.browser, viewport)
       this.#page = opening
       // Whoever asks next tries again.
       opening.catch(() => this.#page === opening && (this.#page = undefined))
     }
     return this.#page
-  }
-
-  private async openPage(viewport: Viewport): Promise<PlayPage> {
-    return this.clockKind === 'engine'
-      ? EnginePage.open(findShell()!, viewport)
-      : BrowserPage.open(await this.browser(), viewport)
   }
 
   async close(): Promise<void> {

@@ -2,7 +2,8 @@ import { availableParallelism } from 'node:os'
 import type { Browser } from 'puppeteer-core'
 import type { Viewport } from '@/core/sheet'
 import type { ClockKind } from '@/stage'
-import { PlayLane, usualClock } from './PlayLane'
+import { defaultClock } from '../clock'
+import { PlayLane } from './PlayLane'
 
 const MOST_LANES = Math.max(1, Math.min(3, availableParallelism()))
 
@@ -37,7 +38,7 @@ export class PlayPool {
   }
 
   private add(): PlayLane {
-    const { clock = usualClock(), limit } = this.options
+    const { clock = defaultClock(), limit } = this.options
     const lane = new PlayLane(this.browser, clock, limit)
     this.#lanes.push(lane)
     return lane

@@ -5,8 +5,8 @@ import { stageCaseOf, type StageContext, type StageFilling, type Stir } from '@/
 import type { PlannedCase } from '@/core/plan'
 import { InputDriver, Refused } from './InputDriver'
 import { StepJudge } from './StepJudge'
-import type { PlayPage } from './PlayPage'
-import type { PlaySetup } from './PlaySetup'
+import type { PlayPage } from '../clock'
+import type { PlaySetup } from '../PlaySetup'
 
 /** @throws CannotStart */
 function mounted({ failure }: { failure?: string }) {

@@ -11,8 +11,8 @@ import {
 import type { Space } from '@/core/matrix'
 import type { StageComponent } from '@/stage'
 import { answerProbes, findOrigins, readCases, referredParts } from '../reading'
-import type { PlayPage } from './PlayPage'
-import type { PlaySetup } from './PlaySetup'
+import type { PlayPage } from '../clock'
+import type { PlaySetup } from '../PlaySetup'
 
 /** What judging in a page needs besides the page. */
 export type StepJudgeSetup = Pick<PlaySetup, 'component' | 'originalPlace' | 'tokens' | 'library'> & { space: Space }

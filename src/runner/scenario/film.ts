@@ -4,7 +4,7 @@ import { changesBetween, type Snapshot } from '@/core/record'
 import { joinExtents, joinPerformances, type Extent, type Film, type Frame, type ReadingChange } from '@/core/scenario'
 import type { StageComponent } from '@/stage'
 import { readNow } from './StepJudge'
-import type { PlayPage } from './PlayPage'
+import type { PlayPage } from '../clock'
 import type { PlayLane } from './PlayLane'
 import type { ScenarioJob } from './scenarioJobs'
 

@@ -1,6 +1,5 @@
 export type { PlayListener } from './Player'
-export type { PlaySetup } from './PlaySetup'
-export { PlayLane, usualClock } from './PlayLane'
+export { PlayLane } from './PlayLane'
 export { PlayPool, type PoolOptions } from './PlayPool'
 export { runScenario, runScenarios, type ScenarioOptions } from './runScenarios'
 export { scenarioJobs, type ScenarioJob } from './scenarioJobs'

@@ -14,7 +14,7 @@ import { StepJudge } from './StepJudge'
 import { CannotStart, Player } from './Player'
 import type { PlayLane } from './PlayLane'
 import type { PlayPool } from './PlayPool'
-import type { PlaySetup } from './PlaySetup'
+import type { PlaySetup } from '../PlaySetup'
 
 /** What came of a case that was brought about by real input. */
 export type InputResult =

@@ -1,6 +1,6 @@
 import { spaceOf } from '@/core/matrix'
 import { planScenario, readScenarios, type ScenarioPlan } from '@/core/scenario'
-import type { PlaySetup } from './PlaySetup'
+import type { PlaySetup } from '../PlaySetup'
 
 /** One scenario of one component, ready to be performed. */
 export interface ScenarioJob {

@@ -1,5 +1,5 @@
 import type { Natives } from '../natives'
-import type { PageTime } from '../play'
+import type { PageClock } from '../clock'
 
 // After a pause, such as a tab that nobody looked at, time does not catch up.
 const MOST_AT_ONCE_MS = 100
@@ -16,7 +16,7 @@ export class LiveTime {
   #aim = 0
 
   constructor(
-    readonly time: PageTime,
+    readonly time: PageClock,
     private readonly natives: Natives,
     private readonly onMoment: OnMoment,
     private readonly onError: (error: unknown) => void,

@@ -1,6 +1,7 @@
 import { documentEvents } from '../protocol'
 import { changesBetween, type Observation, type Snapshot } from '@/core/record'
-import { EventLog, PageTime } from '../play'
+import { PageClock } from '../clock'
+import { EventLog } from '../play'
 import { extentOf } from '../extent'
 import { shadowsIn, type MountedCase } from '../findPart'
 import { attempt } from '../mount'
@@ -32,7 +33,7 @@ export class Recorder {
   /** Loads and mounts; from here on time passes. */
   async open({ component, context, one, events }: Opening): Promise<void> {
     if (this.#stage) throw new Error('a frame is opened once')
-    const time = new PageTime(this.view, () => this.roots())
+    const time = new PageClock(this.view, () => this.roots())
     const log = new EventLog(document, documentEvents(component, events), () => time.now)
     this.#log = log
     const stage = await Stage.open(component, driven(this.natives))

@@ -2,11 +2,9 @@ import type { Extent } from '@/core/scenario'
 import type { EventRecord, Pulse } from '@/core/steps'
 import type { StageCase, StageComponent, StageContext, StageFilling } from '../protocol'
 import type { Census } from '../census'
+import type { ClockKind } from '../clock'
 import type { ReadingStage } from '../ReadingStage'
 import type { Aim, AimAt } from './aim'
-
-/** Which clock keeps a performance's time. */
-export type ClockKind = 'engine' | 'page'
 
 /** What has the focus. */
 export interface Active {
@@ -50,10 +48,9 @@ export interface PlayStage extends ReadingStage {
   traceOf(): string
   setContext(context: StageContext): void
   pulse(): Pulse
-  /** Tells what time it is about to be. */
-  tell(time: number): void
   /** How far the document's timeline lay behind its timers in the last frame, in ms. */
   lag(): number
+  /** Goes on to a moment, or is told that time is about to; gives back the time that it is. */
   goTo(time: number): Promise<number>
   /** Called after all input: what it has started stands still until time goes on. */
   hold(): Promise<void>

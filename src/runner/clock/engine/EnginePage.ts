@@ -1,14 +1,10 @@
 import type { Browser, CDPSession } from 'puppeteer-core'
-import type { Clock } from '@/core/steps'
 import type { Viewport } from '@/core/sheet'
-import type { PlayStage, Stir } from '@/stage'
-import { atMost } from '../atMost'
-import { openTarget } from '../openTarget'
-import { launchShell } from '../shell'
-import { PageNodes } from '../reading'
-import { callStage, HeldComponent, newAddress, preparePage, type PlayPage } from './PlayPage'
-import type { PlaySetup } from './PlaySetup'
-import { PointerTrace } from './PointerTrace'
+import type { Stir } from '@/stage'
+import { atMost } from '../../atMost'
+import { openTarget } from '../../openTarget'
+import { launchShell } from '../../shell'
+import { PlayPage, preparePage, type Send } from '../PlayPage'
 
 // The least that time can pass: enough for tasks that are due at once, and nothing to any timer.
 const SLIVER_MS = 0.001
@@ -26,31 +22,17 @@ const MOST_MORE_FRAMES = 5
 const FRAME_WAIT_MS = 3
 
 /** A page whose time and frames the engine itself keeps: timers, transitions, frames and their events all follow one clock. */
-export class EnginePage implements PlayPage {
+export class EnginePage extends PlayPage {
   readonly clockKind = 'engine'
-  readonly clock: Clock
-  readonly nodes: PageNodes
-  #now = 0
-  #component: HeldComponent
-  #pointer = new PointerTrace()
   /** The engine's own ticks at the scenario's start. */
   #offset = 0
   #lastTicks = 0
 
   private constructor(
     private readonly browser: Browser,
-    readonly session: CDPSession,
+    session: CDPSession,
   ) {
-    this.#component = new HeldComponent(session)
-    this.nodes = new PageNodes(session)
-    const now = () => this.#now
-    this.clock = {
-      get now() {
-        return now()
-      },
-      pulse: () => this.call('pulse'),
-      goTo: (time) => this.goTo(time),
-    }
+    super(session)
   }
 
   static async open(executablePath: string, viewport: Viewport): Promise<EnginePage> {
@@ -73,29 +55,6 @@ export class EnginePage implements PlayPage {
     }
   }
 
-  hold(component: PlaySetup['component']): Promise<void> {
-    return this.#component.hold(component)
-  }
-
-  async load(): Promise<void> {
-    this.nodes.reset()
-    for (const event of this.#pointer.leaving()) await this.input('Input.dispatchMouseEvent', event)
-    const loaded = new Promise<void>((done) => this.session.once('Page.loadEventFired', () => done()))
-    await this.passing(Promise.all([this.session.send('Page.navigate', { url: newAddress() }), loaded]))
-  }
-
-  call<K extends keyof PlayStage>(name: K, ...given: Parameters<PlayStage[K]>) {
-    return callStage(this.session, name, given)
-  }
-
-  read(...given: Parameters<PlayStage['read']>) {
-    return this.call('read', ...given)
-  }
-
-  probe(...given: Parameters<PlayStage['probe']>) {
-    return this.call('probe', ...given)
-  }
-
   async passing<T>(work: Promise<T>): Promise<T> {
     let isDone = false
     const done = work.finally(() => (isDone = true))
@@ -113,7 +72,7 @@ export class EnginePage implements PlayPage {
 
   /** Lets the document's timeline and its timers show the same time. */
   async begin(): Promise<void> {
-    this.#now = 0
+    this.now = 0
     await this.frame()
     // Ahead of all frames so far: how far apart those of a scenario stand must not hang on what was measured.
     this.#offset = this.#lastTicks + Math.max(0, await this.call('lag')) + FRAME_LEAD_MS
@@ -128,8 +87,8 @@ export class EnginePage implements PlayPage {
   }
 
   private async frame(later = LEAST_TICK_MS) {
-    const lead = this.#now > 0 ? FRAME_LEAD_MS : 0
-    const frameTimeTicks = this.tick(Math.max(this.#offset + this.#now + lead, this.#lastTicks + later))
+    const lead = this.now > 0 ? FRAME_LEAD_MS : 0
+    const frameTimeTicks = this.tick(Math.max(this.#offset + this.now + lead, this.#lastTicks + later))
     await this.session.send('HeadlessExperimental.beginFrame', { frameTimeTicks, interval: 16 })
   }
 
@@ -142,10 +101,10 @@ export class EnginePage implements PlayPage {
     return this.#lastTicks + LEAST_TICK_MS / 2
   }
 
-  private async goTo(time: number) {
-    await this.call('tell', time)
-    await this.pass(Math.max(SLIVER_MS, time - this.#now))
-    this.#now = time
+  protected async goTo(time: number): Promise<void> {
+    await this.call('goTo', time)
+    await this.pass(Math.max(SLIVER_MS, time - this.now))
+    this.now = time
     await this.frame()
     await this.pass(SLIVER_MS)
     await this.finished()
@@ -161,8 +120,7 @@ export class EnginePage implements PlayPage {
     return stir
   }
 
-  async input<K extends Parameters<CDPSession['send']>[0]>(method: K, params: object): Promise<void> {
-    this.#pointer.note(method, params)
+  protected async send<K extends Parameters<Send>[0]>(method: K, params: object): Promise<void> {
     let isDone = false
     const sent = this.session.send(method as 'Input.dispatchKeyEvent', params as never).finally(() => (isDone = true))
     sent.catch(() => {}) // awaited below

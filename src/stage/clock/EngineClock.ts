@@ -1,32 +1,13 @@
 import type { Pulse } from '@/core/steps'
 import { animationPulse, runningAnimations, timingOf } from './animations'
+import type { Roots, StageClock } from './StageClock'
 import { noteTimers, type Waiting } from './timers'
-
-/** The time of a stage in which scenarios are performed, in ms since the scenario's start. */
-export interface StageTime {
-  readonly now: number
-  /** The scenario starts here. */
-  start(): void
-  /** Tells what time it is about to be; only where the engine keeps it. */
-  tell?(time: number): void
-  /** How far the document's timeline lay behind `performance.now()` in the last frame, in ms. */
-  readonly lag?: number
-  /** What has kept the clock from being exact. */
-  notes?(): string[]
-  pulse(): Pulse
-  /** Lets time pass and draws a frame; only where the page keeps its own time. */
-  goTo?(time: number): Promise<void>
-  /** Takes hold of what input has just started, so that it stands still until time goes on. */
-  hold?(): Promise<void>
-}
 
 /** More than the slivers of time add up to in which tasks are run that are due at once. */
 const MOST_AHEAD_MS = 5
 
-export type Roots = () => Iterable<Document | ShadowRoot>
-
 /** Time that the engine keeps: here it is only looked at. */
-export class EngineTime implements StageTime {
+export class EngineClock implements StageClock {
   #waiting: Waiting
   #now = 0
   /** Where animations stood when they were first seen. */
@@ -73,8 +54,14 @@ export class EngineTime implements StageTime {
     this.#started()
   }
 
-  tell(time: number): void {
+  goTo(time: number): Promise<void> {
     this.#now = time
+    return Promise.resolve()
+  }
+
+  /** Nothing runs ahead of the engine. */
+  hold(): Promise<void> {
+    return Promise.resolve()
   }
 
   /** By the scenario's own time: the engine's stands a few hundredths of a millisecond apart, now here, now there. */

@@ -2,7 +2,7 @@ import { withGlobal, type Clock as FakeClock } from '@sinonjs/fake-timers'
 import type { Pulse } from '@/core/steps'
 import { pageTask } from '../pageTask'
 import { animationPulse, runningAnimations, timingOf } from './animations'
-import type { Roots, StageTime } from './StageTime'
+import type { Roots, StageClock } from './StageClock'
 
 type View = Window & typeof globalThis
 
@@ -21,7 +21,9 @@ interface Held {
 const STARTED_JUST_NOW_MS = 200
 
 /** Time that the page keeps itself, in any browser: timers are replaced, animations paused and moved by hand. */
-export class PageTime implements StageTime {
+export class PageClock implements StageClock {
+  /** Timers and animations are moved together. */
+  readonly lag = 0
   #clock: FakeClock
   #origin = 0
   #frames = new Map<number, FrameRequestCallback>()
@@ -78,6 +80,10 @@ export class PageTime implements StageTime {
     this.drawFrame()
     await this.#task()
     if (this.takeHold()) await this.#realFrame()
+  }
+
+  notes(): string[] {
+    return []
   }
 
   async hold(): Promise<void> {

@@ -1,0 +1,57 @@
+import type { Browser, BrowserContext, CDPSession } from 'puppeteer-core'
+import type { Viewport } from '@/core/sheet'
+import type { Stir } from '@/stage'
+import { atMost } from '../../atMost'
+import { PlayPage, preparePage, type Send } from '../PlayPage'
+
+/** A page that keeps its time itself, in any browser. */
+export class BrowserPage extends PlayPage {
+  readonly clockKind = 'page'
+
+  private constructor(
+    private readonly context: BrowserContext,
+    session: CDPSession,
+  ) {
+    super(session)
+  }
+
+  static async open(browser: Browser, viewport: Viewport): Promise<BrowserPage> {
+    const context = await browser.createBrowserContext()
+    const page = await context.newPage()
+    const session = await page.createCDPSession()
+    await preparePage(session, viewport)
+    return new BrowserPage(context, session)
+  }
+
+  begin(): Promise<void> {
+    this.now = 0
+    return Promise.resolve()
+  }
+
+  passing<T>(work: Promise<T>): Promise<T> {
+    return work
+  }
+
+  protected async goTo(time: number): Promise<void> {
+    this.now = await this.call('goTo', time)
+  }
+
+  protected async send<K extends Parameters<Send>[0]>(method: K, params: object): Promise<void> {
+    await this.session.send(method as 'Input.dispatchKeyEvent', params as never)
+  }
+
+  async rest(): Promise<Stir> {
+    await this.call('hold')
+    return this.call('stir')
+  }
+
+  async picture(): Promise<string> {
+    const { data } = await this.session.send('Page.captureScreenshot', { format: 'png' })
+    return data
+  }
+
+  async close(): Promise<void> {
+    this.session.send('Runtime.terminateExecution').catch(() => {})
+    await atMost(1000, this.context.close())
+  }
+}
