@@ -262,16 +262,16 @@ describe('what goes wrong in practice', () => {
     })
   }, 60_000)
 
-  test('the same components without a mistake hold, fifty times in a row', async () => {
+  test('the same components without a mistake hold, ten times in a row', async () => {
     const wanted = new Set(MISTAKES.map(({ scenario }) => scenario))
     const results = await playTree(firnline, {
       components: [...new Set(MISTAKES.map(({ component }) => component))],
       only: [...wanted],
-      repeat: 50,
+      repeat: 10,
     })
     expect([...results.keys()].toSorted()).toEqual([...wanted].toSorted())
     expect([...results.values()].map(({ name, verdict, runs }) => [name, verdict, runs])).toEqual(
-      [...results.keys()].map((name) => [name, 'holds', 50]),
+      [...results.keys()].map((name) => [name, 'holds', 10]),
     )
-  }, 580_000)
+  }, 180_000)
 })

@@ -37,7 +37,7 @@ export async function verify(folder: string, given: VerifyArguments): Promise<nu
   process.once('SIGTERM', onInterrupt)
   const progress = makeProgress()
   try {
-    const report = await verifyLibrary(browser, prepared, {
+    const report = await verifyLibrary(await browser, prepared, {
       workers: given.workers,
       repeat: given.repeat,
       clock: given.clock,

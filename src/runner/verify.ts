@@ -34,7 +34,7 @@ export interface VerifyOptions {
 
 /** Verifies prepared components. Stopped by its signal, it reports what it has found so far. */
 export async function verifyLibrary(
-  browser: Browser | Promise<Browser>,
+  browser: Browser,
   prepared: PreparedLibrary,
   options: VerifyOptions = {},
 ): Promise<Report> {
