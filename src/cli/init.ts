@@ -11,7 +11,7 @@ export interface InitArguments {
   only?: string[]
 }
 
-const MOST_SHOWN = 40
+const MAX_SHOWN = 40
 
 /** `brelt init`: proposes a library for an existing repository, and writes it once that is agreed to. */
 export async function init(folder: string, { yes = false, only }: InitArguments): Promise<number> {
@@ -37,8 +37,8 @@ export async function init(folder: string, { yes = false, only }: InitArguments)
 function print({ name, styles, tokens, components, leftOut, files }: RepositoryProposal, config: string | undefined) {
   const paint = paintFor(process.stdout)
   const list = (lines: readonly string[]) => {
-    for (const line of lines.slice(0, MOST_SHOWN)) process.stdout.write(`  ${line}\n`)
-    if (lines.length > MOST_SHOWN) process.stdout.write(`  … and ${lines.length - MOST_SHOWN} more\n`)
+    for (const line of lines.slice(0, MAX_SHOWN)) process.stdout.write(`  ${line}\n`)
+    if (lines.length > MAX_SHOWN) process.stdout.write(`  … and ${lines.length - MAX_SHOWN} more\n`)
   }
   const section = (title: string, lines: readonly string[]) => {
     if (lines.length === 0) return
@@ -73,9 +73,9 @@ function print({ name, styles, tokens, components, leftOut, files }: RepositoryP
 function tellPieces({ components }: RepositoryProposal) {
   const names = components.filter(({ isPiece }) => isPiece).map(({ slug }) => slug)
   if (names.length === 0) return
-  const shown = names.slice(0, MOST_SHOWN).join(' ')
+  const shown = names.slice(0, MAX_SHOWN).join(' ')
   process.stdout.write(
-    `Pieces of these that get a sheet only if --only names them: ${shown}${names.length > MOST_SHOWN ? ' …' : ''}\n`,
+    `Pieces of these that get a sheet only if --only names them: ${shown}${names.length > MAX_SHOWN ? ' …' : ''}\n`,
   )
 }
 

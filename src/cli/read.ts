@@ -54,7 +54,7 @@ function valuesOf(key: string, { dimensions }: Space): Record<string, string> {
       problems.push(unknownName(PLACE, `value of ${name}`, value, dimension.values))
   }
   if (problems.length > 0) throw new BadInput(problems)
-  return Object.fromEntries(dimensions.map(({ name, default: usual }) => [name, given[name] ?? usual]))
+  return Object.fromEntries(dimensions.map(({ name, default: defaultValue }) => [name, given[name] ?? defaultValue]))
 }
 
 function print({ key, checks }: CaseResult, format: 'text' | 'json') {

@@ -6,9 +6,9 @@ import { boardModelSchema } from './board'
 import { defineRoute, made } from './defineRoute'
 import { COMPONENT } from './paths'
 
-const MOST_CHARACTERS = 2_000_000
+const MAX_CHARACTERS = 2_000_000
 const tab = z.string().max(64)
-const text = z.string().max(MOST_CHARACTERS)
+const text = z.string().max(MAX_CHARACTERS)
 const texts = z.record(z.string(), text.nullable())
 
 /** How a component looks with the texts as they stand, saved or not. */

@@ -4,11 +4,11 @@ import { reachableOf } from '@/core/plan'
 import type { Problem } from '@/core/problem'
 import type { Sheet } from '@/core/sheet'
 import { compileComponent, unsupportedKind } from '@/source'
-import { trespassInTexts } from '@/stage'
+import { sideEffectInTexts } from '@/stage'
 import type { Readable } from './readable'
 
 // Contexts beyond this many are not sent ahead: nobody lays so many side by side.
-const MOST_CONTEXTS = 64
+const MAX_CONTEXTS = 64
 
 /** All that a browser needs to show a component's cases live; or why it cannot be shown. */
 export async function boardModelOf(
@@ -22,7 +22,7 @@ export async function boardModelOf(
   const space = spaceOf(sheet, library)
   const coverage = coverSpace(space, sheet.data.cover)
   const { isolate } = sheet.data.stage
-  const isolated = isolate === 'yes' || (isolate === 'auto' && trespassInTexts(compiled.component) !== undefined)
+  const isolated = isolate === 'yes' || (isolate === 'auto' && sideEffectInTexts(compiled.component) !== undefined)
   const model: BoardModel = {
     slug: sheet.slug,
     name: sheet.data.name,
@@ -49,5 +49,5 @@ function contextsOf({ dimensions, fixed }: Space): Record<string, string>[] {
     if (kind === 'context')
       contexts = contexts.flatMap((context) => values.map((value) => ({ ...context, [name]: value })))
   }
-  return contexts.slice(0, MOST_CONTEXTS)
+  return contexts.slice(0, MAX_CONTEXTS)
 }

@@ -51,8 +51,8 @@ export class PageWatch {
     this.#lastBeat = start
     this.#beating = undefined
     const times = patience()
-    const usual = !hasCode ? PATIENT_LIMIT_MS : isMounting ? MOUNT_LIMIT_MS : CALL_LIMIT_MS
-    const limit = hasCode ? times * usual : usual
+    const nominal = !hasCode ? PATIENT_LIMIT_MS : isMounting ? MOUNT_LIMIT_MS : CALL_LIMIT_MS
+    const limit = hasCode ? times * nominal : nominal
     const longest = hasCode ? times * LONGEST_CALL_MS : PATIENT_LIMIT_MS
     let timer: NodeJS.Timeout | undefined
     let isAsked = false
@@ -61,8 +61,8 @@ export class PageWatch {
         const silence = Date.now() - this.#lastBeat
         if (this.#crashed) reject(new StageHang('its page crashed', this.#beating))
         else if (silence > limit || Date.now() - start > longest)
-          // The usual limit is told, however patient a busy machine makes us: one cause is one finding.
-          reject(new StageHang(`its code did not return within ${limitText(usual)}`, this.#beating))
+          // The nominal limit is told, however patient a busy machine makes us: one cause is one finding.
+          reject(new StageHang(`its code did not return within ${limitText(nominal)}`, this.#beating))
         else if (silence > limit / 3 && !isAsked) {
           // A page that answers only waits for something, or for its share of a busy machine.
           isAsked = true

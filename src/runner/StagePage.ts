@@ -154,9 +154,9 @@ export class StagePage implements ReadablePage {
   }
 
   /** What the component has done outside of its cases so far. */
-  async trespass(): Promise<string | undefined> {
+  async sideEffect(): Promise<string | undefined> {
     // What is undefined in the page comes as null.
-    return (await this.call('trespass')) ?? undefined
+    return (await this.call('sideEffect')) ?? undefined
   }
 
   traceOf(index: number) {
@@ -167,8 +167,8 @@ export class StagePage implements ReadablePage {
     return this.call('clear')
   }
 
-  census() {
-    return this.call('census')
+  inventory() {
+    return this.call('inventory')
   }
 
   /** Closes the page, even one whose code never returns. */

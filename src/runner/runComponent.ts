@@ -2,7 +2,15 @@ import { availableParallelism } from 'node:os'
 import { ContextJudge, unreadCase, unreadCheck, type CaseResult, type CheckResult, type PlannedCase } from '@/core/plan'
 import { groupBy } from '@/core/group'
 import { counted } from '@/core/words'
-import { EMPTY_CENSUS, hasCode, joinCensus, mayEscape, trespassInTexts, type Census, type StageContext } from '@/stage'
+import {
+  EMPTY_INVENTORY,
+  hasCode,
+  joinInventories,
+  mayEscape,
+  sideEffectInTexts,
+  type Inventory,
+  type StageContext,
+} from '@/stage'
 import type { RunSetup } from './RunSetup'
 import { mountOrder, remember, runChunk, type ReadingStore, type Waiting } from './chunk'
 import { runInputCases, type InputResult } from './scenario'
@@ -25,36 +33,36 @@ const CASES_PER_CHUNK = 500
 const SCRIPTED_CASES_PER_CHUNK = 100
 const DOCUMENTS_PER_CHUNK = 24
 /** Pages that share a component's chunks: a browser lays out one page on one core. */
-const MOST_LANES = Math.max(1, Math.min(4, availableParallelism()))
+const MAX_LANES = Math.max(1, Math.min(4, availableParallelism()))
 /** A component whose code hangs is opened anew this often; then the rest of its cases stays unread. */
-const MOST_HANGS = 2
+const MAX_HANGS = 2
 /** How long is waited in all for a component whose script never returns; closing and opening its page comes on top. */
-export const LONGEST_LOSS_MS = MOST_HANGS * MOUNT_LIMIT_MS
+export const LONGEST_LOSS_MS = MAX_HANGS * MOUNT_LIMIT_MS
 
 /**
  * Reads and judges all cases of a plan. Whatever a component does, every judged case comes to `onCase` once, unless the run is stopped.
  * @returns what stood in the cases, for lints
  */
-export async function runComponent(pools: RunPools, setup: RunSetup, listener: RunListener): Promise<Census> {
+export async function runComponent(pools: RunPools, setup: RunSetup, listener: RunListener): Promise<Inventory> {
   const { isolate } = setup.plan.sheet.data.stage
-  const isAlone = isolate === 'yes' || (isolate === 'auto' && trespassInTexts(setup.component) !== undefined)
+  const isAlone = isolate === 'yes' || (isolate === 'auto' && sideEffectInTexts(setup.component) !== undefined)
   // That each case needs a document of its own may show only when cases stand: then nothing that was read together counts.
-  const mayTrespass = isolate === 'auto' && !isAlone && (hasCode(setup.component) || mayEscape(setup.component))
-  const run = new ComponentRun(pools, setup, listener, isAlone, mayTrespass)
+  const mayHaveSideEffects = isolate === 'auto' && !isAlone && (hasCode(setup.component) || mayEscape(setup.component))
+  const run = new ComponentRun(pools, setup, listener, isAlone, mayHaveSideEffects)
   try {
     await run.all()
-    return run.census
+    return run.inventory
   } catch (error) {
-    if (!(error instanceof Trespass)) throw error
+    if (!(error instanceof SideEffectFound)) throw error
     const again = new ComponentRun(pools, setup, listener, true, false)
     await again.all()
-    return again.census
+    return again.inventory
   }
 }
 
 /** The component reaches out of its case: what was read of cases that stood together does not count. */
-class Trespass extends Error {
-  override name = 'Trespass'
+class SideEffectFound extends Error {
+  override name = 'SideEffectFound'
 }
 
 /** Cases of one context that are mounted together. */
@@ -80,14 +88,14 @@ class ComponentRun {
   #incidents = new Set<string>()
   #notes = new Map<string, number>()
   #trial: StateTrial
-  census: Census = EMPTY_CENSUS
+  inventory: Inventory = EMPTY_INVENTORY
 
   constructor(
     readonly pools: RunPools,
     readonly setup: RunSetup,
     readonly listener: RunListener,
     readonly isIsolated: boolean,
-    readonly mayTrespass: boolean,
+    readonly mayHaveSideEffects: boolean,
   ) {
     this.#trial = new StateTrial(setup.component, setup.plan)
   }
@@ -117,7 +125,7 @@ class ComponentRun {
 
   /** What a component does outside of its cases shows in its first chunk: only then is the rest of the work divided. */
   private async readFirst() {
-    const first = this.mayTrespass ? this.#chunks.shift() : undefined
+    const first = this.mayHaveSideEffects ? this.#chunks.shift() : undefined
     if (first) this.#opened = await this.work([first])
   }
 
@@ -125,7 +133,7 @@ class ComponentRun {
     // A page more must have enough to do: documents of their own take long, and so do hundreds of cases.
     const cases = this.#chunks.reduce((sum, chunk) => sum + chunk.cases.length, 0)
     const perLane = this.isIsolated ? DOCUMENTS_PER_CHUNK : CASES_PER_CHUNK
-    const count = Math.min(MOST_LANES, this.#chunks.length, Math.ceil(cases / perLane))
+    const count = Math.min(MAX_LANES, this.#chunks.length, Math.ceil(cases / perLane))
     const works = await Promise.allSettled(Array.from({ length: Math.max(1, count) }, () => this.work(this.#chunks)))
     const pages = works.flatMap((work) => (work.status === 'fulfilled' && work.value ? [work.value] : []))
     await Promise.all(pages.map((page) => this.finish(page)))
@@ -136,8 +144,8 @@ class ComponentRun {
   /** Hands a page on to the next component. */
   private async finish(page: StagePage) {
     // A page that has been lost has nothing to tell.
-    const counted = await page.census().catch(() => undefined)
-    if (counted) this.census = joinCensus(this.census, counted)
+    const counted = await page.inventory().catch(() => undefined)
+    if (counted) this.inventory = joinInventories(this.inventory, counted)
     this.pools.stages.give(page)
   }
 
@@ -176,7 +184,7 @@ class ComponentRun {
             await this.readChunk(page, chunk, cases)
             break
           } catch (error) {
-            if (error instanceof Trespass) throw error
+            if (error instanceof SideEffectFound) throw error
             await page?.close()
             page = undefined
             cases = this.recover(error, cases)
@@ -204,7 +212,7 @@ class ComponentRun {
 
   private async readChunk(page: StagePage, chunk: Chunk, cases: readonly PlannedCase[]) {
     const read = await runChunk(this.setup, page, chunk.judge, cases, this.#store, this.#trial)
-    if (this.mayTrespass && (await page.trespass()) !== undefined) throw new Trespass()
+    if (this.mayHaveSideEffects && (await page.sideEffect()) !== undefined) throw new SideEffectFound()
     if (!read.isSettled) this.incident('its animations did not settle: they go on changing it')
     for (const note of read.notes) this.#notes.set(note, (this.#notes.get(note) ?? 0) + 1)
     for (const result of read.results) this.deliver(result)
@@ -215,7 +223,7 @@ class ComponentRun {
 
   /** What is known for good is told at once; what may turn out otherwise waits. */
   private deliver(result: CaseResult) {
-    if (this.mayTrespass || this.#trial.isPending(result.key)) this.#held.push(result)
+    if (this.mayHaveSideEffects || this.#trial.isPending(result.key)) this.#held.push(result)
     else this.listener.onCase(result)
   }
 
@@ -243,7 +251,7 @@ class ComponentRun {
     // A survey knows what was forced: that is not so.
     if (surveyor && (surveyor.takesActed || this.#trial.isReplaced(one.key)))
       surveyor.take(one, plan.profiles[one.profile]!.requests, read.readings)
-    this.census = joinCensus(this.census, read.census)
+    this.inventory = joinInventories(this.inventory, read.inventory)
     if (!one.judged) return
     if (read.checks.includes('later')) this.#waiting.push({ ...read, isActed: true })
     else this.#acted.push({ key: one.key, values: one.values, checks: read.checks as CheckResult[] })
@@ -259,7 +267,7 @@ class ComponentRun {
       return cases
     }
     const culprit = error.caseIndex === undefined || error.caseIndex < 0 ? undefined : cases[error.caseIndex]
-    if (++this.#hangs >= MOST_HANGS || !culprit) {
+    if (++this.#hangs >= MAX_HANGS || !culprit) {
       this.#lost = error.reason
       return cases
     }

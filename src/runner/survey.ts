@@ -5,11 +5,11 @@ import { isVendored, type Sheet } from '@/core/sheet'
 import { absentParts } from '@/core/lint'
 import { readRules } from '@/core/spec'
 import type { Survey } from '@/core/survey'
-import type { Census } from '@/stage'
+import type { Inventory } from '@/stage'
 import type { PreparedComponent, PreparedLibrary } from './prepare'
 import { openPools } from './pools'
 import { runComponent } from './runComponent'
-import { Surveying } from './Surveying'
+import { SurveyCollector } from './SurveyCollector'
 
 /** What is read of every part, whether or not anything declares it. */
 const ALWAYS = [...READINGS.values()].filter(({ survey }) => survey !== undefined)
@@ -43,15 +43,15 @@ export async function surveyComponent(
     .filter(({ of, url }) => of !== 'others' || isVendored(url))
     .map(({ url }) => url)
   const base = baseRequests(sheet, component, options)
-  let taken = new Surveying({ library, tokens, own, base, isForDrafting: true })
+  let taken = new SurveyCollector({ library, tokens, own, base, isForDrafting: true })
   const left = new Map<string, string>()
-  let census: Census | undefined
+  let inventory: Inventory | undefined
   const pools = openPools(() => Promise.resolve(browser), library.data.viewport)
   // What was not known of when a case was read is read of it in a second go.
   try {
     for (let go = 0; go < 2; go++) {
       left.clear()
-      census = await runComponent(
+      inventory = await runComponent(
         pools,
         {
           plan: { ...bare, profiles: [{ index: 0, requests: taken.aim.base, claims: [] }] },
@@ -77,8 +77,8 @@ export async function surveyComponent(
     compiled.component.sheets.filter(({ url }) => own.includes(url)),
     bare.cases,
   )
-  const absent = census?.parts ? absentParts(sheet, census.parts) : []
-  const { needed = [], defined = [] } = census?.variables ?? {}
+  const absent = inventory?.parts ? absentParts(sheet, inventory.parts) : []
+  const { needed = [], defined = [] } = inventory?.variables ?? {}
   const undefinedVariables = needed.filter((name) => !defined.includes(name))
   return { ...survey, left: leftOf(bare, survey, left), absent, undefinedVariables }
 }

@@ -6,13 +6,13 @@ import { ComponentTally, makeReport, type Report } from '@/core/report'
 import { coverageOf } from '@/core/survey'
 import { unsupportedKind } from '@/source'
 import type { ScenarioResult } from '@/core/scenario'
-import { lintCensus, type ClockKind } from '@/stage'
+import { lintInventory, type ClockKind } from '@/stage'
 import type { PreparedComponent, PreparedLibrary } from './prepare'
 import { inOrder } from './inOrder'
 import { openPools, type RunPools } from './pools'
 import { runComponent } from './runComponent'
 import { runScenarios, scenarioJobs, type PlayPool } from './scenario'
-import { Surveying } from './Surveying'
+import { SurveyCollector } from './SurveyCollector'
 
 export interface VerifyOptions {
   /** How many components are run at once. @defaultValue 2 */
@@ -121,7 +121,7 @@ async function verifyScenarios(
 }
 
 // A survey keeps every reading of every case.
-const MOST_SURVEYED = 2000
+const MAX_SURVEYED = 2000
 
 // Whether a line is drawn must be known, to say anything of its colour.
 const TELLS_DRAWN = /^(border|outline).*-(style|width)$/
@@ -145,8 +145,8 @@ async function verifyComponent(
   // What some cases lack others may have: lints over the whole matrix need all of them.
   const isSpecified = isSpecifiedIn(sheet)
   const surveying =
-    component.isWhole && plan.cases.length <= MOST_SURVEYED
-      ? new Surveying({
+    component.isWhole && plan.cases.length <= MAX_SURVEYED
+      ? new SurveyCollector({
           library,
           tokens,
           own: compiled.component.sheets.filter((each) => each.of === 'own').map(({ url }) => url),
@@ -154,7 +154,7 @@ async function verifyComponent(
           skip: (part, property) => isSpecified(part, property) && !TELLS_DRAWN.test(property),
         })
       : undefined
-  const census = await runComponent(
+  const inventory = await runComponent(
     pools,
     {
       plan,
@@ -174,6 +174,6 @@ async function verifyComponent(
     tally.lints.push(...lintSurvey(sheet, coverageOf(survey, plan.space.dimensions, isSpecified)))
   }
   tally.lints.push(
-    ...lintCensus(sheet, compiled.component, census, (url, line) => compiled.originalPlace(url, line, 1)),
+    ...lintInventory(sheet, compiled.component, inventory, (url, line) => compiled.originalPlace(url, line, 1)),
   )
 }

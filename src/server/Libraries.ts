@@ -6,11 +6,11 @@ import { findLibrary, treeOfLibrary, type Connection, type LibraryRecord } from 
 export type Opened = ReturnType<typeof openLibrary> & { record: LibraryRecord }
 
 // One library is a few hundred kilobytes; a handful is kept so that a view need not read it anew.
-const MOST_KEPT = 4
+const MAX_KEPT = 4
 
 /** The libraries of a store, as they are by now. */
 export class Libraries {
-  #kept = new LRUCache<string, ReturnType<typeof openLibrary>>({ max: MOST_KEPT })
+  #kept = new LRUCache<string, ReturnType<typeof openLibrary>>({ max: MAX_KEPT })
 
   constructor(
     private readonly link: Connection,

@@ -13,11 +13,11 @@ export interface ExtraReading {
 }
 
 // A survey of a large component is a few megabytes.
-const MOST_KEPT = 24
+const MAX_KEPT = 24
 
 /** What is read of stored components without a run being recorded. */
 export class Surveys {
-  #kept = new LRUCache<string, Promise<Survey>>({ max: MOST_KEPT })
+  #kept = new LRUCache<string, Promise<Survey>>({ max: MAX_KEPT })
 
   constructor(
     private readonly libraries: Libraries,

@@ -7,12 +7,12 @@ import { tokenContexts, type TokenBook } from '@/core/tokens'
 import type { Opened } from './Libraries'
 
 // Contexts multiply: beyond this many columns nobody compares them side by side.
-const MOST_COLUMNS = 12
+const MAX_COLUMNS = 12
 
 /** The contexts by which tokens differ, one column each. */
 export const columnsOf = (book: TokenBook): TokensModel['columns'] =>
   tokenContexts(book)
-    .slice(0, MOST_COLUMNS)
+    .slice(0, MAX_COLUMNS)
     .map((values) => ({ name: Object.values(values).join(' · ') || 'all', values }))
 
 /** Where tokens are used: by rules, by styles, by other tokens. */

@@ -5,9 +5,9 @@ type Context = Readonly<Record<string, string>>
 
 /** The library's tokens, shown as what they are, in every context in which they differ. */
 export function Foundations({ tokens, contexts }: { tokens: TokenBook; contexts: readonly Context[] }) {
-  const [usual = {}] = contexts
+  const [defaultValue = {}] = contexts
   const groups = new Map<string, Token[]>()
-  for (const token of tokens.list(usual)) {
+  for (const token of tokens.list(defaultValue)) {
     const group = token.path.split('.')[0]!
     groups.set(group, [...(groups.get(group) ?? []), token])
   }

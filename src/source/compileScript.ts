@@ -19,7 +19,7 @@ export interface CompiledScript {
 }
 
 // A component is compiled again at each keystroke in its other files, and in each of its contexts.
-const MOST_KEPT = 60
+const MAX_KEPT = 60
 const kept = new Map<string, { inputs: ReadonlyMap<string, string | undefined>; compiled: CompiledScript }>()
 
 /** The name under which a bundle of several modules exports one of them. */
@@ -41,7 +41,7 @@ export async function compileScript(tree: FileTree, paths: readonly string[]): P
   if (compiled.problems.length === 0 && isKnown)
     kept.set(key, { inputs: new Map(inputs.map((input) => [input, markOf(tree, input)])), compiled })
   const [oldest] = kept.keys()
-  if (kept.size > MOST_KEPT && oldest !== undefined) kept.delete(oldest)
+  if (kept.size > MAX_KEPT && oldest !== undefined) kept.delete(oldest)
   return compiled
 }
 

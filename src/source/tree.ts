@@ -6,8 +6,8 @@ import { withPackages } from './Packages'
 import { UNFINISHED } from './writeFolder'
 
 // A library is texts, fonts and small pictures; what is larger has come in by mistake.
-const MOST_BYTES = 4_000_000
-const MOST_FILES = 20_000
+const MAX_BYTES = 4_000_000
+const MAX_FILES = 20_000
 const SKIPPED = /^(node_modules|\..*)$/
 
 /**
@@ -29,8 +29,8 @@ export function readFolder(folder: string): FileTree {
         if (!SKIPPED.test(entry.name)) walk(path)
         continue
       }
-      if (files.size >= MOST_FILES) throw tooMany(root)
-      if (stat.size <= MOST_BYTES) files.set(path, () => readFileSync(real))
+      if (files.size >= MAX_FILES) throw tooMany(root)
+      if (stat.size <= MAX_BYTES) files.set(path, () => readFileSync(real))
     }
   }
   walk('')
@@ -43,7 +43,7 @@ const tooMany = (folder: string) =>
       file: folder,
       line: 1,
       column: 1,
-      message: `the folder holds more than ${MOST_FILES.toLocaleString('en')} files besides its packages: choose the folder of the components`,
+      message: `the folder holds more than ${MAX_FILES.toLocaleString('en')} files besides its packages: choose the folder of the components`,
     },
   ])
 

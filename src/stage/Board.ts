@@ -1,5 +1,5 @@
 import { pickAt, placesOf } from './anatomy'
-import { compareTwins, EMPTY_CENSUS, takeCensus, type Census } from './census'
+import { compareTwins, EMPTY_INVENTORY, takeInventory, type Inventory } from './inventory'
 import { FRAME_TAG } from './documentStyles'
 import { extent, pageExtent } from './extent'
 import type { BoardCell, FromBoard, ToBoard } from './boardProtocol'
@@ -12,7 +12,7 @@ import { imitateInput } from './imitateInput'
 import { hasCode, type StageCase } from './protocol'
 import { decideMedia, rewriteStates } from './rewriteStates'
 import { Stage } from './Stage'
-import type { TrespassWatch } from './trespass'
+import type { SideEffectWatch } from './sideEffects'
 
 /** Room around a case's first element, for rings and shadows, in px. */
 const MARGIN_PX = 14
@@ -45,7 +45,7 @@ export class Board {
 
   constructor(
     readonly pace: Pace,
-    readonly watch: TrespassWatch,
+    readonly watch: SideEffectWatch,
     readonly tell: (message: FromBoard) => void,
   ) {}
 
@@ -61,7 +61,7 @@ export class Board {
       case 'look':
         return this.look(message.at)
       case 'count':
-        return this.tell({ type: 'census', census: await this.count(message.cases) })
+        return this.tell({ type: 'inventory', inventory: await this.count(message.cases) })
       case 'ping':
         return this.tell({ type: 'pong' })
     }
@@ -105,8 +105,8 @@ export class Board {
       this.tell({ type: 'opened', ...size, kept: true })
       return this.tell({ type: 'rendered', mounted: this.#shown.size, milliseconds: 0, failures: [] })
     }
-    const trespass = component.isolated ? undefined : (this.watch.found() ?? stage.escape([]))
-    this.tell({ type: 'opened', ...size, ...(trespass !== undefined && { trespass }) })
+    const sideEffect = component.isolated ? undefined : (this.watch.found() ?? stage.escape([]))
+    this.tell({ type: 'opened', ...size, ...(sideEffect !== undefined && { sideEffect }) })
   }
 
   /** Tells where the parts of the first case stand, or what lies under a point. */
@@ -120,24 +120,24 @@ export class Board {
   }
 
   /** Mounts cases out of sight, and counts what stands in them. */
-  private async count(cases: readonly StageCase[]): Promise<Census> {
+  private async count(cases: readonly StageCase[]): Promise<Inventory> {
     const stage = this.#stage
-    if (!stage || stage.component.isolated) return EMPTY_CENSUS
+    if (!stage || stage.component.isolated) return EMPTY_INVENTORY
     const box = this.makeBox()
     box.style.visibility = 'hidden'
     const mount = (one: StageCase) => stage.mountOne(one, 0, box)
     const mounted = cases.map(mount)
     await stage.bringAbout(mounted, new Map())
-    let census = takeCensus(mounted)
+    let inventory = takeInventory(mounted)
     if (cases[0] && mounted[0]) {
       const twin = mount(cases[0])
       await stage.bringAbout([twin], new Map())
-      census = compareTwins(census, mounted[0], twin)
+      inventory = compareTwins(inventory, mounted[0], twin)
       mounted.push(twin)
     }
     for (const one of mounted) stage.unmount(one)
     box.remove()
-    return census
+    return inventory
   }
 
   /** The size that holds every case of a sample, with room for rings around it. */
@@ -203,7 +203,7 @@ export class Board {
         await this.bringAbout(slice)
         this.place(slice)
         added += slice.length
-        await new Promise<void>((done) => this.pace.natives.setTimeout(done, 0))
+        await new Promise<void>((done) => this.pace.pristine.setTimeout(done, 0))
       }
     } finally {
       this.#isWorking = false
@@ -255,8 +255,8 @@ export class Board {
       mounted.forEach(imitateInput)
       await stage.comeToRest()
     }
-    const trespass = stage.component.isolated ? undefined : (this.watch.found() ?? stage.escape(mounted))
-    if (trespass !== undefined) this.tell({ type: 'trespass', reason: trespass })
+    const sideEffect = stage.component.isolated ? undefined : (this.watch.found() ?? stage.escape(mounted))
+    if (sideEffect !== undefined) this.tell({ type: 'sideEffect', reason: sideEffect })
   }
 
   /** Moves new cases so that their first element stands in the middle of its cell: all are measured before any moves. */

@@ -1,4 +1,4 @@
-import type { Census } from './census'
+import type { Inventory } from './inventory'
 import type {
   PseudoBoxes,
   StageCase,
@@ -11,7 +11,7 @@ import type {
 import { DeclaredRules, type Declared, type ProbeAnswer } from './read'
 import type { StageWindow } from './RunnerStage'
 import type { Beat, Mounted, Stage } from './Stage'
-import { ownElement } from './trespass'
+import { ownElement } from './sideEffects'
 
 // Reference numbers of one document stay below those of the next.
 const REFERENCES_PER_CASE = 100_000
@@ -126,8 +126,8 @@ export class IsolatedStage {
     return this.#documents.flatMap(({ stage }) => stage.features())
   }
 
-  count(known: Census): Census {
-    return this.#documents.reduce((census, { stage }) => stage.count(census), known)
+  count(known: Inventory): Inventory {
+    return this.#documents.reduce((inventory, { stage }) => stage.count(inventory), known)
   }
 
   clear(): void {

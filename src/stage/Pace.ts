@@ -1,10 +1,10 @@
 import { comeToRest, realFrame, type Roots } from './comeToRest'
-import type { Natives } from './natives'
+import type { Pristine } from './pristine'
 import { StillTime } from './StillTime'
 
 /** How a stage waits for what components do by themselves. */
 export interface Pace {
-  natives: Natives
+  pristine: Pristine
   comeToRest(roots: Roots): Promise<{ isSettled: boolean }>
 }
 
@@ -16,23 +16,23 @@ type View = Window & typeof globalThis
  */
 export function standStill(view: View, onTurn: () => void = () => {}): Pace {
   const time = new StillTime(view)
-  return { natives: time.natives, comeToRest: (roots) => comeToRest(view, time, roots, onTurn) }
+  return { pristine: time.pristine, comeToRest: (roots) => comeToRest(view, time, roots, onTurn) }
 }
 
 // A component on the bench goes on by itself: only what comes at once is waited for.
 const LIVE_FRAMES = 2
 
 /** Real time goes on: what comes in the first frames is waited for. */
-export const goOn = (natives: Natives): Pace => ({
-  natives,
+export const goOn = (pristine: Pristine): Pace => ({
+  pristine,
   comeToRest: async () => {
-    for (let frame = 0; frame < LIVE_FRAMES; frame++) await realFrame({ natives })
+    for (let frame = 0; frame < LIVE_FRAMES; frame++) await realFrame({ pristine })
     return { isSettled: true }
   },
 })
 
 /** Whoever drives the page lets time pass. */
-export const driven = (natives: Natives): Pace => ({
-  natives,
+export const driven = (pristine: Pristine): Pace => ({
+  pristine,
   comeToRest: () => Promise.resolve({ isSettled: true }),
 })

@@ -1,4 +1,4 @@
-import type { Census } from './census'
+import type { Inventory } from './inventory'
 import type { StageCase, StageComponent, StageContext } from './protocol'
 import type { ReadingStage } from './ReadingStage'
 import type { Mounted, Stage } from './Stage'
@@ -11,7 +11,7 @@ export interface RunnerStage extends ReadingStage {
   mount(cases: readonly StageCase[], parts: readonly string[]): Promise<Mounted>
   show(): Promise<{ isSettled: boolean }>
   /** What the component has done outside of its cases so far, which is why each needs a document of its own. */
-  trespass(): string | undefined
+  sideEffect(): string | undefined
   /** All that a mounted case shows in its nodes, as a text to compare. */
   traceOf(index: number): string
   /** What the sheets named in `own` declare for the parts of the mounted cases. */
@@ -19,7 +19,7 @@ export interface RunnerStage extends ReadingStage {
   features(): ReturnType<Stage['features']>
   clear(): void
   /** What stood in all cases so far. */
-  census(): Census
+  inventory(): Inventory
   /** Errors that component code threw outside of any case. */
   incidents(): string[]
 }

@@ -1,4 +1,4 @@
-import { compareTwins, findPlaces, findVariables, takeCensus, type Census } from './census'
+import { compareTwins, findPlaces, findVariables, takeInventory, type Inventory } from './inventory'
 import { prepareStyles, setContext, type Styles } from './documentStyles'
 import { watchEscape, type EscapeWatch } from './escape'
 import { findParts, shadowsIn, type MountedCase } from './findPart'
@@ -30,7 +30,7 @@ import {
 } from './read'
 import { settle } from './settle'
 import { traceOf } from './traceOf'
-import { ownElement } from './trespass'
+import { ownElement } from './sideEffects'
 
 /** What the driver needs to know of the cases that were mounted. */
 export interface Mounted {
@@ -277,11 +277,11 @@ export class Stage {
   }
 
   /** Adds what stands in the mounted cases to what was counted before. */
-  count(known: Census): Census {
-    const counted = takeCensus(this.cases, known, this.component.isolated)
-    const census = findVariables(findPlaces(counted, this.component, this.cases), this.component, this.cases)
+  count(known: Inventory): Inventory {
+    const counted = takeInventory(this.cases, known, this.component.isolated)
+    const inventory = findVariables(findPlaces(counted, this.component, this.cases), this.component, this.cases)
     const [first, second] = this.cases.filter(({ failure }) => failure === undefined)
-    return first && second ? compareTwins(census, first, second) : census
+    return first && second ? compareTwins(inventory, first, second) : inventory
   }
 
   clear(): void {

@@ -1,4 +1,4 @@
-import { keepNatives, muteDialogs, type Natives } from './natives'
+import { keepPristine, muteDialogs, type Pristine } from './pristine'
 import { pageTask } from './pageTask'
 
 type View = Window & typeof globalThis
@@ -12,7 +12,7 @@ const FRAME_MS = 1000 / 60
  * and frames come when the stage asks for them; no other timer ever fires.
  */
 export class StillTime {
-  readonly natives: Natives
+  readonly pristine: Pristine
   /** A task of the page's event loop, after all that waits there. */
   readonly task: () => Promise<void>
   /** The component watches sizes or what is in sight: such watchers are told with a real frame. */
@@ -24,7 +24,7 @@ export class StillTime {
   #ahead = 0
 
   constructor(view: View) {
-    this.natives = keepNatives(view)
+    this.pristine = keepPristine(view)
     this.task = pageTask(view)
     const exact = view.performance.now.bind(view.performance)
     const now = () => exact() + this.#ahead

@@ -2,7 +2,7 @@ import { Board } from './Board'
 import { toBoardSchema } from './boardProtocol'
 import { awaitConnection, READY } from './connect'
 import { standStill } from './Pace'
-import { watchTrespass } from './trespass'
+import { watchSideEffects } from './sideEffects'
 
 const pace = standStill(window)
 
@@ -16,5 +16,5 @@ awaitConnection({
   isOpening: ({ type }) => type === 'open',
 })
 // Our own listener above is not the component's doing.
-const watch = watchTrespass(window)
+const watch = watchSideEffects(window)
 parent.postMessage(READY, '*')

@@ -6,7 +6,7 @@ const cellSchema = z.object({ one: stageCaseSchema, context: z.number(), x: z.nu
 
 const rectSchema = z.object({ left: z.number(), top: z.number(), width: z.number(), height: z.number() })
 const pairs = z.array(z.tuple([z.string(), z.string()]))
-const censusSchema = z.object({
+const inventorySchema = z.object({
   classes: pairs,
   styledByCode: z.array(z.string()),
   twinIds: pairs,
@@ -47,7 +47,7 @@ export const fromBoardSchema = z.discriminatedUnion('type', [
     type: z.literal('opened'),
     width: z.number(),
     height: z.number(),
-    trespass: z.string().optional(),
+    sideEffect: z.string().optional(),
     /** Only styles changed: what was shown still is, and shows them. */
     kept: z.boolean().optional(),
   }),
@@ -64,7 +64,7 @@ export const fromBoardSchema = z.discriminatedUnion('type', [
       })
       .optional(),
   }),
-  z.object({ type: z.literal('census'), census: censusSchema }),
+  z.object({ type: z.literal('inventory'), inventory: inventorySchema }),
   z.object({
     type: z.literal('rendered'),
     mounted: z.number(),
@@ -74,7 +74,7 @@ export const fromBoardSchema = z.discriminatedUnion('type', [
   /** An isolated case: where its first element stands in the frame. */
   z.object({ type: z.literal('root'), left: z.number(), top: z.number(), width: z.number(), height: z.number() }),
   /** The component reaches out of its cases: each needs a document of its own. */
-  z.object({ type: z.literal('trespass'), reason: z.string() }),
+  z.object({ type: z.literal('sideEffect'), reason: z.string() }),
   z.object({ type: z.literal('broken'), reason: z.string() }),
   z.object({ type: z.literal('pong') }),
 ])

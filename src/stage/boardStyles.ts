@@ -1,5 +1,5 @@
 import type { ToBoard } from './boardProtocol'
-import { ownSheet } from './trespass'
+import { ownSheet } from './sideEffects'
 
 /** What the board opens with. */
 export type Opening = Extract<ToBoard, { type: 'open' }>

@@ -1,4 +1,4 @@
-import type { Natives } from './natives'
+import type { Pristine } from './pristine'
 import type { StillTime } from './StillTime'
 
 type View = Window & typeof globalThis
@@ -7,7 +7,7 @@ export type Roots = () => Iterable<Document | ShadowRoot>
 /** Rounds in a row without a change after which nothing more is expected. */
 const QUIET_ROUNDS = 2
 // A loop of frames that moves something for ever is cut off after two seconds of its own time.
-const MOST_ROUNDS = 120
+const MAX_ROUNDS = 120
 const LOADING_LIMIT_MS = 3000
 
 const WATCHED = { subtree: true, childList: true, attributes: true, characterData: true }
@@ -40,7 +40,7 @@ export async function comeToRest(
   let isSeen = false
   let quiet = 0
   try {
-    for (let round = 0; round < MOST_ROUNDS; round++) {
+    for (let round = 0; round < MAX_ROUNDS; round++) {
       const before = changes
       await time.task()
       onTurn()
@@ -67,20 +67,20 @@ export async function comeToRest(
 }
 
 // A frame may never come to a hidden page: the time-out is the other way out.
-export const realFrame = ({ natives }: { natives: Natives }) =>
+export const realFrame = ({ pristine }: { pristine: Pristine }) =>
   new Promise<void>((done) => {
-    natives.requestAnimationFrame(() => natives.setTimeout(done, 0))
-    natives.setTimeout(done, 100)
+    pristine.requestAnimationFrame(() => pristine.setTimeout(done, 0))
+    pristine.setTimeout(done, 100)
   })
 
 /** Waits for fonts and images that are on their way; says whether there were any. */
-async function load(view: View, { natives }: StillTime, roots: Roots): Promise<boolean> {
+async function load(view: View, { pristine }: StillTime, roots: Roots): Promise<boolean> {
   const waiting: Promise<unknown>[] = []
   if (view.document.fonts.status === 'loading') waiting.push(view.document.fonts.ready)
   for (const root of roots())
     for (const image of root.querySelectorAll('img')) if (!image.complete) waiting.push(ended(image))
   if (waiting.length === 0) return false
-  await Promise.race([Promise.all(waiting), new Promise((done) => natives.setTimeout(done, LOADING_LIMIT_MS))])
+  await Promise.race([Promise.all(waiting), new Promise((done) => pristine.setTimeout(done, LOADING_LIMIT_MS))])
   return true
 }
 

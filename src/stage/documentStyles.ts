@@ -1,5 +1,5 @@
 import type { StageComponent, StageContext } from './protocol'
-import { ownClass, ownSheet } from './trespass'
+import { ownClass, ownSheet } from './sideEffects'
 
 /** Names of the stage's own elements: a case's box, and the frame in it that stands for the page's root. */
 export const CASE_TAG = 'brelt-case'

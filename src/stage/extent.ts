@@ -1,10 +1,10 @@
-import { strangersIn } from './trespass'
+import { strangersIn } from './sideEffects'
 
 /** What a case's first elements take up. */
 export const extent = (frame: HTMLElement) => extentOf([...frame.children])
 
 // A page with more elements than this is shown by its first ones.
-const MOST_ELEMENTS = 400
+const MAX_ELEMENTS = 400
 
 /**
  * What a case in a document of its own takes up, with what it has put elsewhere into the page, as far as it is in the window. What
@@ -14,7 +14,7 @@ export function pageExtent(frame: HTMLElement): ReturnType<typeof extentOf> {
   const view = frame.ownerDocument.defaultView!
   const elsewhere = strangersIn(frame.ownerDocument)
     .flatMap((element) => [element, ...element.querySelectorAll('*')])
-    .slice(0, MOST_ELEMENTS)
+    .slice(0, MAX_ELEMENTS)
   const shown = [...frame.children, ...elsewhere].filter((element) =>
     element.checkVisibility({ visibilityProperty: true }),
   )

@@ -1,4 +1,4 @@
-import { ownElement } from './trespass'
+import { ownElement } from './sideEffects'
 
 /**
  * Holds shared sheets in a shadow root that stays. When the last root that adopts a sheet goes, the browser's inspector

@@ -1,9 +1,9 @@
 import { awaitConnection, READY } from './connect'
 import { BenchStage, captureInput, Recorder } from './live'
 import { toLiveSchema } from './liveProtocol'
-import { keepNatives, muteDialogs } from './natives'
+import { keepPristine, muteDialogs } from './pristine'
 
-const natives = keepNatives(window)
+const pristine = keepPristine(window)
 muteDialogs(window)
 let recorder: Recorder | undefined
 captureInput(window, () => recorder?.captor())
@@ -11,11 +11,11 @@ captureInput(window, () => recorder?.captor())
 awaitConnection({
   schema: toLiveSchema,
   open: (tell) => {
-    const bench = new BenchStage(window, natives, tell)
+    const bench = new BenchStage(window, pristine, tell)
     return async (message) => {
       if (message.type === 'open' && message.purpose === 'bench') await bench.open(message)
       else if (message.type === 'open') {
-        recorder = new Recorder(window, natives, tell)
+        recorder = new Recorder(window, pristine, tell)
         await recorder.open(message)
       } else if (message.type === 'update') await bench.update(message)
       else if (message.type === 'end') recorder?.end()

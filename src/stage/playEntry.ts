@@ -1,13 +1,13 @@
-import { EMPTY_CENSUS } from './census'
+import { EMPTY_INVENTORY } from './inventory'
 import { CLOCKS, endFinite, isBetween, runningAnimations, watchUncontrolled, type StageClock } from './clock'
 import { extentOf } from './extent'
 import { findParts, shadowsIn, type MountedCase } from './findPart'
 import type { StageComponent } from './protocol'
-import { aim, aimAtElement, describe, EventLog, type AimAt, type PlayWindow, type Stir } from './play'
+import { aim, aimAtElement, describe, EventLog, type AimAt, type PlayWindow, type Pending } from './play'
 import { collectForced, targetsOf, type Forced, type Target } from './forceStates'
 import { takesFocus } from './focusTarget'
 import { attempt } from './mount'
-import { keepNatives, muteDialogs } from './natives'
+import { keepPristine, muteDialogs } from './pristine'
 import { driven } from './Pace'
 import { Stage } from './Stage'
 import { traceOf } from './traceOf'
@@ -15,7 +15,7 @@ import { watchChanges } from './watchChanges'
 import { isInside } from './hit'
 
 const view = window as unknown as PlayWindow
-const natives = keepNatives(view)
+const pristine = keepPristine(view)
 const notes = new Set<string>()
 view.addEventListener('error', (event) => notes.add(`threw: ${event.message}`))
 view.addEventListener('unhandledrejection', (event) => notes.add(`threw: ${String(event.reason)}`))
@@ -25,7 +25,7 @@ delete view.breltComponent
 muteDialogs(view, (name) => notes.add(`it asked for a dialog of the browser (${name}), which nobody answers here`))
 const uncontrolled = watchUncontrolled(view)
 // React delays what suspended rendering has brought by a timer of its own: that is no time of the component's.
-Object.assign(view, { breltReactTimeout: (work: () => void) => natives.setTimeout(work, 0) })
+Object.assign(view, { breltReactTimeout: (work: () => void) => pristine.setTimeout(work, 0) })
 
 let stage: Stage | undefined
 let clock: StageClock | undefined
@@ -56,8 +56,8 @@ function activeElement(): Element | null {
   return active
 }
 
-function stir(): Stir {
-  const { isMoving, wantsFrame = false } = opened().clock.pulse()
+function pending(): Pending {
+  const { isMoving, wantsFrame = false } = opened().clock.activity()
   return {
     changes: changes(),
     // Frames that are asked for while an animation runs are not told apart: they come with its own.
@@ -81,14 +81,14 @@ const takesText = (element: Element | null) =>
   (element instanceof HTMLElement && element.isContentEditable)
 
 // Enough for any component; a page that shows thousands of things needs no more exact a box.
-const MOST_BOXES = 500
+const MAX_BOXES = 500
 
 view.breltStage = {
   open: async (context, kind, events) => {
     if (!held) throw new Error('the page holds no component')
     clock = new CLOCKS[kind](view, roots)
     log = new EventLog(document, events, () => clock!.now)
-    stage = await Stage.open(held, driven(natives))
+    stage = await Stage.open(held, driven(pristine))
     // A font that is first asked for in the middle of a scenario would change sizes then, and take time to load.
     await Promise.all([...document.fonts].map((font) => font.load().catch(() => undefined)))
     stage.onEvent = (name, detail) => log!.note(name, detail)
@@ -98,14 +98,14 @@ view.breltStage = {
     stage!.mountLive(one)
     clock!.start()
     log!.start()
-    return { ...failureOf(opened().one), ...stir() }
+    return { ...failureOf(opened().one), ...pending() }
   },
   reach: () => {
     const { one, stage: opening } = opened()
     opening.fitFlow()
     attempt(one, one.reach)
     attempt(one, () => (targets = targetsOf(opening.component, one)))
-    return { ...failureOf(one), ...stir(), states: targets.length }
+    return { ...failureOf(one), ...pending(), states: targets.length }
   },
   states: () => {
     // What a state's step has rendered anew is another element.
@@ -126,10 +126,10 @@ view.breltStage = {
     return opening.references(forced)
   },
   changes: () => changes(),
-  stir,
+  pending,
   traceOf: () => traceOf(opened().one.frame),
   setContext: (context) => opened().stage.setContext(context),
-  pulse: () => opened().clock.pulse(),
+  activity: () => opened().clock.activity(),
   lag: () => clock?.lag ?? 0,
   goTo: async (to) => {
     await opened().clock.goTo(to)
@@ -166,9 +166,9 @@ view.breltStage = {
   probe: (probes) => opened().stage.probe(probes),
   extent: () =>
     extentOf(
-      [...opened().one.frame.querySelectorAll('*')].slice(0, MOST_BOXES).filter((each) => each.checkVisibility()),
+      [...opened().one.frame.querySelectorAll('*')].slice(0, MAX_BOXES).filter((each) => each.checkVisibility()),
     ),
-  census: () => opened().stage.count(EMPTY_CENSUS),
+  inventory: () => opened().stage.count(EMPTY_INVENTORY),
   events: () => opened().log.records(),
   notes: () => [...notes, ...uncontrolled(), ...(clock?.notes() ?? [])],
 }

@@ -1,10 +1,10 @@
-import { EMPTY_CENSUS } from './census'
+import { EMPTY_INVENTORY } from './inventory'
 import { IsolatedStage } from './IsolatedStage'
 import { standStill } from './Pace'
 import { hasCode } from './protocol'
 import type { StageWindow } from './RunnerStage'
 import { Stage } from './Stage'
-import { watchTrespass } from './trespass'
+import { watchSideEffects } from './sideEffects'
 
 /** The function that this program is the body of. */
 declare const breltProgram: () => void
@@ -21,7 +21,7 @@ view.addEventListener('error', (event) => incidents.push(event.message))
 view.addEventListener('unhandledrejection', (event) => incidents.push(String(event.reason)))
 
 // After our own listeners, which are not the component's doing.
-const watch = watchTrespass(view)
+const watch = watchSideEffects(view)
 
 // Without a script no case runs code of the component's: a beat now and then tells that work goes on.
 const BEAT_EVERY = 50
@@ -29,7 +29,7 @@ const onBeat = (index: number) => {
   if (hasScript || index % BEAT_EVERY === 0) beat?.(String(index))
 }
 let hasScript = false
-let census = EMPTY_CENSUS
+let inventory = EMPTY_INVENTORY
 
 const opened = () => {
   if (!stage) throw new Error('no component is open')
@@ -51,7 +51,7 @@ view.breltStage = {
     return mounted
   },
   show: () => opened().show(),
-  trespass: () => (stage instanceof Stage ? (watch.found() ?? stage.escape([])) : undefined),
+  sideEffect: () => (stage instanceof Stage ? (watch.found() ?? stage.escape([])) : undefined),
   traceOf: (index) => opened().traceOf(index),
   read: (profiles, profileOf, pseudoBoxes) => opened().read(profiles, profileOf, pseudoBoxes),
   probe: (probes) => opened().probe(probes),
@@ -60,9 +60,9 @@ view.breltStage = {
   elementOf: (index, part, match) => opened().elementOf(index, part, match),
   clear: () => {
     // Counted while they stand, told when all have stood.
-    if (stage) census = stage.count(census)
+    if (stage) inventory = stage.count(inventory)
     stage?.clear()
   },
-  census: () => census,
+  inventory: () => inventory,
   incidents: () => incidents.splice(0),
 }

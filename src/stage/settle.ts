@@ -2,12 +2,12 @@ import { realFrame, type Roots } from './comeToRest'
 import type { Pace } from './Pace'
 
 // Each round ends what runs and lets handlers start more; what is not quiet by then never is.
-const MOST_ROUNDS = 10
+const MAX_ROUNDS = 10
 
 /** Brings everything to rest: finite animations end, infinite ones stand at their start, and what that sets going is through. */
 export async function settle(roots: Roots, pace: Pace, hasCode: boolean): Promise<{ isSettled: boolean }> {
   let isAtRest = true
-  for (let round = 0; round < MOST_ROUNDS; round++) {
+  for (let round = 0; round < MAX_ROUNDS; round++) {
     if (hasCode) ({ isSettled: isAtRest } = await pace.comeToRest(roots))
     const ended = endAnimations(roots())
     if (ended === 0 && round > 0) return { isSettled: isAtRest }
@@ -37,4 +37,4 @@ function endAnimations(roots: Iterable<Document | ShadowRoot>): number {
   return ended
 }
 
-const task = ({ natives: { setTimeout } }: Pace) => new Promise<void>((done) => setTimeout(done, 0))
+const task = ({ pristine: { setTimeout } }: Pace) => new Promise<void>((done) => setTimeout(done, 0))

@@ -20,7 +20,7 @@ export interface OracleLibrary {
 }
 
 const ACCESSIBLE = /^(role|name|description|state\..+)$/
-const MOST_TABS = 20
+const MAX_TABS = 20
 
 /** The judge of readings: plain documents in a real browser, real input, real time. Slow and obvious. */
 export class Oracle {
@@ -160,7 +160,7 @@ ${texts.map((text) => `<style>${text}</style>`).join('\n')}</head><body>
   }
 
   private async focus(page: Page, part: string, made: number) {
-    for (let tabs = 0; tabs < MOST_TABS && !(await call(page, 'hasFocus', part, made)); tabs++)
+    for (let tabs = 0; tabs < MAX_TABS && !(await call(page, 'hasFocus', part, made)); tabs++)
       await page.keyboard.press('Tab')
     if (!(await call(page, 'hasFocus', part, made)) && !(await call(page, 'focus', part, made)))
       throw new Error(`${part} does not take the focus`)

@@ -29,7 +29,7 @@ export interface Bench {
 type Given = Exclude<SlotValue, string | { text: string }>
 
 // Deeper than anybody builds on purpose.
-const MOST_DEPTH = 12
+const MAX_DEPTH = 12
 
 /**
  * Works out what a setting comes to.
@@ -48,7 +48,7 @@ function open(work: Work, given: Given, slots: readonly string[]): Bench {
   const { sheets, setting } = work
   const sheet = sheets.get(given.component)
   if (!sheet) throw new Error(`there is no component "${given.component}" on this bench`)
-  if (slots.length > MOST_DEPTH) throw new Error(`components hold each other without end: ${slots.join(' → ')}`)
+  if (slots.length > MAX_DEPTH) throw new Error(`components hold each other without end: ${slots.join(' → ')}`)
   const prefix = prefixOf(slots)
   const { axis, slot } = entryOf(setting, prefix)
   const values: Record<string, string> = {}

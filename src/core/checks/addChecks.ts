@@ -4,11 +4,11 @@ import { editYaml } from '../yaml'
 import type { CheckKind, NeededPart } from './defineCheck'
 
 /** The part of a sheet that is most likely meant. */
-export function guessPart(sheet: Pick<Sheet, 'parts'>, { usual }: NeededPart): string {
+export function guessPart(sheet: Pick<Sheet, 'parts'>, { commonNames }: NeededPart): string {
   const names = Object.keys(sheet.parts).filter((name) => name !== 'host')
   return (
-    usual.find((name) => names.includes(name)) ??
-    names.find((name) => usual.some((word) => name.includes(word))) ??
+    commonNames.find((name) => names.includes(name)) ??
+    names.find((name) => commonNames.some((word) => name.includes(word))) ??
     names.find((name) => name !== 'root') ??
     'root'
   )

@@ -5,7 +5,7 @@ export interface NeededPart {
   key: string
   about: string
   /** Names that parts of this kind bear, the likeliest first. */
-  usual: readonly string[]
+  commonNames: readonly string[]
 }
 
 /** A scenario as a sheet has it. */

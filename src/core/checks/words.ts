@@ -3,7 +3,7 @@ import type { NeededPart } from './defineCheck'
 
 /** Words in which checks are written, short as in a sheet. */
 export const NAMED = 'not ""'
-export const control = (about: string, ...usual: string[]): NeededPart => ({ key: 'control', about, usual })
+export const control = (about: string, ...commonNames: string[]): NeededPart => ({ key: 'control', about, commonNames })
 export const expect = (expected: object) => ({ expect: expected })
 export const rule = (expected: RuleText['expect']): RuleText => ({ expect: expected })
 export const press = (keys: string) => ({ press: keys })

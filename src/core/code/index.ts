@@ -26,7 +26,7 @@ export interface CodeReading {
   /** What was met and not understood, in words. */
   unclear: { line: number; what: string }[]
   /** How many attributes of a native element it takes besides. */
-  natives?: number
+  nativeProps?: number
 }
 
 /** `hookCount` → `hook-count`. */

@@ -5,14 +5,14 @@ import { widen, type Layer } from './widen'
 export type Acceptable = readonly (readonly number[])[]
 
 /** How many labels are tried as what holds where nothing else is said. */
-const MOST_BASES = 3
+const MAX_BASES = 3
 
 /**
  * The fewest layers, in the cascade's terms, that say something right of each case: a base for all cases, and regions that say otherwise.
  * A region that names more axes wins; regions that name equally many never disagree where nothing heavier decides.
- * @param usual the case whose label is preferred as the base where that costs nothing
+ * @param defaultValue the case whose label is preferred as the base where that costs nothing
  */
-export function cascadeOf(grid: Grid, acceptable: Acceptable, usual = 0): Layer[] {
+export function cascadeOf(grid: Grid, acceptable: Acceptable, defaultValue = 0): Layer[] {
   const labels = assign(acceptable)
   const holders = new Map<number, Bits>()
   for (const label of new Set(labels.filter((each) => each >= 0)))
@@ -28,11 +28,13 @@ export function cascadeOf(grid: Grid, acceptable: Acceptable, usual = 0): Layer[
     grid.size,
     labels.flatMap((each, one) => (each < 0 ? [one] : [])),
   )
-  const bases = [...holders].sort(([, a], [, b]) => countBits(b) - countBits(a)).slice(0, MOST_BASES)
-  const own = holders.get(labels[usual]!)
-  if (own && !bases.some(([label]) => label === labels[usual])) bases.push([labels[usual]!, own])
+  const bases = [...holders].sort(([, a], [, b]) => countBits(b) - countBits(a)).slice(0, MAX_BASES)
+  const own = holders.get(labels[defaultValue]!)
+  if (own && !bases.some(([label]) => label === labels[defaultValue])) bases.push([labels[defaultValue]!, own])
   let best: Layer[] | undefined
-  for (const [base] of bases.sort(([a], [b]) => Number(b === labels[usual]) - Number(a === labels[usual]))) {
+  for (const [base] of bases.sort(
+    ([a], [b]) => Number(b === labels[defaultValue]) - Number(a === labels[defaultValue]),
+  )) {
     const layers = over(grid, base, holders, idle)
     if (!best || layers.length < best.length) best = layers
   }

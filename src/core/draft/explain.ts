@@ -6,7 +6,7 @@ import { standingProperty, tokenKind, type ComputedToken, type Survey } from '..
 export type Explain = (text: string, context: number) => readonly string[]
 
 // More names than this for one value tell nobody anything.
-const MOST_NAMES = 12
+const MAX_NAMES = 12
 
 /** Looks a component's tokens up by their computed values. */
 export function makeExplainer(survey: Survey): (reading: string) => Explain {
@@ -19,7 +19,7 @@ export function makeExplainer(survey: Survey): (reading: string) => Explain {
     const score = (path: string) => rank(path, reading)
     return (text, context) => {
       const names = namesOf(text, reading, books[context]!, score)
-      return names.filter((name) => isReadAs(name)).slice(0, MOST_NAMES)
+      return names.filter((name) => isReadAs(name)).slice(0, MAX_NAMES)
     }
   }
 }
@@ -118,7 +118,7 @@ function combine(pieces: readonly (readonly string[])[]): string[] {
     ways = names
       .flatMap((name, nth) => ways.map((way, at) => ({ text: way + name, order: nth + at })))
       .sort((a, b) => a.order - b.order)
-      .slice(0, MOST_NAMES)
+      .slice(0, MAX_NAMES)
       .map(({ text }) => text)
   }
   return ways

@@ -20,7 +20,7 @@ export interface Layer {
 }
 
 // Beyond this many layers a reading has no rule behind it that widening would find.
-const MOST_WIDENED = 24
+const MAX_WIDENED = 24
 
 /** A layer with the cases that it holds, worked out once. */
 interface Placed extends Layer {
@@ -44,7 +44,7 @@ export function widen(grid: Grid, layers: readonly Layer[], holders: ReadonlyMap
   const open = [...holders.values()].reduce(either, noBits(grid.size))
   const isRight = (tried: readonly Placed[]) => decidesRightly(tried, open, holders)
   let current = layers.map(place)
-  if (current.length > MOST_WIDENED) return current
+  if (current.length > MAX_WIDENED) return current
   for (let improved = true; improved;) {
     improved = false
     for (const layer of [...current].sort((a, b) => b.weight - a.weight)) {

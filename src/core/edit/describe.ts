@@ -60,19 +60,19 @@ export function valueAt(value: unknown, path: Path): unknown {
   return path.reduce<unknown>((node, step) => (node as Record<PropertyKey, unknown> | null | undefined)?.[step], value)
 }
 
-const MOST_NAMED = 2
+const MAX_NAMED = 2
 const LONGEST_VALUE = 40
 
 /** A revision's name, from what it changed: `axis size · default: regular → large`. */
 export function nameOfChanges(changes: readonly FieldChange[]): string {
   if (changes.length === 0) return 'Nothing changed'
-  const words = changes.slice(0, MOST_NAMED).map(({ label, before, after }) => {
+  const words = changes.slice(0, MAX_NAMED).map(({ label, before, after }) => {
     if (before === undefined) return `${label} added`
     if (after === undefined) return `${label} removed`
     const isShort = before.length + after.length < LONGEST_VALUE
     return isShort ? `${label}: ${before} → ${after}` : `${label} changed`
   })
-  const more = changes.length - MOST_NAMED
+  const more = changes.length - MAX_NAMED
   const text = words.join('; ') + (more > 0 ? `; ${more} more` : '')
   return text.charAt(0).toUpperCase() + text.slice(1)
 }

@@ -16,7 +16,7 @@ export type Description =
     }
 
 // Of more axes than this, not every set is tried: the ones that can be left out are, one after the other.
-const MOST_SETS = 12
+const MAX_SETS = 12
 
 /** The region with the fewest axes, then the fewest values, that holds exactly the selected cases; or what comes nearest. */
 export function describeSelection(grid: Grid, selection: Bits): Description {
@@ -44,7 +44,7 @@ function fewestAxes(grid: Grid, bounding: Region, wanted: Bits, all: Bits): Regi
   const keeping = (kept: readonly number[]): Region =>
     bounding.map((places, dimension) => (kept.includes(dimension) ? places : undefined))
   const isEnough = (region: Region) => sameBits(casesIn(grid, region, all), wanted)
-  if (named.length > MOST_SETS) {
+  if (named.length > MAX_SETS) {
     let kept = named
     for (const dimension of named.toReversed()) {
       const fewer = kept.filter((each) => each !== dimension)

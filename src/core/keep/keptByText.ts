@@ -1,7 +1,7 @@
 import { LRUCache } from 'lru-cache'
 
 // Texts of this many characters in all are remembered, each with what was made of it.
-const MOST_CHARACTERS = 24_000_000
+const MAX_CHARACTERS = 24_000_000
 
 /**
  * Keeps what a pure function makes of long texts: the style sheets that components share come with each of them.
@@ -16,7 +16,7 @@ export function keptByText<Rest extends readonly string[], Result extends object
     const key = rest.join('\n')
     let cache = caches.get(key)
     if (!cache) {
-      cache = new LRUCache({ maxSize: MOST_CHARACTERS, sizeCalculation: (_, of) => of.length + 1 })
+      cache = new LRUCache({ maxSize: MAX_CHARACTERS, sizeCalculation: (_, of) => of.length + 1 })
       caches.set(key, cache)
     }
     let made = cache.get(text)

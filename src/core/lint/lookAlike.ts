@@ -14,7 +14,7 @@ interface Profile {
 }
 
 // Values that only sometimes look alike are told pair by pair: among more than this many nobody reads the list.
-const MOST_COMPARED = 24
+const MAX_COMPARED = 24
 
 interface Alike {
   axis: string
@@ -41,7 +41,7 @@ function* alike(subject: SheetSubject): Generator<Fault<Alike>> {
         about: { axis: dimension.name, values: [first!, ...twins] },
       }
     }
-    const told = classes.map(([first]) => first!).slice(0, MOST_COMPARED)
+    const told = classes.map(([first]) => first!).slice(0, MAX_COMPARED)
     for (const [at, b] of told.entries()) {
       for (const a of told.slice(0, at)) {
         const alike = a.signatures.flatMap((signature, index) =>

@@ -59,9 +59,9 @@ export const classUnused = defineLint({
 const isPlainDefault = ({ axes, data }: Sheet, name: string, styled: ReadonlyMap<string, unknown>) =>
   [...axes, ...Object.values(data.props)].some((each) => {
     if (!('values' in each) || each.default === undefined) return false
-    const usual = String(each.default)
-    const isOther = (value: string) => value !== usual && styled.has(name.slice(0, -usual.length) + value)
-    return name.endsWith(usual) && each.values.map(String).some(isOther)
+    const defaultValue = String(each.default)
+    const isOther = (value: string) => value !== defaultValue && styled.has(name.slice(0, -defaultValue.length) + value)
+    return name.endsWith(defaultValue) && each.values.map(String).some(isOther)
   })
 
 /** Whether a part is found by the class: then it has a purpose without a style. */
@@ -134,7 +134,7 @@ export const partMissing = defineLint({
   find: { rendered: missingParts },
 })
 
-const MOST_NAMED = 5
+const MAX_NAMED = 5
 
 function* undefinedVariables({
   sheet,
@@ -147,8 +147,8 @@ function* undefinedVariables({
   const sheetOf = all.find(({ url, text }) => isOwn(url) && text.includes(`${first})`))
   const line = sheetOf?.text.slice(0, sheetOf.text.indexOf(`${first})`)).split('\n').length ?? 1
   const at = (sheetOf && placeOf(sheetOf.url, line)) ?? topOf(sheet)
-  const named = missing.slice(0, MOST_NAMED).join(', ')
-  const others = missing.length > MOST_NAMED ? ` and ${missing.length - MOST_NAMED} more` : ''
+  const named = missing.slice(0, MAX_NAMED).join(', ')
+  const others = missing.length > MAX_NAMED ? ` and ${missing.length - MAX_NAMED} more` : ''
   yield {
     at,
     message: `${named}${others}: no element of any case has ${missing.length === 1 ? 'this custom property' : 'these custom properties'}, so what needs ${missing.length === 1 ? 'it' : 'them'} is not as people see it. A style sheet or token file is missing in library.yaml, or what stands around components ("wrap", "page").`,

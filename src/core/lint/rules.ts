@@ -143,7 +143,7 @@ const describe = (values: Readonly<Record<string, string>>) =>
     .join(' and ') || 'all cases'
 
 // Beyond this many combinations of the axes that rules name, whole-rule lints are left to the run itself.
-const MOST_COMBINATIONS = 20_000
+const MAX_COMBINATIONS = 20_000
 
 /** The matrix cut down to the axes that rules name; undefined when it is still too large to walk through. */
 export function ruleSpace({ rules, space }: SheetSubject): Space | undefined {
@@ -151,7 +151,7 @@ export function ruleSpace({ rules, space }: SheetSubject): Space | undefined {
   for (const box of space.without) for (const name of Object.keys(box)) named.add(name)
   const dimensions = space.dimensions.filter(({ name }) => named.has(name))
   const size = dimensions.reduce((product, { values }) => product * values.length, 1)
-  return size > MOST_COMBINATIONS ? undefined : { ...space, dimensions }
+  return size > MAX_COMBINATIONS ? undefined : { ...space, dimensions }
 }
 
 function* overruledRules(subject: SheetSubject): Generator<Fault<{ rule: number }>> {

@@ -36,7 +36,7 @@ function isUsed(kind: Source['kind'], name: string, camel: string, text: string)
 
 // Smaller blocks look alike by chance; of larger ones that differ in two values, one is a copy of the other.
 const LEAST_DECLARATIONS = 5
-const MOST_DIFFERENT = 2
+const MAX_DIFFERENT = 2
 
 function* copies({ sheet, library }: SheetSubject): Generator<Fault> {
   const { source } = sheet.data
@@ -77,5 +77,5 @@ function declarationsByRule(css: string) {
 function isCopy(a: ReadonlySet<string>, b: ReadonlySet<string>): boolean {
   const most = Math.max(a.size, b.size)
   const shared = [...a].filter((declaration) => b.has(declaration)).length
-  return most >= LEAST_DECLARATIONS && most - shared <= MOST_DIFFERENT
+  return most >= LEAST_DECLARATIONS && most - shared <= MAX_DIFFERENT
 }

@@ -11,9 +11,9 @@ export interface Case {
 export function caseKey(values: Readonly<Record<string, string>>, space: Space): string {
   const axes: string[] = []
   const contexts: string[] = []
-  for (const { name, kind, default: usual } of space.dimensions) {
+  for (const { name, kind, default: defaultValue } of space.dimensions) {
     if (kind === 'axis') axes.push(`${name}=${values[name]}`)
-    else if (values[name] !== usual) contexts.push(`${name}=${values[name]}`)
+    else if (values[name] !== defaultValue) contexts.push(`${name}=${values[name]}`)
   }
   return axes.join(',') + (contexts.length ? '@' + contexts.join(',') : '')
 }
@@ -31,4 +31,4 @@ export function parseCaseKey(key: string): Record<string, string> {
 
 /** The case in which every axis and context has its default. */
 export const defaultCase = (space: Space): Case =>
-  makeCase(Object.fromEntries(space.dimensions.map(({ name, default: usual }) => [name, usual])), space)
+  makeCase(Object.fromEntries(space.dimensions.map(({ name, default: defaultValue }) => [name, defaultValue])), space)

@@ -17,7 +17,7 @@ export interface Problem extends Place {
   nearest?: string
 }
 
-const MOST_NAMES_SHOWN = 12
+const MAX_NAMES_SHOWN = 12
 
 /** A problem about a name that is not one of `allowed`, with the nearest one. */
 export function unknownName(place: Place, what: string, found: string, allowed: Iterable<string>): Problem {
@@ -30,8 +30,8 @@ export function unknownName(place: Place, what: string, found: string, allowed: 
 export function problemSentence({ message, allowed, nearest: near }: Pick<Problem, 'message' | 'allowed' | 'nearest'>) {
   const hint = near ? ` Did you mean "${near}"?` : ''
   if (!allowed?.length) return message + (hint ? '.' + hint : '')
-  const shown = allowed.slice(0, MOST_NAMES_SHOWN).join(', ')
-  const more = allowed.length > MOST_NAMES_SHOWN ? `, … (${allowed.length} in all)` : ''
+  const shown = allowed.slice(0, MAX_NAMES_SHOWN).join(', ')
+  const more = allowed.length > MAX_NAMES_SHOWN ? `, … (${allowed.length} in all)` : ''
   return `${message}; allowed: ${shown}${more}.${hint}`
 }
 

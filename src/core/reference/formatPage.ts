@@ -76,8 +76,8 @@ function keyTable({ properties = {}, required = [] }: JsonSchema): string {
 
 const isEmpty = (value: unknown) => typeof value === 'object' && value !== null && Object.keys(value).length === 0
 
-const defaultOf = ({ default: usual }: JsonSchema) =>
-  usual === undefined || isEmpty(usual) ? '' : code(printFlow(usual))
+const defaultOf = ({ default: defaultValue }: JsonSchema) =>
+  defaultValue === undefined || isEmpty(defaultValue) ? '' : code(printFlow(defaultValue))
 
 /** A schema's type in a few words. */
 function typeOf(schema: JsonSchema): string {

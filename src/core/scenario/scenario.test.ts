@@ -11,7 +11,7 @@ import {
   type EventRecord,
   type Performance,
   type PerformanceHost,
-  type Pulse,
+  type Activity,
 } from '../steps'
 import { joinPerformances } from './result'
 import { readScenarios } from './scenario'
@@ -109,7 +109,7 @@ class FakeClock implements Clock {
     readonly timers: readonly number[],
     readonly moving: readonly [from: number, to: number][],
   ) {}
-  pulse(): Promise<Pulse> {
+  activity(): Promise<Activity> {
     const ends = this.moving.flatMap(([from, to]) => (this.now >= from && this.now < to ? [to] : []))
     const dues = [...this.timers.filter((time) => time > this.now), ...ends]
     return Promise.resolve({
@@ -134,8 +134,8 @@ describe('time', () => {
     [{ isMoving: true, isTurning: false, due: 105 }, false, 105],
     [{ isMoving: false, isTurning: true }, false, 1000],
     [{ isMoving: false, isTurning: true }, true, 116],
-  ])('with %j the next moment is known', (pulse, isWatched, next) =>
-    expect(nextMoment(100, 1000, pulse, isWatched)).toBe(next),
+  ])('with %j the next moment is known', (activity, isWatched, next) =>
+    expect(nextMoment(100, 1000, activity, isWatched)).toBe(next),
   )
 
   test('no timer is passed over, and no more than 16 ms of a movement: judged against every millisecond', async () => {

@@ -56,7 +56,7 @@ function readStart(
 ): Start {
   const values: Record<string, string> = {
     ...space.fixed,
-    ...Object.fromEntries(space.dimensions.map(({ name, default: usual }) => [name, usual])),
+    ...Object.fromEntries(space.dimensions.map(({ name, default: defaultValue }) => [name, defaultValue])),
   }
   const props: Record<string, unknown> = {}
   for (const [name, value] of Object.entries(given)) {

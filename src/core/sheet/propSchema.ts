@@ -12,25 +12,25 @@ const common = {
   ),
 }
 
-const usual = <S extends z.ZodType>(schema: S, example: unknown) =>
+const withDefault = <S extends z.ZodType>(schema: S, example: unknown) =>
   described(schema.optional(), 'Its value where nothing is given.', example)
 
 /** An input of the component. */
 export const propSchema = z.discriminatedUnion('type', [
   z.strictObject({
     type: described(z.literal('flag'), 'Yes or no.', 'flag'),
-    default: usual(z.boolean(), false),
+    default: withDefault(z.boolean(), false),
     ...common,
   }),
   z.strictObject({
     type: described(z.literal('text'), 'Words.', 'text'),
-    default: usual(z.string(), 'Lower bunk'),
+    default: withDefault(z.string(), 'Lower bunk'),
     'max-length': described(z.number().int().positive().optional(), 'The most characters.', 80),
     ...common,
   }),
   z.strictObject({
     type: described(z.literal('number'), 'A number.', 'number'),
-    default: usual(z.number(), 2),
+    default: withDefault(z.number(), 2),
     min: described(z.number().optional(), 'The least.', 1),
     max: described(z.number().optional(), 'The greatest.', 12),
     step: described(z.number().positive().optional(), 'What its control goes by.', 1),
@@ -40,17 +40,17 @@ export const propSchema = z.discriminatedUnion('type', [
   z.strictObject({
     type: described(z.literal('choice'), 'One of several values.', 'choice'),
     values: described(z.array(scalar).min(1), 'The values.', ['calm', 'loud']),
-    default: usual(scalar, 'calm'),
+    default: withDefault(scalar, 'calm'),
     ...common,
   }),
   z.strictObject({
     type: described(z.literal('colour'), 'A CSS colour.', 'colour'),
-    default: usual(z.string(), '#1e6049'),
+    default: withDefault(z.string(), '#1e6049'),
     ...common,
   }),
   z.strictObject({
     type: described(z.literal('data'), 'Any value that YAML can write.', 'data'),
-    default: usual(jsonValue, ['Mon', 'Tue']),
+    default: withDefault(jsonValue, ['Mon', 'Tue']),
     schema: described(
       z.record(z.string(), jsonValue).optional(),
       'A JSON Schema that it must fit; its control is made from it.',

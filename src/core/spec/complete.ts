@@ -23,11 +23,11 @@ export interface CompletionContext {
   readings: readonly string[]
 }
 
-const MOST_SHOWN = 40
+const MAX_SHOWN = 40
 
 /** What may come next in an expectation, given the text before the cursor. */
 export function completeExpectation(before: string, context: CompletionContext): Suggestion[] {
-  return [...suggestions(before, context)].slice(0, MOST_SHOWN)
+  return [...suggestions(before, context)].slice(0, MAX_SHOWN)
 }
 
 function* suggestions(before: string, context: CompletionContext): Generator<Suggestion> {
@@ -132,6 +132,6 @@ export function completeReading(typed: string, surveyed: readonly string[], all:
   const rank = (name: string) => (name.startsWith(typed) ? 0 : 2) + (surveyed.includes(name) ? 0 : 1)
   return names
     .sort((a, b) => rank(a) - rank(b))
-    .slice(0, MOST_SHOWN)
+    .slice(0, MAX_SHOWN)
     .map((text) => ({ text, from: 0, detail: surveyed.includes(text) ? 'surveyed' : '' }))
 }

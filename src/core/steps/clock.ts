@@ -1,5 +1,5 @@
 /** What waits in the page for time to pass. */
-export interface Pulse {
+export interface Activity {
   /** When the next timer fires or an animation's delay or whole run ends, in ms since the scenario's start. */
   due?: number
   /** Something changes from frame to frame: a finite animation runs, or a frame has been asked for. */
@@ -13,7 +13,7 @@ export interface Pulse {
 /** Virtual time of one scenario, in ms since its start. It stands still unless it is told to go on. */
 export interface Clock {
   readonly now: number
-  pulse(): Promise<Pulse>
+  activity(): Promise<Activity>
   /** Lets time pass to a moment, fires what is due by then, and draws a frame. */
   goTo(time: number): Promise<void>
 }
@@ -31,7 +31,7 @@ export type Visit = (now: number) => Promise<boolean>
  */
 export async function advance(clock: Clock, until: number, visit?: Visit): Promise<void> {
   while (clock.now < until) {
-    await clock.goTo(nextMoment(clock.now, until, await clock.pulse(), visit !== undefined))
+    await clock.goTo(nextMoment(clock.now, until, await clock.activity(), visit !== undefined))
     if (await visit?.(clock.now)) return
   }
 }
@@ -40,7 +40,7 @@ export async function advance(clock: Clock, until: number, visit?: Visit): Promi
 export function nextMoment(
   now: number,
   until: number,
-  { due, isMoving, isTurning }: Pulse,
+  { due, isMoving, isTurning }: Activity,
   isWatched: boolean,
 ): number {
   const frame = isMoving || (isTurning && isWatched) ? now + FRAME_MS : Infinity

@@ -1,5 +1,5 @@
 export { checkContext } from './checkContext'
-export { advance, FRAME_MS, nextMoment, type Clock, type Pulse } from './clock'
+export { advance, FRAME_MS, nextMoment, type Clock, type Activity } from './clock'
 export { type StepMention, type StepPlace } from './defineStep'
 export { type EventRecord } from './events'
 export { type EventClaim, type Expected } from './expected'

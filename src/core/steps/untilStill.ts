@@ -25,7 +25,7 @@ export async function untilStill(
   let known = await changes()
   let lastChange = clock.now
   for (;;) {
-    const { due = Infinity, isMoving, wantsFrame = false } = await clock.pulse()
+    const { due = Infinity, isMoving, wantsFrame = false } = await clock.activity()
     const isAnimating = isMoving && !wantsFrame
     const limit = lastChange + QUIET_MS
     const frame = wantsFrame && clock.now + FRAME_MS <= limit ? clock.now + FRAME_MS : Infinity

@@ -5,7 +5,7 @@ export interface Modifier {
 }
 
 // Modifiers multiply: more contexts than this are asked for one by one.
-const MOST_CONTEXTS = 64
+const MAX_CONTEXTS = 64
 
 /** Every combination of what tokens may differ by, the first values first. */
 export function tokenContexts({ modifiers }: { modifiers: readonly Modifier[] }): Record<string, string>[] {
@@ -13,6 +13,6 @@ export function tokenContexts({ modifiers }: { modifiers: readonly Modifier[] })
   for (const { name, values } of modifiers)
     contexts = contexts
       .flatMap((context) => values.map((value) => ({ ...context, [name]: value })))
-      .slice(0, MOST_CONTEXTS)
+      .slice(0, MAX_CONTEXTS)
   return contexts
 }

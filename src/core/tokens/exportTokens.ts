@@ -12,19 +12,19 @@ export function exportTokens(
   context: Readonly<Record<string, string>> = {},
 ): string {
   if (format === 'json') return JSON.stringify(modernise(mergeTokenDocuments(book.sources(context))), null, 2) + '\n'
-  const [usual, ...others] = tokenContexts(book)
-  const contexts = [usual!, ...others].map((values, at) => ({
+  const [base, ...others] = tokenContexts(book)
+  const contexts = [base!, ...others].map((values, at) => ({
     name: Object.values(values).join(' ') || 'all',
-    selector: at === 0 ? ':root' : selectorOf(values, usual!),
+    selector: at === 0 ? ':root' : selectorOf(values, base!),
     tokens: book.list(values),
   }))
   const writers = { css: tokensAsCss, scss: tokensAsScss, ts: tokensAsTypeScript }
   return writers[format](contexts)
 }
 
-/** The attributes by which the stage tells contexts apart, where they differ from the usual. */
-const selectorOf = (values: Readonly<Record<string, string>>, usual: Readonly<Record<string, string>>) =>
+/** The attributes by which the stage tells contexts apart, where they differ from the base. */
+const selectorOf = (values: Readonly<Record<string, string>>, base: Readonly<Record<string, string>>) =>
   Object.entries(values)
-    .filter(([name, value]) => usual[name] !== value)
+    .filter(([name, value]) => base[name] !== value)
     .map(([name, value]) => `[data-${name}="${value}"]`)
     .join('')

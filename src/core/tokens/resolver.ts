@@ -51,13 +51,13 @@ export function readTokenDocument(tree: FileTree, file: string): { document: Tok
   )
   const tokensIn = (context: Readonly<Record<string, string>>) => {
     const lists = layers.map((layer) =>
-      layer.kind === 'set' ? layer.tokens : (layer.contexts[context[layer.name] ?? layer.usual] ?? []),
+      layer.kind === 'set' ? layer.tokens : (layer.contexts[context[layer.name] ?? layer.defaultContext] ?? []),
     )
     return toMap(lists.flat())
   }
   const sourcesIn = (context: Readonly<Record<string, string>>) =>
     layers.flatMap((layer) =>
-      layer.kind === 'set' ? layer.nodes : (layer.nodes[context[layer.name] ?? layer.usual] ?? []),
+      layer.kind === 'set' ? layer.nodes : (layer.nodes[context[layer.name] ?? layer.defaultContext] ?? []),
     )
   return { document: { modifiers, tokensIn, sourcesIn, ignored: reading.ignored }, problems: reading.problems }
 }
@@ -69,7 +69,7 @@ type Layer =
   | {
       kind: 'modifier'
       name: string
-      usual: string
+      defaultContext: string
       contexts: Record<string, RawToken[]>
       nodes: Record<string, unknown[]>
     }
@@ -99,14 +99,14 @@ function readOrder(reading: Reading, source: YamlSource, resolver: Json): Layer[
     const names = Object.keys(contexts)
     const mapped = <T>(map: (sources: Source[]) => T) =>
       Object.fromEntries(Object.entries(contexts).map(([name, sources]) => [name, map(sources)]))
-    const usual = typeof node.default === 'string' ? node.default : names[0]!
-    if (!names.includes(usual))
-      reading.problems.push(unknownName(source.at([...target.at, 'default']), 'context', usual, names))
+    const defaultContext = typeof node.default === 'string' ? node.default : names[0]!
+    if (!names.includes(defaultContext))
+      reading.problems.push(unknownName(source.at([...target.at, 'default']), 'context', defaultContext, names))
     return [
       {
         kind: 'modifier',
         name: String(node.name ?? target.at.at(-1)),
-        usual,
+        defaultContext,
         contexts: mapped((sources) => tokensIn(reading, sources)),
         nodes: mapped((sources) => sources.map((each) => each.node)),
       },

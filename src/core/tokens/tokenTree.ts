@@ -72,7 +72,7 @@ export function listTokens(
     at: Path,
     depth: number,
   ) => {
-    if (depth > MOST_DEPTH) return
+    if (depth > MAX_DEPTH) return
     const own: Inherited = {
       type: typeof node.$type === 'string' ? node.$type : inherited.type,
       deprecated: node.$deprecated === undefined ? inherited.deprecated : (node.$deprecated as boolean | string),
@@ -113,7 +113,7 @@ interface Inherited {
 }
 
 // Deeper than any group nests; an `$extends` that leads back to itself ends here.
-const MOST_DEPTH = 32
+const MAX_DEPTH = 32
 
 function extendedGroup(document: Record<string, unknown>, node: Record<string, unknown>) {
   const reference = node.$extends

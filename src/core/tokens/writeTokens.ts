@@ -68,16 +68,16 @@ const HEAD = 'Written by Brelt from design tokens; edit those instead.'
 export function tokensAsCss(contexts: readonly ContextTokens[]): string {
   const [first, ...others] = contexts
   if (!first) return ''
-  const usual = new Map(customProperties(first.tokens))
+  const base = new Map(customProperties(first.tokens))
   const block = (selector: string, entries: readonly (readonly [string, string])[]) =>
     `${selector} {\n${entries.map(([name, value]) => `  ${name}: ${value};\n`).join('')}}\n`
   const blocks = others.map(({ selector, tokens }) => ({
     selector,
-    entries: customProperties(tokens).filter(([name, value]) => usual.get(name) !== value),
+    entries: customProperties(tokens).filter(([name, value]) => base.get(name) !== value),
   }))
   return [
     `/* ${HEAD} */\n`,
-    block(first.selector, [...usual]),
+    block(first.selector, [...base]),
     ...blocks.filter(({ entries }) => entries.length > 0).map(({ selector, entries }) => block(selector, entries)),
   ].join('\n')
 }

@@ -27,14 +27,14 @@ export interface YamlSource {
 }
 
 // Ten thousand lines of YAML are 400 kB: more is not a sheet.
-const MOST_CHARACTERS = 2_000_000
+const MAX_CHARACTERS = 2_000_000
 // The YAML library's own guard against alias bombs; sheets use a handful of anchors.
-const MOST_ALIASES = 200
+const MAX_ALIASES = 200
 
 /** Reads YAML 1.2 (JSON is YAML). Syntax errors become problems, all of them at once. */
 export function readYaml(text: string, file: string): YamlSource {
-  if (text.length > MOST_CHARACTERS) {
-    const message = `the file has ${text.length} characters, more than the ${MOST_CHARACTERS} that are read`
+  if (text.length > MAX_CHARACTERS) {
+    const message = `the file has ${text.length} characters, more than the ${MAX_CHARACTERS} that are read`
     return emptySource(text, file, [{ file, line: 1, column: 1, message }])
   }
   const lines = new LineCounter()
@@ -49,7 +49,7 @@ export function readYaml(text: string, file: string): YamlSource {
   }))
   let value: unknown
   try {
-    value = problems.length ? undefined : document.toJS({ maxAliasCount: MOST_ALIASES })
+    value = problems.length ? undefined : document.toJS({ maxAliasCount: MAX_ALIASES })
   } catch (error) {
     if (!(error instanceof ReferenceError)) throw error // our bug, not the author's
     problems.push({ file, line: 1, column: 1, message: `too many or unresolved YAML aliases: ${error.message}` })

@@ -1,7 +1,7 @@
 import type { CDPSession, Protocol } from 'puppeteer-core'
 import type { Clock } from '@/core/steps'
 import type { Viewport } from '@/core/sheet'
-import type { ClockKind, PlayStage, Stir } from '@/stage'
+import type { ClockKind, PlayStage, Pending } from '@/stage'
 import type { PlaySetup } from '../PlaySetup'
 import { PageNodes, type ReadablePage } from '../reading'
 import { answerRequests, stageAddress } from '../answerRequests'
@@ -33,7 +33,7 @@ export abstract class PlayPage implements ReadablePage {
       get now() {
         return now()
       },
-      pulse: () => this.call('pulse'),
+      activity: () => this.call('activity'),
       goTo: (time) => this.goTo(time),
     }
   }
@@ -80,7 +80,7 @@ export abstract class PlayPage implements ReadablePage {
   /** Sets the clock to 0; called when the component's code has been loaded, before it is mounted. */
   abstract begin(): Promise<void>
   /** Lets everything happen that input has brought about in no time; gives back what is under way then. */
-  abstract rest(): Promise<Stir>
+  abstract rest(): Promise<Pending>
   /** A picture of what is seen now, as PNG in base64. */
   abstract picture(): Promise<string>
   abstract close(): Promise<void>

@@ -16,7 +16,7 @@ interface Point {
 // Further than a click may tremble, in as many steps as a script needs to see a movement.
 const DRAG_STEPS = 5
 /** More stops than any component has: who is not reached by then is not reached at all. */
-const MOST_TABS = 60
+const MAX_TABS = 60
 
 const TAB: Omit<Key, 'text'> = { key: 'Tab', code: 'Tab', windowsVirtualKeyCode: 9 }
 
@@ -111,7 +111,7 @@ export class InputDriver {
   async focusState(at: number): Promise<boolean> {
     const isThere = () => this.page.call('stateHasFocus', at)
     const passed: string[] = []
-    for (let tabs = 0; tabs < MOST_TABS && !(await isThere()); tabs++) {
+    for (let tabs = 0; tabs < MAX_TABS && !(await isThere()); tabs++) {
       await this.key(TAB)
       await this.page.rest()
       const { name } = await this.page.call('active')
@@ -181,7 +181,7 @@ export class InputDriver {
     if (await isThere()) return undefined
     const { name: first } = await this.page.call('active')
     const passed: string[] = []
-    for (let tabs = 0; tabs < MOST_TABS; tabs++) {
+    for (let tabs = 0; tabs < MAX_TABS; tabs++) {
       await this.key(TAB)
       await this.page.rest()
       if (await isThere()) return undefined

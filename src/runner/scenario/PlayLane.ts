@@ -3,7 +3,7 @@ import type { ScenarioPlan } from '@/core/scenario'
 import type { Performance } from '@/core/steps'
 import type { ClockKind } from '@/stage'
 import { limitText, patience } from '../patience'
-import { CannotStart, Player, type PlayListener } from './Player'
+import { CannotStart, Performer, type PlayListener } from './Performer'
 import type { PlaySetup } from '../PlaySetup'
 import { openPlayPage, type PlayPage } from '../clock'
 import type { ScenarioJob } from './scenarioJobs'
@@ -77,7 +77,7 @@ export class PlayLane {
 
   private async playUnwatched(setup: PlaySetup, plan: ScenarioPlan, listener: PlayListener): Promise<Performance> {
     const page = await this.open(setup)
-    const player = await Player.start(page, setup, plan.one, plan.before)
+    const player = await Performer.start(page, setup, plan.one, plan.before)
     return player.perform(plan, listener)
   }
 

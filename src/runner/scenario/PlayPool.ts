@@ -5,7 +5,7 @@ import type { ClockKind } from '@/stage'
 import { defaultClock } from '../clock'
 import { PlayLane } from './PlayLane'
 
-const MOST_LANES = Math.max(1, Math.min(3, availableParallelism()))
+const MAX_LANES = Math.max(1, Math.min(3, availableParallelism()))
 
 export interface PoolOptions {
   /** @defaultValue the engine's where such a browser is installed, else the page's */
@@ -29,7 +29,7 @@ export class PlayPool {
 
   /** Opens pages ahead, while others prepare what is to be done in them. */
   warm(count: number, viewport: Viewport): void {
-    const { lanes = MOST_LANES } = this.options
+    const { lanes = MAX_LANES } = this.options
     for (let at = this.#lanes.length; at < Math.min(count, lanes); at++) {
       const lane = this.add()
       this.#free.push(lane)
@@ -59,7 +59,7 @@ export class PlayPool {
   private take(): Promise<PlayLane> | PlayLane {
     const free = this.#free.pop()
     if (free) return free
-    if (this.#lanes.length < (this.options.lanes ?? MOST_LANES)) return this.add()
+    if (this.#lanes.length < (this.options.lanes ?? MAX_LANES)) return this.add()
     return new Promise((done) => this.#waiting.push(done))
   }
 

@@ -22,7 +22,7 @@ const WATCHED = [
   'attr(class)',
 ]
 /** More pictures than this are no film but a load. */
-const MOST_FRAMES = 80
+const MAX_FRAMES = 80
 // Between two pictures of a movement, in ms of virtual time.
 const BETWEEN_MS = 32
 
@@ -52,8 +52,7 @@ export async function filmScenario(lane: PlayLane, job: ScenarioJob): Promise<Fi
     known = read
     await noteEvents(page)
     const last = frames.at(-1)
-    if (frames.length < MOST_FRAMES && (isChanged || !last || now - last.at >= BETWEEN_MS))
-      await shoot(page, now, false)
+    if (frames.length < MAX_FRAMES && (isChanged || !last || now - last.at >= BETWEEN_MS)) await shoot(page, now, false)
   }
   const page = await lane.open(job.setup)
   const played = await lane.play(job, {

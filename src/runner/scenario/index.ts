@@ -1,4 +1,4 @@
-export type { PlayListener } from './Player'
+export type { PlayListener } from './Performer'
 export { PlayLane } from './PlayLane'
 export { PlayPool, type PoolOptions } from './PlayPool'
 export { runScenario, runScenarios, type ScenarioOptions } from './runScenarios'

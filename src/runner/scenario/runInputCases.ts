@@ -9,9 +9,9 @@ import {
   type Readings,
 } from '@/core/plan'
 import { stepsToReach } from '@/core/scenario'
-import type { Census } from '@/stage'
+import type { Inventory } from '@/stage'
 import { StepJudge } from './StepJudge'
-import { CannotStart, Player } from './Player'
+import { CannotStart, Performer } from './Performer'
 import type { PlayLane } from './PlayLane'
 import type { PlayPool } from './PlayPool'
 import type { PlaySetup } from '../PlaySetup'
@@ -26,7 +26,7 @@ export type InputResult =
       readings: Readings
       /** `later`: compared with a case that had not been read yet. */
       checks: (CheckResult | 'later')[]
-      census: Census
+      inventory: Inventory
       /** All that the case shows in its nodes. */
       trace: string
     }
@@ -72,12 +72,12 @@ async function readByInput(
   try {
     const page = await lane.open(setup)
     return await lane.within(async () => {
-      await Player.start(page, setup, one, steps)
+      await Performer.start(page, setup, one, steps)
       const judge = new StepJudge(page, { ...setup, space: plan.space }, one, plan.profiles, elsewhere)
       const looked = await judge.lookFully(one.profile)
-      const census = await page.call('census')
+      const inventory = await page.call('inventory')
       const trace = await page.call('traceOf')
-      return { kind: 'read', one, ...looked, census, trace }
+      return { kind: 'read', one, ...looked, inventory, trace }
     })
   } catch (error) {
     if (!(error instanceof CannotStart)) await lane.close()

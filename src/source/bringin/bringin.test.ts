@@ -11,7 +11,9 @@ const sheetOf = ({ file, texts }: { file: string; texts: Record<string, string> 
   return sheet!
 }
 const axesOf = (sheet: Sheet) =>
-  Object.fromEntries(sheet.axes.map(({ name, values, default: usual }) => [name, `${values.join(' ')} (${usual})`]))
+  Object.fromEntries(
+    sheet.axes.map(({ name, values, default: defaultValue }) => [name, `${values.join(' ')} (${defaultValue})`]),
+  )
 
 test('states that a React component sets itself are props where there are some, and told where there are none', async () => {
   const { proposals } = await propose(

@@ -28,8 +28,8 @@ export interface CodeSource {
 }
 
 // More axes than this make a matrix that nobody looks at; what is left over stays a prop.
-const MOST_AXES = 6
-const MOST_AXIS_VALUES = 12
+const MAX_AXES = 6
+const MAX_AXIS_VALUES = 12
 
 /** Proposes a sheet for a component whose code says what it takes. */
 export function fromCode(
@@ -79,12 +79,16 @@ export function fromCode(
     parts: Object.fromEntries(parts.map(({ part, select }) => [part, select])),
     props: Object.fromEntries(props.map((prop) => [prop.name, sheetProp(prop)])),
     slots: Object.fromEntries(
-      slots.map(({ name, about, default: usual }) => [
+      slots.map(({ name, about, default: defaultValue }) => [
         name,
         {
           text: true,
           default:
-            typeof usual === 'string' ? { text: usual } : /^(children|default)$/.test(name) ? { text: 'Text' } : 'none',
+            typeof defaultValue === 'string'
+              ? { text: defaultValue }
+              : /^(children|default)$/.test(name)
+                ? { text: 'Text' }
+                : 'none',
           ...(about && { about }),
         },
       ]),
@@ -112,7 +116,9 @@ export function fromCode(
       ...events.map(({ name }) => `event ${name}`),
       ...Object.keys(states).map((name) => `axis ${name}, from the styles`),
       ...(source.customProperties?.length ? [`set by styles: ${source.customProperties.join(', ')}`] : []),
-      ...(reading.natives ? [`${reading.natives} attributes of a native element: name those you use under props`] : []),
+      ...(reading.nativeProps
+        ? [`${reading.nativeProps} attributes of a native element: name those you use under props`]
+        : []),
       ...(others.length > 0 ? [`not taken as axes, since there are enough: ${others.join(', ')}`] : []),
       ...(isMany ? ['more cases than anyone looks at: a run takes those that cover every pair'] : []),
     ],
@@ -203,7 +209,7 @@ function axesOf(props: readonly CodeProp[]): { varying: Record<string, unknown>;
     return axis === undefined ? [] : [{ prop, axis }]
   })
   const ranked = possible.toSorted((a, b) => rankOf(a.prop) - rankOf(b.prop))
-  const taken = new Set(ranked.slice(0, MOST_AXES))
+  const taken = new Set(ranked.slice(0, MAX_AXES))
   return {
     varying: Object.fromEntries(possible.filter((each) => taken.has(each)).map(({ prop, axis }) => [prop.name, axis])),
     others: possible.filter((each) => !taken.has(each)).map(({ prop }) => prop.name),
@@ -217,21 +223,21 @@ const rankOf = ({ name, type }: CodeProp): number => (isLook(name) ? 0 : isState
 const OF_BROWSER =
   /^(type|target|rel|dir|lang|loop|name|value|href|download|form(-.+)?|auto-?(complete|focus|correct|capitalize)|input-?mode|enter-?key-?hint|spell-?check|no-?validate|novalidate)$/
 
-function axisOf({ name, type, values = [], default: usual, isInner, isOptional }: CodeProp): unknown {
+function axisOf({ name, type, values = [], default: defaultValue, isInner, isOptional }: CodeProp): unknown {
   if (isInner || OF_BROWSER.test(name)) return undefined
   if (type === 'flag') {
-    if (usual !== true) return 'flag'
+    if (defaultValue !== true) return 'flag'
     return { default: 'on', values: { off: { props: { [name]: false } }, on: { props: { [name]: true } } } }
   }
-  if (type !== 'choice' || values.length < 2 || values.length > MOST_AXIS_VALUES) return undefined
+  if (type !== 'choice' || values.length < 2 || values.length > MAX_AXIS_VALUES) return undefined
   const names = values.map(valueName)
   if (new Set(names).size < names.length) return undefined
   // What is then shown is the component's own affair, and none of its values.
-  if (isOptional && usual === undefined) {
+  if (isOptional && defaultValue === undefined) {
     const reaches = values.map((value, at) => [names[at]!, { props: { [name]: value } }] as const)
     return { values: { [names.includes('unset') ? 'left-out' : 'unset']: {}, ...Object.fromEntries(reaches) } }
   }
-  const first = usual === undefined ? names[0] : valueName(usual)
+  const first = defaultValue === undefined ? names[0] : valueName(defaultValue)
   const isPlain = values.every((value, at) => value === names[at])
   if (isPlain) return first === names[0] ? names : { default: first, values: names }
   // A value that is no name of the format goes to the prop by another.
@@ -250,11 +256,11 @@ function statesInCode(text: string): CssState[] {
     .map((name): CssState => ({ kind: 'pseudo', name, beside: [] }))
 }
 
-function sheetProp({ type, values, default: usual, about, isOptional }: CodeProp): Record<string, unknown> {
+function sheetProp({ type, values, default: defaultValue, about, isOptional }: CodeProp): Record<string, unknown> {
   // No choice of the format is on or off besides words.
   if (values?.some((each) => typeof each === 'boolean'))
-    return { type: 'data', default: usual ?? false, ...(about && { about }) }
-  const value = usual ?? (type === 'choice' && !isOptional ? values?.[0] : type === 'flag' ? false : undefined)
+    return { type: 'data', default: defaultValue ?? false, ...(about && { about }) }
+  const value = defaultValue ?? (type === 'choice' && !isOptional ? values?.[0] : type === 'flag' ? false : undefined)
   return { type, ...(values && { values }), ...(value !== undefined && { default: value }), ...(about && { about }) }
 }
 

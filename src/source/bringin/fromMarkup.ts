@@ -160,7 +160,7 @@ const TONES =
 
 // Rules of siblings declare nearly the same properties.
 const ALIKE = 0.6
-const MOST_VALUES = 12
+const MAX_VALUES = 12
 
 /** The names behind `.call--` or `.call-` that stand for looks of the block, rather than for parts of it. */
 function modifiersOf(block: string, own: readonly string[], elements: readonly Element[], css: CssFacts): string[] {
@@ -198,7 +198,7 @@ function modifierAxes(
     .filter((name) => SIZES.includes(nameOf(name)))
     .toSorted((a, b) => SIZES.indexOf(nameOf(a)) - SIZES.indexOf(nameOf(b)))
   const variants = classes.filter((name) => !sizes.includes(name))
-  const kept = variants.filter((name, at) => at < MOST_VALUES || own.includes(name))
+  const kept = variants.filter((name, at) => at < MAX_VALUES || own.includes(name))
   const add = (axis: string, names: readonly string[], plain: string) => {
     if (names.length === 0) return
     const present = names.find((name) => own.includes(name))

@@ -26,8 +26,8 @@ const NOT_TAKEN = new Set([
 /** Of the native attributes, those that change how a component looks. */
 const NATIVE_TAKEN = new Set(['disabled', 'children'])
 // Style props of a whole system are no variants of this component.
-const MOST_INHERITED = 30
-const MOST_VALUES = 40
+const MAX_INHERITED = 30
+const MAX_VALUES = 40
 const NODES = /^(ReactNode|ReactElement|ReactChild|Element|JSXElementConstructor|ReactPortal)$/
 
 /**
@@ -81,7 +81,7 @@ export class CodeProgram {
       ...(about && { about }),
       props,
       unclear: inherited > 0 ? [{ line: lineOf(found.node), what: `${inherited} props that come from a package` }] : [],
-      ...(native > 0 && { natives: native }),
+      ...(native > 0 && { nativeProps: native }),
     }
   }
 
@@ -163,7 +163,7 @@ export class CodeProgram {
     const inherited = others.filter(isInherited)
     const own = others.filter((symbol) => !isInherited(symbol))
     const isTaken = ({ name }: TS.Symbol) => isLook(kebabCase(name)) || isState(kebabCase(name))
-    const ofPackages = inherited.length > MOST_INHERITED ? inherited.filter(isTaken) : inherited
+    const ofPackages = inherited.length > MAX_INHERITED ? inherited.filter(isTaken) : inherited
     return {
       taken: [...own, ...ofPackages, ...native.filter(({ name }) => NATIVE_TAKEN.has(name))],
       native: native.filter(({ name }) => !NATIVE_TAKEN.has(name)).length,
@@ -215,7 +215,7 @@ export class CodeProgram {
     const rest = parts.filter((each) => !each.isStringLiteral() && !each.isNumberLiteral())
     if (literals.length > 0 && rest.length > 0 && rest.every(({ flags }) => flags & TypeFlags.BooleanLike))
       return { type: 'choice', values: [false, true, ...literals.map(({ value }) => value)] }
-    if (literals.length > 1 && literals.length <= MOST_VALUES)
+    if (literals.length > 1 && literals.length <= MAX_VALUES)
       return { type: 'choice', values: literals.map(({ value }) => value) }
     if (parts.some(({ flags }) => flags & TypeFlags.StringLike)) return { type: 'text' }
     return { type: parts.length > 0 && parts.every(({ flags }) => flags & TypeFlags.NumberLike) ? 'number' : 'data' }

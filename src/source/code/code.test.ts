@@ -36,11 +36,11 @@ const TONES = `export type Tone = 'calm' | 'loud'\nexport interface Shared { tit
 test('props, unions, enums, defaults and comments of a component', async () => {
   const { name, about, props, unclear } = await read(BUTTON, undefined, { 'a/tones.ts': TONES })
   expect({ name, about }).toEqual({ name: 'Bell', about: 'Rings for the warden.' })
-  const short = props.map(({ name, type, values, default: usual, about }) => [
+  const short = props.map(({ name, type, values, default: defaultValue, about }) => [
     name,
     type,
     values?.join(' '),
-    usual,
+    defaultValue,
     about,
   ])
   expect(short).toEqual([
@@ -126,7 +126,9 @@ test('a custom elements manifest', () => {
     about: 'Waves.',
     parts: [{ name: 'cloth' }],
   })
-  expect(element!.props.map(({ name, type, values, default: usual }) => [name, type, values, usual])).toEqual([
+  expect(
+    element!.props.map(({ name, type, values, default: defaultValue }) => [name, type, values, defaultValue]),
+  ).toEqual([
     ['mast', 'choice', ['low', 'high'], 'low'],
     ['is-torn', 'flag', undefined, undefined],
     ['knots', 'number', undefined, 3],

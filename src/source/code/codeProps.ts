@@ -4,7 +4,7 @@ import { readTsx } from './readTsx'
 
 // Reading types loads the compiler; a sheet is linted at each keystroke in its other files.
 const kept = new Map<string, { text: string; props: readonly CodeProp[] }>()
-const MOST_KEPT = 100
+const MAX_KEPT = 100
 
 /** Props as the module of a React component declares them; nothing for other kinds. */
 export async function codePropsOf(sheet: Sheet, tree: FileTree): Promise<readonly CodeProp[] | undefined> {
@@ -17,7 +17,7 @@ export async function codePropsOf(sheet: Sheet, tree: FileTree): Promise<readonl
   // Types that other modules declare may change without this text: such modules are small and read anew.
   if (known?.text === text && !/from\s+['"]\./.test(text)) return known.props
   const { props } = await readTsx(tree, path, source.export)
-  if (kept.size >= MOST_KEPT) kept.clear()
+  if (kept.size >= MAX_KEPT) kept.clear()
   kept.set(key, { text, props })
   return props
 }

@@ -43,7 +43,7 @@ const CASES: [name: string, code: string, props: string[], rest?: object][] = [
 const looks = variantsOf('b', { variants: { tone: { plain: 'x', loud: 'y' }, size: { sm: '', lg: '' } }, defaultVariants: { tone: 'loud', size: 'sm' } })
 export function Bell({ tone, ...rest }: React.ComponentProps<'button'> & VariantProps<typeof looks> & { asChild?: boolean }) { return <button className={looks({ tone })} {...rest} /> }`,
     ['tone: plain|loud (loud)', 'size: sm|lg (sm)', 'disabled: flag', 'children: node'],
-    { natives: 4 },
+    { nativeProps: 4 },
   ],
   [
     'keys of a class map, and members of a list, by aliases',
@@ -86,8 +86,8 @@ describe('what the compiler understands of a module', () => {
       const reading = new CodeProgram(tree, ['src/bell.tsx']).read('src/bell.tsx')!
       expect(
         reading.props.map(
-          ({ name, type, values, default: usual }) =>
-            `${name}: ${values?.join('|') ?? type}${usual === undefined ? '' : ` (${String(usual)})`}`,
+          ({ name, type, values, default: defaultValue }) =>
+            `${name}: ${values?.join('|') ?? type}${defaultValue === undefined ? '' : ` (${String(defaultValue)})`}`,
         ),
       ).toEqual(props)
       expect(reading).toMatchObject({ name: 'Bell', ...rest })

@@ -113,12 +113,12 @@ function todaysManifest(given: unknown): unknown {
 }
 
 // Deeper than any class inherits; one that inherits from itself ends here.
-const MOST_ABOVE = 12
+const MAX_ABOVE = 12
 
 /** A declaration with what its superclass and its mixins give; what is nearer wins. */
 function withInherited(given: Declaration, known: ReadonlyMap<string, Declaration>, depth = 0): Declaration {
   const above = [given.superclass, ...given.mixins].flatMap((each) => (each ? (known.get(each.name) ?? []) : []))
-  if (depth > MOST_ABOVE) return given
+  if (depth > MAX_ABOVE) return given
   return above.reduce<Declaration>((own, one) => {
     const other = withInherited(one, known, depth + 1)
     return {
@@ -152,14 +152,14 @@ function elementOf(given: z.output<typeof declaration>, tag: string, module: str
       const isPublic = (privacy ?? 'public') === 'public' && !/^[_#]/.test(name)
       return kind === 'field' && !isStatic && !readonly && isPublic
     })
-    .map((member) => ({ ...member, usual: member.default, isInner: !isSet(member) }))
+    .map((member) => ({ ...member, defaultValue: member.default, isInner: !isSet(member) }))
   const attributes = given.attributes
     .filter(({ name, fieldName }) => !fields.some((field) => field.name === (fieldName ?? name)))
-    .map((given) => ({ ...given, usual: given.default, isInner: false }))
-  const props = [...fields, ...attributes].map(({ name, type, usual, description, isInner }): CodeProp => {
+    .map((given) => ({ ...given, defaultValue: given.default, isInner: false }))
+  const props = [...fields, ...attributes].map(({ name, type, defaultValue, description, isInner }): CodeProp => {
     const shape = shapeOfText(type?.text)
     if (shape.type === 'data' && type) unclear.push({ line: 1, what: `the type ${type.text} of ${name}` })
-    const value = usual === undefined ? undefined : literal(usual)
+    const value = defaultValue === undefined ? undefined : literal(defaultValue)
     return {
       ...base,
       name: kebabCase(name),

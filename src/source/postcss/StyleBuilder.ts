@@ -9,8 +9,8 @@ import type { BuiltStyles, StyleAnswer, StyleAsk } from './protocol'
 const LIMIT_MS = 30_000
 // A process that nobody has asked for this long is ended.
 const IDLE_MS = 60_000
-const MOST_KEPT = 100
-const MOST_FILES = 20_000
+const MAX_KEPT = 100
+const MAX_FILES = 20_000
 const SKIPPED = new Set(['node_modules', '.git', '.next', 'dist'])
 
 /** Why a style sheet could not be built, and where its fault lies, by a path on disk. */
@@ -54,7 +54,7 @@ export class StyleBuilder {
     this.kept.delete(key)
     this.kept.set(key, { built: answer.built, stamp: this.stampOf(answer.built) })
     const [oldest] = this.kept.keys()
-    if (this.kept.size > MOST_KEPT && oldest !== undefined) this.kept.delete(oldest)
+    if (this.kept.size > MAX_KEPT && oldest !== undefined) this.kept.delete(oldest)
     return answer.built
   }
 
@@ -130,7 +130,7 @@ function newestIn(folder: string): string {
       return // it has gone since
     }
     for (const entry of entries) {
-      if (SKIPPED.has(entry.name) || count >= MOST_FILES) continue
+      if (SKIPPED.has(entry.name) || count >= MAX_FILES) continue
       const path = join(at, entry.name)
       if (entry.isDirectory()) walk(path)
       else {

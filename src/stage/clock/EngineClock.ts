@@ -1,10 +1,10 @@
-import type { Pulse } from '@/core/steps'
-import { animationPulse, runningAnimations, timingOf } from './animations'
+import type { Activity } from '@/core/steps'
+import { animationActivity, runningAnimations, timingOf } from './animations'
 import type { Roots, StageClock } from './StageClock'
 import { noteTimers, type Waiting } from './timers'
 
 /** More than the slivers of time add up to in which tasks are run that are due at once. */
-const MOST_AHEAD_MS = 5
+const MAX_AHEAD_MS = 5
 
 /** Time that the engine keeps: here it is only looked at. */
 export class EngineClock implements StageClock {
@@ -39,7 +39,7 @@ export class EngineClock implements StageClock {
   }
 
   notes(): string[] {
-    if (this.ahead() < MOST_AHEAD_MS) return []
+    if (this.ahead() < MAX_AHEAD_MS) return []
     return [
       'something was loaded while it ran (an image, a font): the engine lets 10 ms pass for each, so its times are not exact',
     ]
@@ -78,13 +78,15 @@ export class EngineClock implements StageClock {
     return seen.local + (this.now - seen.at) * rate
   }
 
-  pulse(): Pulse {
-    const pulse = animationPulse(this.now, runningAnimations(this.roots()), (animation) => this.localOf(animation))
-    const next = Math.min(this.#waiting.due() ?? Infinity, pulse.due ?? Infinity)
+  activity(): Activity {
+    const activity = animationActivity(this.now, runningAnimations(this.roots()), (animation) =>
+      this.localOf(animation),
+    )
+    const next = Math.min(this.#waiting.due() ?? Infinity, activity.due ?? Infinity)
     return {
-      isMoving: pulse.isMoving || this.#waiting.wantsFrame(),
-      wantsFrame: !pulse.isMoving && this.#waiting.wantsFrame(),
-      isTurning: pulse.isTurning,
+      isMoving: activity.isMoving || this.#waiting.wantsFrame(),
+      wantsFrame: !activity.isMoving && this.#waiting.wantsFrame(),
+      isTurning: activity.isTurning,
       ...(next < Infinity && { due: next }),
     }
   }

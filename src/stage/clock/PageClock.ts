@@ -1,7 +1,7 @@
 import { withGlobal, type Clock as FakeClock } from '@sinonjs/fake-timers'
-import type { Pulse } from '@/core/steps'
+import type { Activity } from '@/core/steps'
 import { pageTask } from '../pageTask'
-import { animationPulse, runningAnimations, timingOf } from './animations'
+import { animationActivity, runningAnimations, timingOf } from './animations'
 import type { Roots, StageClock } from './StageClock'
 
 type View = Window & typeof globalThis
@@ -158,16 +158,16 @@ export class PageClock implements StageClock {
     }
   }
 
-  pulse(): Pulse {
-    const pulse = animationPulse(this.now, runningAnimations(this.roots()), (animation) => {
+  activity(): Activity {
+    const activity = animationActivity(this.now, runningAnimations(this.roots()), (animation) => {
       const isHeld = animation.playState === 'paused' && this.#held.has(animation)
       return isHeld || animation.playState === 'running' ? timingOf(animation).local : undefined
     })
-    const next = Math.min(pulse.due ?? Infinity, ...this.waiting())
+    const next = Math.min(activity.due ?? Infinity, ...this.waiting())
     return {
-      isMoving: pulse.isMoving || this.#frames.size > 0,
-      wantsFrame: !pulse.isMoving && this.#frames.size > 0,
-      isTurning: pulse.isTurning,
+      isMoving: activity.isMoving || this.#frames.size > 0,
+      wantsFrame: !activity.isMoving && this.#frames.size > 0,
+      isTurning: activity.isTurning,
       ...(next < Infinity && { due: next }),
     }
   }

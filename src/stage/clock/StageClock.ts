@@ -1,4 +1,4 @@
-import type { Pulse } from '@/core/steps'
+import type { Activity } from '@/core/steps'
 
 /** Which clock keeps a performance's time. */
 export type ClockKind = 'engine' | 'page'
@@ -16,7 +16,7 @@ export interface StageClock {
   goTo(time: number): Promise<void>
   /** Takes hold of what input has just started, so that it stands still until time goes on. */
   hold(): Promise<void>
-  pulse(): Pulse
+  activity(): Activity
   /** What has kept the clock from being exact. */
   notes(): string[]
 }

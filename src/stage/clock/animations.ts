@@ -1,4 +1,4 @@
-import { round, type Pulse } from '@/core/steps'
+import { round, type Activity } from '@/core/steps'
 
 /** What runs or waits to run, as far as document time moves it. */
 export function runningAnimations(roots: Iterable<Document | ShadowRoot>): Animation[] {
@@ -22,28 +22,28 @@ export function timingOf(animation: Animation): { delay: number; end: number; lo
  * What animations that are under way say of the next moments.
  * @param localOf where an animation stands in its own time; undefined for one that time does not move
  */
-export function animationPulse(
+export function animationActivity(
   now: number,
   animations: readonly Animation[],
   localOf: (animation: Animation) => number | undefined,
-): Pulse {
-  const pulse: Pulse = { isMoving: false, isTurning: false }
+): Activity {
+  const activity: Activity = { isMoving: false, isTurning: false }
   const dueAt = (exact: number) => {
     const time = round(exact)
-    if (pulse.due === undefined || time < pulse.due) pulse.due = time
+    if (activity.due === undefined || time < activity.due) activity.due = time
   }
   for (const animation of animations) {
     const local = localOf(animation)
     const { delay, end, rate } = timingOf(animation)
     if (local === undefined || rate === 0) continue
     if (local < delay) dueAt(now + (delay - local) / rate)
-    else if (end === Infinity) pulse.isTurning = true
+    else if (end === Infinity) activity.isTurning = true
     else {
-      pulse.isMoving = true
+      activity.isMoving = true
       dueAt(now + (end - local) / rate)
     }
   }
-  return pulse
+  return activity
 }
 
 // Twice what the browser blurs times by.

@@ -5,7 +5,7 @@ import { shadowsIn, type MountedCase } from '../findPart'
 import type { Forced } from '../forceStates'
 import { forceByAttribute } from '../forceByAttribute'
 import { imitateInput } from '../imitateInput'
-import type { Natives } from '../natives'
+import type { Pristine } from '../pristine'
 import { goOn } from '../Pace'
 import { documentEvents, hasCode, type StageCase, type StageContext } from '../protocol'
 import { decideMedia, rewriteStates } from '../rewriteStates'
@@ -29,7 +29,7 @@ export class BenchStage {
 
   constructor(
     view: Window & typeof globalThis,
-    private readonly natives: Natives,
+    private readonly pristine: Pristine,
     private readonly tell: (message: FromLive) => void,
   ) {
     this.measure = new Measure(view, () => {
@@ -41,7 +41,7 @@ export class BenchStage {
   async open({ component, context, one, events }: Opening): Promise<void> {
     if (this.#stage) throw new Error('a frame is opened once')
     const log = new EventLog(document, documentEvents(component, events), () => performance.now() - this.#begun)
-    const stage = await Stage.open(component, goOn(this.natives))
+    const stage = await Stage.open(component, goOn(this.pristine))
     this.#stage = stage
     log.onNoted = (record) => this.tell({ type: 'event', ...record })
     stage.onEvent = (name, detail) => log.note(name, detail)

@@ -1,8 +1,8 @@
-import type { Natives } from '../natives'
+import type { Pristine } from '../pristine'
 import type { PageClock } from '../clock'
 
 // After a pause, such as a tab that nobody looked at, time does not catch up.
-const MOST_AT_ONCE_MS = 100
+const MAX_AT_ONCE_MS = 100
 
 /** Called at each moment at which something may have changed; `isTimed` says that a timer or a script's frame was due. */
 export type OnMoment = (isTimed: boolean) => void
@@ -17,7 +17,7 @@ export class LiveTime {
 
   constructor(
     readonly time: PageClock,
-    private readonly natives: Natives,
+    private readonly pristine: Pristine,
     private readonly onMoment: OnMoment,
     private readonly onError: (error: unknown) => void,
   ) {}
@@ -28,12 +28,12 @@ export class LiveTime {
   }
 
   start(): void {
-    this.natives.requestAnimationFrame((now) => void this.turn(now))
+    this.pristine.requestAnimationFrame((now) => void this.turn(now))
   }
 
   private async turn(real: number) {
     try {
-      const passed = Math.min(MOST_AT_ONCE_MS, real - (this.#last ?? real))
+      const passed = Math.min(MAX_AT_ONCE_MS, real - (this.#last ?? real))
       this.#last = real
       if (this.#hasInput) {
         this.#hasInput = false
@@ -44,7 +44,7 @@ export class LiveTime {
     } catch (error) {
       this.onError(error)
     }
-    this.natives.requestAnimationFrame((now) => void this.turn(now))
+    this.pristine.requestAnimationFrame((now) => void this.turn(now))
   }
 
   private async pass(ms: number) {
@@ -52,7 +52,7 @@ export class LiveTime {
     // Whole milliseconds, as timers count.
     const until = Math.floor(this.#aim)
     while (this.time.now < until && !this.isHeld && !this.#hasInput) {
-      const { due } = this.time.pulse()
+      const { due } = this.time.activity()
       const to = due !== undefined && due > this.time.now ? Math.min(until, due) : until
       const isTimed = this.time.isDueBy(to)
       await this.time.goTo(to)

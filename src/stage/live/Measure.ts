@@ -14,7 +14,7 @@ export interface Measured {
 }
 
 // More names for one value tell nobody anything.
-const MOST_NAMES = 3
+const MAX_NAMES = 3
 
 const INK = '#c73a12'
 const STYLES = `
@@ -130,7 +130,7 @@ export class Measure {
     const named = (value: string) => {
       const tokens = this.#names?.get(value)
       // Those that were defined last say what they are for; the first are what they are made of.
-      return tokens ? `${value} ${tokens.slice(-MOST_NAMES).toReversed().join(', ')}` : value
+      return tokens ? `${value} ${tokens.slice(-MAX_NAMES).toReversed().join(', ')}` : value
     }
     const sides = [style.paddingTop, style.paddingRight, style.paddingBottom, style.paddingLeft]
     const [first] = sides

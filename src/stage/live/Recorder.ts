@@ -5,7 +5,7 @@ import { EventLog } from '../play'
 import { extentOf } from '../extent'
 import { shadowsIn, type MountedCase } from '../findPart'
 import { attempt } from '../mount'
-import type { Natives } from '../natives'
+import type { Pristine } from '../pristine'
 import { driven } from '../Pace'
 import { Stage } from '../Stage'
 import type { Captor } from './capture'
@@ -26,7 +26,7 @@ export class Recorder {
 
   constructor(
     private readonly view: Window & typeof globalThis,
-    private readonly natives: Natives,
+    private readonly pristine: Pristine,
     private readonly tell: (message: FromLive) => void,
   ) {}
 
@@ -36,7 +36,7 @@ export class Recorder {
     const time = new PageClock(this.view, () => this.roots())
     const log = new EventLog(document, documentEvents(component, events), () => time.now)
     this.#log = log
-    const stage = await Stage.open(component, driven(this.natives))
+    const stage = await Stage.open(component, driven(this.pristine))
     this.#stage = stage
     stage.onEvent = (name, detail) => log.note(name, detail)
     stage.setContext(context)
@@ -62,7 +62,7 @@ export class Recorder {
     this.#known = this.look()
     this.#live = new LiveTime(
       time,
-      this.natives,
+      this.pristine,
       (isTimed) => this.noteMoment(isTimed),
       (error) => this.tell({ type: 'broken', reason: String(error) }),
     )
@@ -101,7 +101,7 @@ export class Recorder {
   }
 
   private standing({ time }: LiveTime) {
-    return { at: time.now, timers: time.waits, isMoving: time.pulse().isMoving }
+    return { at: time.now, timers: time.waits, isMoving: time.activity().isMoving }
   }
 
   private observe(observation: Observation) {

@@ -1,5 +1,5 @@
 import type { StageComponent, StagePiece } from '../protocol'
-import { unwatched } from '../trespass'
+import { unwatched } from '../sideEffects'
 import { elementMaker } from './element'
 import { markupMaker, type ComponentScript } from './markup'
 import { ReactPieces, type ReactRuntime } from './react'

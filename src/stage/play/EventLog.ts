@@ -37,14 +37,14 @@ export class EventLog {
 /** What an event of the component's own carries. */
 const detailOf = (event: Event): unknown => (event instanceof CustomEvent ? event.detail : undefined) ?? undefined
 
-const MOST_CHARACTERS = 2000
+const MAX_CHARACTERS = 2000
 
 /** Data that can be sent on; what cannot be written as JSON is named. */
 function plain(detail: unknown): unknown {
   try {
     const text = JSON.stringify(detail)
     if (text === undefined) return String(detail)
-    return text.length > MOST_CHARACTERS ? `${text.slice(0, MOST_CHARACTERS)}…` : (JSON.parse(text) as unknown)
+    return text.length > MAX_CHARACTERS ? `${text.slice(0, MAX_CHARACTERS)}…` : (JSON.parse(text) as unknown)
   } catch {
     return String(detail)
   }

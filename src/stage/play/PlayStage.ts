@@ -1,7 +1,7 @@
 import type { Extent } from '@/core/scenario'
-import type { EventRecord, Pulse } from '@/core/steps'
+import type { EventRecord, Activity } from '@/core/steps'
 import type { StageCase, StageComponent, StageContext, StageFilling } from '../protocol'
-import type { Census } from '../census'
+import type { Inventory } from '../inventory'
 import type { ClockKind } from '../clock'
 import type { ReadingStage } from '../ReadingStage'
 import type { Aim, AimAt } from './aim'
@@ -16,7 +16,7 @@ export interface Active {
 }
 
 /** What is under way in a page at a moment. */
-export interface Stir {
+export interface Pending {
   /** How often the document has changed so far. */
   changes: number
   /** A script waits for a frame. */
@@ -30,9 +30,9 @@ export interface PlayStage extends ReadingStage {
   /** Loads the code of the component that the page holds. Time must pass meanwhile. */
   open(context: StageContext, clock: ClockKind, events: readonly string[]): Promise<void>
   /** Mounts the one case in sight: from here on time is the scenario's. */
-  mount(one: StageCase): Stir & { failure?: string }
+  mount(one: StageCase): Pending & { failure?: string }
   /** Sets what its axes' values set on elements, now that it stands; tells how many states they ask for. */
-  reach(): Stir & { failure?: string; states: number }
+  reach(): Pending & { failure?: string; states: number }
   /** The states that its axes' values ask for, those of components in its slots too, by the order in which they are brought about. */
   states(): { part: string; pseudo: string[] }[]
   /** Where a person would point to bring the element of such a state about. */
@@ -43,11 +43,11 @@ export interface PlayStage extends ReadingStage {
   forceState(at: number): [number, string[]][]
   /** How often the document has changed since the page was opened. */
   changes(): number
-  stir(): Stir
+  pending(): Pending
   /** All that the case shows in its nodes, as a text to compare. */
   traceOf(): string
   setContext(context: StageContext): void
-  pulse(): Pulse
+  activity(): Activity
   /** How far the document's timeline lay behind its timers in the last frame, in ms. */
   lag(): number
   /** Goes on to a moment, or is told that time is about to; gives back the time that it is. */
@@ -68,7 +68,7 @@ export interface PlayStage extends ReadingStage {
   /** The box of all that can be seen of the component, in the window. */
   extent(): Extent
   /** What stands in the case, for lints. */
-  census(): Census
+  inventory(): Inventory
   events(): EventRecord[]
   /** Errors that were thrown, and what the clock does not control. */
   notes(): string[]

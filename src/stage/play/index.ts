@@ -1,3 +1,3 @@
 export { aim, aimAtElement, describe, nearestPart, printMatch, type Aim, type AimAt, type PartMatch } from './aim'
 export { EventLog } from './EventLog'
-export type { Active, PlayStage, PlayWindow, Stir } from './PlayStage'
+export type { Active, PlayStage, PlayWindow, Pending } from './PlayStage'

@@ -30,16 +30,16 @@ export function RecordStage({ model, recording }: { model: BoardModel; recording
     <section aria-label="Recording" className="flex min-h-0 flex-1 flex-col">
       <div className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-line bg-sheet px-3 py-1">
         <span className="text-quiet">Starts with</span>
-        {choices.map(({ name, values, usual }) => (
+        {choices.map(({ name, values, defaultValue }) => (
           <span key={name} className="flex items-center gap-1">
             <span>{name}</span>
             <Choice
               label={`${name} at the start`}
-              value={start[name] ?? usual}
+              value={start[name] ?? defaultValue}
               options={values.map((value) => [value, value] as const)}
               onChoose={(value) => {
                 const { [name]: _, ...others } = start
-                startOver(value === usual ? others : { ...others, [name]: value })
+                startOver(value === defaultValue ? others : { ...others, [name]: value })
               }}
             />
           </span>
@@ -74,12 +74,12 @@ export function RecordStage({ model, recording }: { model: BoardModel; recording
 
 /** Axes and contexts from whose values a recording can start: those that need neither steps nor a forced state. */
 function startChoices({ space, reachable, nested, contexts }: BoardModel) {
-  const usual = defaultCase(space).values
+  const defaultValue = defaultCase(space).values
   const others = othersOf(nested)
   return space.dimensions
     .map((dimension) => {
       const values = dimension.values.filter((value) => {
-        const given = { ...usual, [dimension.name]: value }
+        const given = { ...defaultValue, [dimension.name]: value }
         if (dimension.kind === 'context') {
           // A page cannot tell itself that motion is to be reduced.
           const isShown = contexts[contextOf(contexts, given)]?.values[dimension.name] === value
@@ -88,7 +88,7 @@ function startChoices({ space, reachable, nested, contexts }: BoardModel) {
         const { steps, forced, problem } = settingsOf(reachable, given, others)
         return problem === undefined && steps.length === 0 && forced.length === 0
       })
-      return { name: dimension.name, values, usual: dimension.default }
+      return { name: dimension.name, values, defaultValue: dimension.default }
     })
     .filter(({ values }) => values.length > 1)
 }

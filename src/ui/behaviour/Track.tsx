@@ -7,7 +7,7 @@ import type { Playback } from './usePlayback'
 
 const LANE = 15
 const HEAD = 36
-const MOST_LANES = 9
+const MAX_LANES = 9
 
 /** Virtual time, drawn: each step its stretch, under it what changed in which part, and the events that were sent. */
 export function Track({ film, playback }: { film: Film; playback: Playback }) {
@@ -20,7 +20,7 @@ export function Track({ film, playback }: { film: Film; playback: Playback }) {
     }
     return [...parts]
   }, [film])
-  const shown = lanes.slice(0, MOST_LANES)
+  const shown = lanes.slice(0, MAX_LANES)
   const { frame } = playback
   const now = frame ? placeOf(stretches, frame.step, frame.at, frame.isEnd) : 0
   const percent = (share: number) => `${(share * 100).toFixed(2)}%`

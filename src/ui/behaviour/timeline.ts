@@ -40,7 +40,7 @@ export function placeOf(stretches: readonly Stretch[], step: number, at: number,
 
 // A picture stays at least this long when it is played; a pause of virtual time at most so long.
 const LEAST_MS = 320
-const MOST_MS = 1400
+const MAX_MS = 1400
 
 /** How long each picture of a film stays in sight at full speed, in ms of real time. */
 export function dwells({ frames }: Pick<Film, 'frames'>): number[] {
@@ -48,6 +48,6 @@ export function dwells({ frames }: Pick<Film, 'frames'>): number[] {
     const next = frames[place + 1]
     const passing = next ? next.at - at : 0
     // Pictures of a movement follow it; those at the end of a step are looked at.
-    return passing > 0 && passing < 60 && !isEnd ? passing : Math.min(MOST_MS, Math.max(LEAST_MS, passing))
+    return passing > 0 && passing < 60 && !isEnd ? passing : Math.min(MAX_MS, Math.max(LEAST_MS, passing))
   })
 }

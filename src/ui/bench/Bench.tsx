@@ -18,7 +18,7 @@ import { WidthEdge } from './WidthEdge'
 
 const HEIGHT = 380
 // Older events than these nobody goes back to.
-const MOST_EVENTS = 500
+const MAX_EVENTS = 500
 
 /** The live component with its controls; the page's address holds all that is set. */
 export function Bench({
@@ -124,7 +124,7 @@ export function Bench({
                 height={kept ? HEIGHT / 2 : HEIGHT}
                 handle={handle}
                 onRendered={onRendered}
-                onEvent={(event) => setEvents((all) => [...all, event].slice(-MOST_EVENTS))}
+                onEvent={(event) => setEvents((all) => [...all, event].slice(-MAX_EVENTS))}
               />
             </WidthEdge>
           )}

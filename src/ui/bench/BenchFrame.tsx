@@ -11,7 +11,7 @@ export type Rendered = Extract<FromLive, { type: 'rendered' }>
 export type BenchEvent = Extract<FromLive, { type: 'event' }>
 
 // A component that is higher than its place gets more of it, up to a window's worth.
-const MOST_HEIGHT = 720
+const MAX_HEIGHT = 720
 const MARGIN = 24
 
 export type Show = (settings: Bench['settings'], context: StageContext) => void
@@ -57,7 +57,7 @@ export function BenchFrame({
       if (message.type === 'rendered') {
         setOpen(true)
         setProblem(message.failure)
-        setNeeded(Math.min(MOST_HEIGHT, Math.ceil(message.extent.height) + 2 * MARGIN))
+        setNeeded(Math.min(MAX_HEIGHT, Math.ceil(message.extent.height) + 2 * MARGIN))
         onRendered?.(message)
       }
       if (message.type === 'event') onEvent?.(message)

@@ -8,8 +8,8 @@ import { ColourField } from './ColourField'
 import { DataField } from './DataField'
 
 /** As many as can stand side by side and be told apart. */
-const MOST_SEGMENTS = 4
-const MOST_LETTERS = 24
+const MAX_SEGMENTS = 4
+const MAX_LETTERS = 24
 
 type FieldProps<K extends Control['kind']> = {
   control: Extract<Control, { kind: K }>
@@ -48,7 +48,7 @@ export function ControlField({
 
 function OneOf({ control, onChange }: FieldProps<'choice' | 'hold'>) {
   const values = control.values.map(String)
-  const isShort = values.length <= MOST_SEGMENTS && values.join('').length <= MOST_LETTERS
+  const isShort = values.length <= MAX_SEGMENTS && values.join('').length <= MAX_LETTERS
   if (!isShort)
     return (
       <Choice

@@ -7,7 +7,7 @@ export function contextFor(
   chosen: Readonly<Record<string, unknown>>,
 ): StageContext {
   const values = Object.fromEntries(
-    Object.entries(contexts).map(([name, [usual = '']]) => [name, String(chosen[`@${name}`] ?? usual)]),
+    Object.entries(contexts).map(([name, [defaultValue = '']]) => [name, String(chosen[`@${name}`] ?? defaultValue)]),
   )
   const fitting = tokens.find((each) => Object.entries(each.values).every(([name, value]) => values[name] === value))
   const ground = colours.find(({ path }) => path === chosen['@ground'])

@@ -1,7 +1,7 @@
 import type { Control } from '@/core/bench'
 
 // More steps than this nobody watches: a long range is gone through in larger ones.
-const MOST_STEPS = 120
+const MAX_STEPS = 120
 
 /** The values that a control is swept over, from one end to the other; undefined for one that has no range. */
 export function sweepValues(control: Control): readonly (string | number | boolean)[] | undefined {
@@ -10,7 +10,7 @@ export function sweepValues(control: Control): readonly (string | number | boole
   if (control.kind !== 'number' || control.min === undefined || control.max === undefined) return undefined
   const { min, max, step } = control
   const steps = Math.floor((max - min) / step + 1e-9)
-  const stride = Math.max(1, Math.ceil(steps / MOST_STEPS))
+  const stride = Math.max(1, Math.ceil(steps / MAX_STEPS))
   const values = Array.from({ length: Math.floor(steps / stride) + 1 }, (_, at) => tidy(min + at * stride * step))
   // The end is shown, wherever the last stride came to.
   return values.at(-1) === max ? values : [...values, max]

@@ -1,6 +1,6 @@
 export { DefaultCase } from './DefaultCase'
 export { LiveCase } from './LiveCase'
-export { layOut, MOST_CELLS, type BoardLayout, type BoardRow } from './layout'
+export { layOut, MAX_CELLS, type BoardLayout, type BoardRow } from './layout'
 export {
   canBeLaid,
   defaultPlacement,

@@ -10,7 +10,7 @@ const listeners = new Set<() => void>()
 const keyOf = ({ slug, fingerprint }: Pick<BoardModel, 'slug' | 'fingerprint'>) => `${slug}|${fingerprint}`
 
 /** Called by a frame whose component has reached out of its case. */
-export function noteTrespass(model: BoardModel, reason: string): void {
+export function noteSideEffect(model: BoardModel, reason: string): void {
   if (!model.canForceIsolation || found.has(keyOf(model))) return
   found.set(keyOf(model), reason)
   for (const listener of listeners) listener()
@@ -22,12 +22,12 @@ const subscribe = (listener: () => void) => {
 }
 
 /** A model as it is to be shown: with documents of their own where a frame has found that its component needs them, and why. */
-export function useIsolation(given: BoardModel): { model: BoardModel; trespass: string | undefined } {
+export function useIsolation(given: BoardModel): { model: BoardModel; sideEffect: string | undefined } {
   const read = () => found.get(keyOf(given))
-  const trespass = useSyncExternalStore(subscribe, read, () => undefined)
+  const sideEffect = useSyncExternalStore(subscribe, read, () => undefined)
   const model = useMemo(
-    () => (trespass === undefined ? given : { ...given, component: { ...given.component, isolated: true } }),
-    [given, trespass],
+    () => (sideEffect === undefined ? given : { ...given, component: { ...given.component, isolated: true } }),
+    [given, sideEffect],
   )
-  return { model, trespass }
+  return { model, sideEffect }
 }

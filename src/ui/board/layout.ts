@@ -14,7 +14,7 @@ export interface BoardLayout {
 }
 
 // A board is for looking: what is larger is cut, with a word about it.
-export const MOST_CELLS = 20_000
+export const MAX_CELLS = 20_000
 
 /** Lays cases out in rows and columns. */
 export function layOut(space: Space, placement: Placement, chosen?: ReadonlySet<string>): BoardLayout {
@@ -28,7 +28,7 @@ export function layOut(space: Space, placement: Placement, chosen?: ReadonlySet<
     if (placement.pages.length > 0)
       rows.push({ kind: 'page', label: placement.pages.map((name, at) => `${name} ${page[at]}`).join(' · ') })
     for (const down of downs) {
-      if (count + columns.length > MOST_CELLS) return { columns, rows, count }
+      if (count + columns.length > MAX_CELLS) return { columns, rows, count }
       const cells = columns.map((across) => {
         const values = {
           ...placement.held,

@@ -60,8 +60,8 @@ export function printPlacement({ pages, down, across, held }: Placement): string
 
 /** Reads a placement back; what the address does not say, or says wrongly, is as by default. */
 export function readPlacement(query: URLSearchParams, space: Space): Placement {
-  const usual = defaultPlacement(space)
-  if (!['pages', 'down', 'across', 'hold'].some((key) => query.has(key))) return usual
+  const defaultValue = defaultPlacement(space)
+  if (!['pages', 'down', 'across', 'hold'].some((key) => query.has(key))) return defaultValue
   let placement: Placement = { pages: [], down: [], across: [], held: {} }
   const named = new Set<string>()
   for (const lane of LANES) {

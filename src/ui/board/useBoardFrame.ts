@@ -3,15 +3,15 @@
 import { useEffect, useRef } from 'react'
 import type { BoardModel } from '@/contract'
 import { codeTexts, fromBoardSchema, type FromBoard, type ToBoard } from '@/stage'
-import { noteTrespass } from './isolation'
+import { noteSideEffect } from './isolation'
 import { useStageFrame } from './useStageFrame'
 
 /** The frame of a board of cases. Whoever shows it takes its model from `useIsolation`, which hears of what is found here. */
 export function useBoardFrame(model: BoardModel, onMessage: (message: FromBoard) => void) {
   const frame = useStageFrame<ToBoard, FromBoard>('board', model.slug, fromBoardSchema, (message) => {
-    if (message.type === 'trespass') noteTrespass(model, message.reason)
-    else if (message.type === 'opened' && message.trespass !== undefined) {
-      noteTrespass(model, message.trespass)
+    if (message.type === 'sideEffect') noteSideEffect(model, message.reason)
+    else if (message.type === 'opened' && message.sideEffect !== undefined) {
+      noteSideEffect(model, message.sideEffect)
       if (!model.canForceIsolation) onMessage(message)
     } else onMessage(message)
   })

@@ -6,7 +6,7 @@ import { takenLibrarySchema, type LibraryFacts } from '@/contract'
 import { requestJson } from '../live'
 
 const TEXTS = /\.(tsx?|jsx?|mjs|css|scss|html?|json|ya?ml|md|liquid|svg)$/
-const MOST_BYTES = 64_000_000
+const MAX_BYTES = 64_000_000
 const SKIPPED = /(^|\/)(node_modules|\.git)\//
 
 /** Takes files, a folder or a zip. A zip that is a whole library becomes one; of all else, components are proposed. */
@@ -25,8 +25,8 @@ export function Drop({
     onProblem(undefined)
     const wanted = given.filter(({ path }) => !SKIPPED.test(path))
     const bytes = wanted.reduce((sum, { file }) => sum + file.size, 0)
-    if (bytes > MOST_BYTES)
-      return onProblem(`These files have ${bytes} bytes together, more than the ${MOST_BYTES} that are taken at once.`)
+    if (bytes > MAX_BYTES)
+      return onProblem(`These files have ${bytes} bytes together, more than the ${MAX_BYTES} that are taken at once.`)
     const zip = wanted.find(({ path }) => path.endsWith('.zip'))
     if (zip) {
       try {

@@ -4,7 +4,7 @@ import { Tabs } from 'radix-ui'
 import { useCallback, useMemo, useState } from 'react'
 import { makeCase } from '@/core/matrix'
 import { fixOf, type Lint } from '@/core/lint'
-import { lintCensus, type Census, type Picked } from '@/stage'
+import { lintInventory, type Inventory, type Picked } from '@/stage'
 import { useKeys, ViewHead, type Findable, type ViewProps } from '../frame'
 import { AllCases } from './AllCases'
 import { Axes } from './Axes'
@@ -39,10 +39,13 @@ function DefineOf({ library, slug, ready }: ViewProps & { ready: Ready }) {
   const [held, setHeld] = useState<Record<string, string>>({})
   const [isAll, setAll] = useState(false)
   const model = preview?.model
-  const [census, setCensus] = useState<Census>()
+  const [inventory, setCensus] = useState<Inventory>()
   const lints = useMemo(
-    () => [...(preview?.lints ?? []), ...(sheet && model && census ? lintCensus(sheet, model.component, census) : [])],
-    [preview, census, sheet, model],
+    () => [
+      ...(preview?.lints ?? []),
+      ...(sheet && model && inventory ? lintInventory(sheet, model.component, inventory) : []),
+    ],
+    [preview, inventory, sheet, model],
   )
 
   const numbers = useMemo(
@@ -52,9 +55,9 @@ function DefineOf({ library, slug, ready }: ViewProps & { ready: Ready }) {
   const one = useMemo(() => {
     if (!model) return undefined
     const values = Object.fromEntries(
-      model.space.dimensions.map(({ name, default: usual, values: all }) => [
+      model.space.dimensions.map(({ name, default: defaultValue, values: all }) => [
         name,
-        held[name] && all.includes(held[name]) ? held[name] : usual,
+        held[name] && all.includes(held[name]) ? held[name] : defaultValue,
       ]),
     )
     return makeCase(values, model.space)
@@ -105,12 +108,12 @@ function DefineOf({ library, slug, ready }: ViewProps & { ready: Ready }) {
       <h1 className="sr-only">{sheet.data.name}, define</h1>
       <EditingBar defining={ready}>
         {!isAll &&
-          axes.map(({ name, values, default: usual }) => (
+          axes.map(({ name, values, default: defaultValue }) => (
             <label key={name} className="inline-flex items-center gap-1 text-quiet">
               {name}
               <Choice
                 label={`Show ${name}`}
-                value={held[name] && values.includes(held[name]) ? held[name] : usual}
+                value={held[name] && values.includes(held[name]) ? held[name] : defaultValue}
                 options={values.map((value) => [value, value])}
                 onChoose={(value) => setHeld({ ...held, [name]: value })}
               />

@@ -4,7 +4,7 @@ import { Crosshair } from 'lucide-react'
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
 import type { BoardModel } from '@/contract'
 import { coverSpace, type Case } from '@/core/matrix'
-import type { Census, FromBoard, PartPlace, Picked } from '@/stage'
+import type { Inventory, FromBoard, PartPlace, Picked } from '@/stage'
 import { contextOf, HUNG, stageCase, Trouble, useBoardFrame, useIsolation } from '../board'
 import { IconButton } from '../editing'
 
@@ -21,7 +21,7 @@ export interface PictureProps {
   onPicking?(is: boolean): void
   onPick?(picked: Picked): void
   /** What stands in the component's cases, for its lints; nothing is counted for nobody. */
-  onCensus?(census: Census): void
+  onCensus?(inventory: Inventory): void
 }
 
 interface Size {
@@ -89,15 +89,15 @@ export function Picture({
             rects: rects.filter(({ width, height }) => width > 0 && height > 0),
           })),
         )
-      case 'census':
-        return onCensus?.(message.census)
+      case 'inventory':
+        return onCensus?.(message.inventory)
       case 'picked':
         return setPointed(message.picked)
       case 'broken':
         return setProblem(message.reason)
       // The frame's own affair.
       case 'pong':
-      case 'trespass':
+      case 'sideEffect':
         return
     }
   }
@@ -130,7 +130,7 @@ export function Picture({
   useEffect(() => {
     if (opened === 0 || !isCounted) return
     // After what is seen: counting mounts many cases once more.
-    const waiting = setTimeout(() => send({ type: 'count', cases: censusCases(model) }), COUNT_AFTER_MS)
+    const waiting = setTimeout(() => send({ type: 'count', cases: countedCases(model) }), COUNT_AFTER_MS)
     return () => clearTimeout(waiting)
   }, [opened, model, send, isCounted])
 
@@ -208,14 +208,14 @@ export function Picture({
 }
 
 const COUNT_AFTER_MS = 500
-const MOST_COUNTED = 300
+const MAX_COUNTED = 300
 
 /** Cases in which every pair of values stands once. */
-function censusCases(model: BoardModel) {
+function countedCases(model: BoardModel) {
   const { dimensions, ...space } = model.space
   const axes = { ...space, dimensions: dimensions.filter(({ kind }) => kind === 'axis') }
   const coverage = coverSpace(axes, 'pairs')
-  return coverage.kind === 'cases' ? coverage.cases.slice(0, MOST_COUNTED).map((each) => stageCase(model, each)) : []
+  return coverage.kind === 'cases' ? coverage.cases.slice(0, MAX_COUNTED).map((each) => stageCase(model, each)) : []
 }
 
 const LARGEST_ZOOM = 4

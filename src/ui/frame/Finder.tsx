@@ -12,7 +12,7 @@ export interface Findable {
   go(): void
 }
 
-const MOST_SHOWN = 40
+const MAX_SHOWN = 40
 
 /** Finds anything by words that stand in it, in any order. */
 export function Finder({
@@ -47,7 +47,7 @@ function FinderList({ items, onDone }: { items: () => Findable[]; onDone: () => 
       .filter(({ kind, label, detail = '' }) =>
         wanted.every((word) => `${kind} ${label} ${detail}`.toLowerCase().includes(word)),
       )
-      .slice(0, MOST_SHOWN)
+      .slice(0, MAX_SHOWN)
   }, [all, words])
   useEffect(() => {
     // Newer browsers give back a promise of having scrolled: an effect must not.

@@ -79,7 +79,7 @@ export function PropTable({ sheet, standings, evidence }: Tabled) {
       label="Props"
       heads={['', 'Prop', 'Type', 'Default', 'What it does']}
       rows={Object.entries(sheet.data.props).map(([name, prop]) => {
-        const usual = propDefault(prop)
+        const defaultValue = propDefault(prop)
         const only = Object.entries(prop['only-if'] ?? {})
         return [
           <Told key="mark" standing={standings.ofProp(name)} href={evidence?.('matrix')} />,
@@ -87,12 +87,12 @@ export function PropTable({ sheet, standings, evidence }: Tabled) {
           <span key="type" className="num">
             {typeOf(prop)}
           </span>,
-          usual === undefined ? (
+          defaultValue === undefined ? (
             <span className="text-quiet">none</span>
           ) : prop.type === 'data' ? (
             <span className="text-quiet">data</span>
           ) : (
-            code(usual)
+            code(defaultValue)
           ),
           <>
             {prop.about}
@@ -115,19 +115,19 @@ export function SlotTable({ sheet, bench }: Tabled) {
     <Table
       label="Slots"
       heads={['', 'Slot', 'Accepts', 'Holds', 'What it is for']}
-      rows={Object.entries(sheet.data.slots).map(([name, { accepts, text, default: usual, about }]) => [
+      rows={Object.entries(sheet.data.slots).map(([name, { accepts, text, default: defaultValue, about }]) => [
         '',
         name,
         [...(accepts === 'any' ? ['any component'] : [accepts].flat().map(nameOf)), ...(text ? ['words'] : [])].join(
           ', ',
         ),
-        usual === 'none'
+        defaultValue === 'none'
           ? 'nothing'
-          : typeof usual === 'string'
-            ? nameOf(usual)
-            : 'text' in usual
-              ? `“${usual.text}”`
-              : nameOf(usual.component),
+          : typeof defaultValue === 'string'
+            ? nameOf(defaultValue)
+            : 'text' in defaultValue
+              ? `“${defaultValue.text}”`
+              : nameOf(defaultValue.component),
         about,
       ])}
     />

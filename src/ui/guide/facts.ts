@@ -23,7 +23,7 @@ export interface Standing {
   isOutdated: boolean
 }
 
-/** The case with these values, and everything else as usual. */
+/** The case with these values, and everything else as defaults. */
 export const caseWith = (space: Space, values: Readonly<Record<string, string>>): Case =>
   makeCase({ ...defaultCase(space).values, ...values }, space)
 
@@ -39,19 +39,19 @@ export function standingsOf({ sheet, space, rules, board, state }: GuideFacts) {
   const isOutdated = state?.isOutdated ?? false
   const standing = (mark: MarkKind): Standing => ({ mark, isOutdated })
   const others = othersOf(board.nested)
-  const usual = settingsOf(sheet, defaultCase(space).values, others).props
+  const defaults = settingsOf(sheet, defaultCase(space).values, others).props
   const shown = [...marks].map(([key, mark]) => ({ mark, props: propsOf(key) }))
   function propsOf(key: string): Readonly<Record<string, unknown>> {
     return settingsOf(sheet, caseWith(space, valuesOfKey(key)).values, others).props
   }
   return {
     ofCase: ({ key }: Pick<Case, 'key'>): Standing => standing(marks.get(key) ?? 'open'),
-    /** Where the prop is other than usual: only there it shows what it does. */
+    /** Where the prop is not at its default: only there it shows what it does. */
     ofProp: (name: string): Standing =>
       standing(
         worst(
           shown
-            .filter(({ props }) => JSON.stringify(props[name]) !== JSON.stringify(usual[name]))
+            .filter(({ props }) => JSON.stringify(props[name]) !== JSON.stringify(defaults[name]))
             .map(({ mark }) => mark),
         ),
       ),

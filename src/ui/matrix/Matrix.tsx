@@ -5,15 +5,7 @@ import { ToggleGroup } from 'radix-ui'
 import { useCallback, useMemo, useRef, useState } from 'react'
 import { ROUTES, type BoardModel, type MarkKind } from '@/contract'
 import { coverSpace, parseCaseKey, type Case } from '@/core/matrix'
-import {
-  isBeforeSteps,
-  layOut,
-  MOST_CELLS,
-  printPlacement,
-  readPlacement,
-  useIsolation,
-  type Placement,
-} from '../board'
+import { isBeforeSteps, layOut, MAX_CELLS, printPlacement, readPlacement, useIsolation, type Placement } from '../board'
 import { NotYet } from '../editing'
 import { useKeys, ViewHead, type Findable, type ViewProps } from '../frame'
 import { call, useRuns } from '../live'
@@ -54,7 +46,7 @@ export function Matrix(props: ViewProps) {
 const HEAD_LINE = 18
 
 function Board({ library, slug, query, model: given }: ViewProps & { model: BoardModel }) {
-  const { model, trespass } = useIsolation(given)
+  const { model, sideEffect } = useIsolation(given)
   const { states } = useRuns()
   const state = states.find((each) => each.slug === slug)
   const { placement, zoom, selectedKey, place, setZoom, select } = useAddress(model, query)
@@ -164,7 +156,7 @@ function Board({ library, slug, query, model: given }: ViewProps & { model: Boar
         </div>
       </div>
       <Notices state={state} onShow={select} />
-      {layout.count >= MOST_CELLS && (
+      {layout.count >= MAX_CELLS && (
         <p className="border-b border-line bg-sheet px-3 py-1">
           The first {layout.count.toLocaleString('en')} cases are shown. Hold an axis to see the others.
         </p>
@@ -175,9 +167,9 @@ function Board({ library, slug, query, model: given }: ViewProps & { model: Boar
           those after the steps.
         </p>
       )}
-      {trespass !== undefined && (
+      {sideEffect !== undefined && (
         <p className="border-b border-line bg-sheet px-3 py-1 text-quiet">
-          Each case stands in a document of its own, since the component {trespass}.
+          Each case stands in a document of its own, since the component {sideEffect}.
         </p>
       )}
       <main className="flex min-h-0 flex-1">

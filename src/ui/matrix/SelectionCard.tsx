@@ -73,7 +73,7 @@ export function SelectionCard({ library, slug, space, covered, chosen, onChoose,
       new Map(
         summaries.map((summary) => [
           summary,
-          survey && explainerOf && summary.texts.length < MOST_NAMED
+          survey && explainerOf && summary.texts.length < MAX_NAMED
             ? nameOf(survey, explainerOf(summary.reading), summary, chosen)
             : undefined,
         ]),
@@ -164,7 +164,7 @@ export function SelectionCard({ library, slug, space, covered, chosen, onChoose,
 }
 
 // Where more than this was read, nothing is true of all.
-const MOST_NAMED = 5
+const MAX_NAMED = 5
 
 /** What a reading is called in all of some cases: the token that means it in each of them, or its plain value; undefined where nothing is true of all. */
 function nameOf(survey: Survey, explain: Explain, { at }: Summary, keys: ReadonlySet<string>): string | undefined {

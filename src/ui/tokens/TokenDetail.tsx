@@ -208,7 +208,7 @@ function Chain({
 }
 
 // Of large palettes the pairs that matter are those close to the limits; the rest is a scroll away.
-const MOST_PAIRS = 60
+const MAX_PAIRS = 60
 
 /** How well this colour is read on each other one, and each other one on it: the ratio is the same. */
 function Contrasts({ model, row, onSelect }: { model: TokensModel; row: TokenRow; onSelect(path: string): void }) {
@@ -225,7 +225,7 @@ function Contrasts({ model, row, onSelect }: { model: TokensModel; row: TokenRow
           : []
       })
       .sort((a, b) => b.ratio - a.ratio)
-      .slice(0, MOST_PAIRS)
+      .slice(0, MAX_PAIRS)
   }, [model, row, column])
   const css = row.cells[column]?.css
   return (

@@ -4,7 +4,7 @@ import { expect, rule } from '../words'
 export const alert = defineCheck({
   kind: 'alert',
   label: 'Alert',
-  parts: [{ key: 'alert', about: 'What is told at once: role alert', usual: ['alert', 'notice', 'message'] }],
+  parts: [{ key: 'alert', about: 'What is told at once: role alert', commonNames: ['alert', 'notice', 'message'] }],
   make: ({ alert = '' }) => ({
     rules: [rule({ [alert]: { role: 'alert' } })],
     scenarios: [

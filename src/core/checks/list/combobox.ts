@@ -5,9 +5,9 @@ export const combobox = defineCheck({
   kind: 'combobox',
   label: 'Combobox with a list',
   parts: [
-    { key: 'box', about: 'What has the focus: role combobox', usual: ['combobox', 'button', 'input', 'trigger'] },
-    { key: 'list', about: 'What opens: role listbox', usual: ['list', 'listbox', 'popup'] },
-    { key: 'option', about: 'Each choice: role option', usual: ['option', 'item'] },
+    { key: 'box', about: 'What has the focus: role combobox', commonNames: ['combobox', 'button', 'input', 'trigger'] },
+    { key: 'list', about: 'What opens: role listbox', commonNames: ['list', 'listbox', 'popup'] },
+    { key: 'option', about: 'Each choice: role option', commonNames: ['option', 'item'] },
   ],
   make: ({ box = '', list = '', option = '' }) => ({
     rules: [rule({ [box]: { role: 'combobox', name: NAMED, focusable: 'yes' } })],

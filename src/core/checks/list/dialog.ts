@@ -5,8 +5,8 @@ export const dialog = defineCheck({
   kind: 'dialog',
   label: 'Dialog',
   parts: [
-    { key: 'trigger', about: 'What opens it', usual: ['trigger', 'button', 'opener'] },
-    { key: 'dialog', about: 'What opens: role dialog', usual: ['dialog', 'panel', 'sheet'] },
+    { key: 'trigger', about: 'What opens it', commonNames: ['trigger', 'button', 'opener'] },
+    { key: 'dialog', about: 'What opens: role dialog', commonNames: ['dialog', 'panel', 'sheet'] },
   ],
   make: ({ trigger = '', dialog = '' }) => ({
     rules: [rule({ [trigger]: { role: 'button', focusable: 'yes' } })],

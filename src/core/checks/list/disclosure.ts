@@ -8,9 +8,9 @@ export const disclosure = defineCheck({
     {
       key: 'header',
       about: 'What opens it: role button, with its state expanded',
-      usual: ['header', 'trigger', 'button', 'summary'],
+      commonNames: ['header', 'trigger', 'button', 'summary'],
     },
-    { key: 'panel', about: 'What is opened', usual: ['panel', 'content', 'body'] },
+    { key: 'panel', about: 'What is opened', commonNames: ['panel', 'content', 'body'] },
   ],
   make: ({ header = '', panel = '' }) => ({
     rules: [rule({ [header]: { role: 'button', name: NAMED, focusable: 'yes' } })],

@@ -5,9 +5,9 @@ export const menuButton = defineCheck({
   kind: 'menu-button',
   label: 'Menu button',
   parts: [
-    { key: 'trigger', about: 'What opens it', usual: ['trigger', 'button'] },
-    { key: 'menu', about: 'What opens: role menu', usual: ['menu', 'list', 'popup'] },
-    { key: 'item', about: 'Each entry: role menuitem', usual: ['item', 'entry', 'option'] },
+    { key: 'trigger', about: 'What opens it', commonNames: ['trigger', 'button'] },
+    { key: 'menu', about: 'What opens: role menu', commonNames: ['menu', 'list', 'popup'] },
+    { key: 'item', about: 'Each entry: role menuitem', commonNames: ['item', 'entry', 'option'] },
   ],
   make: ({ trigger = '', menu = '', item = '' }) => ({
     rules: [rule({ [trigger]: { role: 'button', name: NAMED, focusable: 'yes' } })],

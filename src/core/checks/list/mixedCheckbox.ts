@@ -5,8 +5,8 @@ export const mixedCheckbox = defineCheck({
   kind: 'mixed-checkbox',
   label: 'Checkbox over others',
   parts: [
-    { key: 'whole', about: 'The checkbox that stands for all', usual: ['whole', 'all', 'parent'] },
-    { key: 'each', about: 'The checkboxes under it', usual: ['tick', 'each', 'child', 'item'] },
+    { key: 'whole', about: 'The checkbox that stands for all', commonNames: ['whole', 'all', 'parent'] },
+    { key: 'each', about: 'The checkboxes under it', commonNames: ['tick', 'each', 'child', 'item'] },
   ],
   make: ({ whole = '', each = '' }) => ({
     rules: [rule({ [whole]: { role: 'checkbox', name: NAMED, focusable: 'yes' } })],

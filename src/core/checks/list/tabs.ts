@@ -5,9 +5,9 @@ export const tabs = defineCheck({
   kind: 'tabs',
   label: 'Tabs',
   parts: [
-    { key: 'list', about: 'Around the tabs: role tablist', usual: ['list', 'tabs', 'tablist'] },
-    { key: 'tab', about: 'Each tab: role tab', usual: ['tab', 'trigger'] },
-    { key: 'panel', about: 'What a tab shows: role tabpanel', usual: ['panel', 'content'] },
+    { key: 'list', about: 'Around the tabs: role tablist', commonNames: ['list', 'tabs', 'tablist'] },
+    { key: 'tab', about: 'Each tab: role tab', commonNames: ['tab', 'trigger'] },
+    { key: 'panel', about: 'What a tab shows: role tabpanel', commonNames: ['panel', 'content'] },
   ],
   make: ({ list = '', tab = '', panel = '' }) => ({
     rules: [

@@ -2,11 +2,11 @@ import { defineCheck } from '../defineCheck'
 import { control, expect, focus, NAMED, press, rule } from '../words'
 
 /** A control that Space turns on and off. */
-const toggled = <const Kind extends string>(kind: Kind, label: string, usual: string) =>
+const toggled = <const Kind extends string>(kind: Kind, label: string, commonNames: string) =>
   defineCheck({
     kind,
     label,
-    parts: [control(`What is turned on and off: role ${kind}`, usual, 'input', 'control')],
+    parts: [control(`What is turned on and off: role ${kind}`, commonNames, 'input', 'control')],
     make: ({ control: part = '' }) => ({
       rules: [rule({ [part]: { role: kind, name: NAMED, focusable: 'yes' } })],
       scenarios: [

@@ -5,8 +5,8 @@ export const tooltip = defineCheck({
   kind: 'tooltip',
   label: 'Tooltip',
   parts: [
-    { key: 'trigger', about: 'What it belongs to', usual: ['trigger', 'button', 'control'] },
-    { key: 'tip', about: 'The words: role tooltip', usual: ['tip', 'tooltip', 'hint'] },
+    { key: 'trigger', about: 'What it belongs to', commonNames: ['trigger', 'button', 'control'] },
+    { key: 'tip', about: 'The words: role tooltip', commonNames: ['tip', 'tooltip', 'hint'] },
   ],
   make: ({ trigger = '', tip = '' }) => ({
     rules: [rule({ [trigger]: { focusable: 'yes' } })],

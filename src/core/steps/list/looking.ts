@@ -29,11 +29,17 @@ function readLooking(context: StepContext, kind: keyof typeof SPAN, given: Expec
   return readExpected(context, rest, path)
 }
 
-/** Reads a span of time. @param usual in ms, where it may be left out */
-function readSpan(context: StepContext, kind: keyof typeof SPAN, given: ExpectedFile, path: Path, usual?: number) {
+/** Reads a span of time. @param defaultValue in ms, where it may be left out */
+function readSpan(
+  context: StepContext,
+  kind: keyof typeof SPAN,
+  given: ExpectedFile,
+  path: Path,
+  defaultValue?: number,
+) {
   const name = SPAN[kind]
   const value = given[name]
-  const ms = value === undefined ? usual : readDuration(value)
+  const ms = value === undefined ? defaultValue : readDuration(value)
   if (ms === undefined)
     context.issue({
       code: 'bad-expectation',

@@ -1,6 +1,6 @@
 import type { Browser, CDPSession } from 'puppeteer-core'
 import type { Viewport } from '@/core/sheet'
-import type { Stir } from '@/stage'
+import type { Pending } from '@/stage'
 import { atMost } from '../../atMost'
 import { openTarget } from '../../openTarget'
 import { launchShell } from '../../shell'
@@ -17,7 +17,7 @@ const LEAST_TICK_MS = 0.001
 const FRAME_LEAD_MS = 0.05
 // The browser blurs where an animation stands by a tenth of a millisecond: what is that near to its end has ended.
 const BLUR_MS = 0.12
-const MOST_MORE_FRAMES = 5
+const MAX_MORE_FRAMES = 5
 // An input that waits for a frame is given one after this much wall time.
 const FRAME_WAIT_MS = 3
 
@@ -111,13 +111,13 @@ export class EnginePage extends PlayPage {
   }
 
   /** Draws frames until every animation that is to begin or to end at this moment has done so. */
-  private async finished(): Promise<Stir> {
-    let stir = await this.call('stir')
-    for (let frame = 0; frame < MOST_MORE_FRAMES && stir.isBetween; frame++) {
+  private async finished(): Promise<Pending> {
+    let pending = await this.call('pending')
+    for (let frame = 0; frame < MAX_MORE_FRAMES && pending.isBetween; frame++) {
       await this.frame(BLUR_MS)
-      stir = await this.call('stir')
+      pending = await this.call('pending')
     }
-    return stir
+    return pending
   }
 
   protected async send<K extends Parameters<Send>[0]>(method: K, params: object): Promise<void> {
@@ -131,7 +131,7 @@ export class EnginePage extends PlayPage {
     await sent
   }
 
-  async rest(): Promise<Stir> {
+  async rest(): Promise<Pending> {
     await this.frame()
     await this.pass(SLIVER_MS)
     await this.frame()

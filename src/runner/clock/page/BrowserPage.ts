@@ -1,6 +1,6 @@
 import type { Browser, BrowserContext, CDPSession } from 'puppeteer-core'
 import type { Viewport } from '@/core/sheet'
-import type { Stir } from '@/stage'
+import type { Pending } from '@/stage'
 import { atMost } from '../../atMost'
 import { PlayPage, preparePage, type Send } from '../PlayPage'
 
@@ -40,9 +40,9 @@ export class BrowserPage extends PlayPage {
     await this.session.send(method as 'Input.dispatchKeyEvent', params as never)
   }
 
-  async rest(): Promise<Stir> {
+  async rest(): Promise<Pending> {
     await this.call('hold')
-    return this.call('stir')
+    return this.call('pending')
   }
 
   async picture(): Promise<string> {

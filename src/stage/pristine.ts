@@ -1,11 +1,11 @@
 /** The browser's own functions, kept before any component's code runs. */
-export interface Natives {
+export interface Pristine {
   setTimeout: typeof window.setTimeout
   requestAnimationFrame: typeof window.requestAnimationFrame
 }
 
 /** The real timers, for the stage's own use. */
-export const keepNatives = (view: Window & typeof globalThis): Natives => ({
+export const keepPristine = (view: Window & typeof globalThis): Pristine => ({
   setTimeout: view.setTimeout.bind(view) as typeof window.setTimeout,
   requestAnimationFrame: view.requestAnimationFrame.bind(view),
 })

@@ -1,7 +1,7 @@
 import { codeTexts, type StageComponent } from './protocol'
 
 /** Watches for what a component does outside its own case; such a component needs a document for each case. */
-export interface TrespassWatch {
+export interface SideEffectWatch {
   /** What the component did outside so far, in words; undefined while it stayed inside. */
   found(): string | undefined
 }
@@ -42,7 +42,7 @@ export const ownElement = <E extends Element>(element: E): E => {
 }
 
 /** Starts watching. Must run before the component's script is loaded, when all that stands in the document is the stage's. */
-export function watchTrespass(view: Window & typeof globalThis): TrespassWatch {
+export function watchSideEffects(view: Window & typeof globalThis): SideEffectWatch {
   const { document } = view
   let found: string | undefined
   const isShared = (target: unknown) =>
@@ -100,7 +100,7 @@ function strangerIn(document: Document, ours: ReadonlySet<Element>): string | un
 const CONTENT_VISIBILITY = /content-visibility\s*:\s*auto/
 
 /** What can be told from the texts alone. What shared styles speak of may be other components': `escapeIn` tells. */
-export function trespassInTexts(component: Pick<StageComponent, 'sheets' | 'pieces' | 'bundle'>): string | undefined {
+export function sideEffectInTexts(component: Pick<StageComponent, 'sheets' | 'pieces' | 'bundle'>): string | undefined {
   const { sheets, pieces } = component
   const isStyled = (pattern: RegExp) => sheets.some(({ text, of }) => of === 'own' && pattern.test(text))
   if (Object.values(pieces).some(({ parts }) => Object.values(parts).some(({ inPage }) => inPage)))

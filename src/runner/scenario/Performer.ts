@@ -1,7 +1,7 @@
 import { kindOf } from '@/core/sheet'
 import { fillingsOf, type ScenarioPlan } from '@/core/scenario'
 import { perform, type Change, type EventRecord, type Performance, type PerformanceHost, type Step } from '@/core/steps'
-import { stageCaseOf, type StageContext, type StageFilling, type Stir } from '@/stage'
+import { stageCaseOf, type StageContext, type StageFilling, type Pending } from '@/stage'
 import type { PlannedCase } from '@/core/plan'
 import { InputDriver, Refused } from './InputDriver'
 import { StepJudge } from './StepJudge'
@@ -25,8 +25,8 @@ export class CannotStart extends Error {
   override name = 'CannotStart'
 }
 
-const MOST_SETTLES = 10
-const MOST_RESTS = 60
+const MAX_SETTLES = 10
+const MAX_RESTS = 60
 /** Pseudo-classes that no input brings about. */
 const OTHER_STATES = /^(?!focus|hover$|active$)/
 
@@ -34,7 +34,7 @@ const OTHER_STATES = /^(?!focus|hover$|active$)/
 const motionOf = new WeakMap<PlayPage, string>()
 
 /** One case of a component, mounted in a fresh document, to be acted on. */
-export class Player {
+export class Performer {
   readonly #input: InputDriver
   /** Changes of the document when it was last seen at rest. */
   #changes = -1
@@ -56,8 +56,8 @@ export class Player {
   }
 
   /** Mounts a case and takes the steps that reach it. @throws CannotStart */
-  static async start(page: PlayPage, setup: PlaySetup, one: PlannedCase, before: readonly Step[]): Promise<Player> {
-    const player = new Player(page, setup, one)
+  static async start(page: PlayPage, setup: PlaySetup, one: PlannedCase, before: readonly Step[]): Promise<Performer> {
+    const player = new Performer(page, setup, one)
     await page.hold(setup.component)
     await page.load()
     await player.applyMedia()
@@ -91,11 +91,11 @@ export class Player {
    * Lets everything happen that the component does by itself and that takes no time.
    * @param known what is under way, where that has been told
    */
-  async comeToRest(known?: Stir): Promise<void> {
-    let stir = known ?? (await this.page.call('stir'))
-    for (let round = 0; round < MOST_RESTS && (stir.changes !== this.#changes || stir.wantsFrame); round++) {
-      this.#changes = stir.changes
-      stir = await this.page.rest()
+  async comeToRest(known?: Pending): Promise<void> {
+    let pending = known ?? (await this.page.call('pending'))
+    for (let round = 0; round < MAX_RESTS && (pending.changes !== this.#changes || pending.wantsFrame); round++) {
+      this.#changes = pending.changes
+      pending = await this.page.rest()
     }
   }
 
@@ -176,7 +176,7 @@ export class Player {
   }
 
   private async settle(): Promise<{ isSettled: boolean }> {
-    for (let round = 0; round < MOST_SETTLES; round++) {
+    for (let round = 0; round < MAX_SETTLES; round++) {
       if ((await this.page.call('endFinite')) === 0) return { isSettled: true }
       // Their end is told in a frame; its handlers may start more.
       await this.page.rest()

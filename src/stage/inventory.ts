@@ -2,7 +2,7 @@ import { findIn, findParts, shadowsIn, type MountedCase } from './findPart'
 import type { StageComponent } from './protocol'
 
 /** What stands in rendered cases, for lints that styles and scripts alone do not show. */
-export interface Census {
+export interface Inventory {
   /** Class names that elements bear, with the first case that shows each. */
   classes: [name: string, key: string][]
   /** Class names that the document's style sheets speak of: code may have made them. */
@@ -20,7 +20,7 @@ export interface Census {
   variables?: { needed: string[]; defined: string[] }
 }
 
-export const EMPTY_CENSUS: Census = {
+export const EMPTY_INVENTORY: Inventory = {
   classes: [],
   styledByCode: [],
   twinIds: [],
@@ -35,7 +35,11 @@ const LABELLED = 'button, input, meter, output, progress, select, textarea'
  * Looks through cases that are mounted. Classes of custom elements' own shadow trees are their own affair.
  * @param isAlone whether each case has a document of its own: what stands elsewhere in it is the component's too
  */
-export function takeCensus(cases: readonly MountedCase[], known: Census = EMPTY_CENSUS, isAlone = false): Census {
+export function takeInventory(
+  cases: readonly MountedCase[],
+  known: Inventory = EMPTY_INVENTORY,
+  isAlone = false,
+): Inventory {
   const classes = new Map(known.classes)
   const twinIds = new Map(known.twinIds)
   const lostLabels = new Map(known.lostLabels)
@@ -120,16 +124,16 @@ const isFormElement = (element: Element | undefined) =>
   (customElements.get(element.localName) as { formAssociated?: boolean } | undefined)?.formAssociated === true
 
 /** Adds which parts stand in the cases. */
-export function findPlaces(census: Census, component: StageComponent, cases: readonly MountedCase[]): Census {
-  const here = new Set(census.parts?.here)
-  const elsewhere = new Set(census.parts?.elsewhere)
+export function findPlaces(inventory: Inventory, component: StageComponent, cases: readonly MountedCase[]): Inventory {
+  const here = new Set(inventory.parts?.here)
+  const elsewhere = new Set(inventory.parts?.elsewhere)
   for (const name of Object.keys(component.parts)) {
     if (here.has(name)) continue
     const shown = cases.filter(({ failure }) => failure === undefined)
     if (shown.some((one) => findParts(component, one, name).length > 0)) here.add(name)
     else if (component.isolated && shown.some((one) => isInPage(component, one, name))) elsewhere.add(name)
   }
-  return { ...census, parts: { here: [...here], elsewhere: [...elsewhere].filter((name) => !here.has(name)) } }
+  return { ...inventory, parts: { here: [...here], elsewhere: [...elsewhere].filter((name) => !here.has(name)) } }
 }
 
 // One with a fallback does without.
@@ -137,13 +141,13 @@ const NEEDED = /var\(\s*(--[\w-]+)\s*\)/g
 
 /** Adds which custom properties of the component's own styles are there. */
 export function findVariables(
-  census: Census,
+  inventory: Inventory,
   { sheets, isolated }: StageComponent,
   cases: readonly MountedCase[],
-): Census {
+): Inventory {
   const own = sheets.filter(({ of }) => of === 'own').map(({ text }) => text)
   const needed = new Set(own.flatMap((text) => [...text.matchAll(NEEDED)].map(([, name]) => name!)))
-  const defined = new Set(census.variables?.defined)
+  const defined = new Set(inventory.variables?.defined)
   const open = [...needed].filter((name) => !defined.has(name))
   for (const { frame } of cases) {
     if (open.length === 0) break
@@ -158,7 +162,7 @@ export function findVariables(
         if (open.length === 0) break
       }
   }
-  return { ...census, variables: { needed: [...needed], defined: [...defined] } }
+  return { ...inventory, variables: { needed: [...needed], defined: [...defined] } }
 }
 
 function isInPage({ parts }: StageComponent, { host }: MountedCase, name: string): boolean {
@@ -167,21 +171,21 @@ function isInPage({ parts }: StageComponent, { host }: MountedCase, name: string
 }
 
 /** Adds what two instances of one case share. */
-export function compareTwins(census: Census, a: MountedCase, b: MountedCase): Census {
+export function compareTwins(inventory: Inventory, a: MountedCase, b: MountedCase): Inventory {
   const idsOf = ({ frame }: MountedCase) => new Set([...frame.querySelectorAll('[id]')].map(({ id }) => id))
   const groupsOf = ({ frame }: MountedCase) =>
     new Set([...frame.querySelectorAll<HTMLInputElement>('input[type=radio][name]')].map(({ name }) => name))
   const shared = (left: Set<string>, right: Set<string>) => [...left].filter((name) => right.has(name))
   return {
-    ...census,
-    sharedIds: [...new Set([...census.sharedIds, ...shared(idsOf(a), idsOf(b))])],
-    sharedGroups: [...new Set([...census.sharedGroups, ...shared(groupsOf(a), groupsOf(b))])],
+    ...inventory,
+    sharedIds: [...new Set([...inventory.sharedIds, ...shared(idsOf(a), idsOf(b))])],
+    sharedGroups: [...new Set([...inventory.sharedGroups, ...shared(groupsOf(a), groupsOf(b))])],
   }
 }
 
 /** Puts together what several pages have counted. */
-export function joinCensus(a: Census, b: Census): Census {
-  const join = (one: Census['classes'], other: Census['classes']) => [...new Map([...other, ...one])]
+export function joinInventories(a: Inventory, b: Inventory): Inventory {
+  const join = (one: Inventory['classes'], other: Inventory['classes']) => [...new Map([...other, ...one])]
   return {
     classes: join(a.classes, b.classes),
     styledByCode: [...new Set([...a.styledByCode, ...b.styledByCode])],
@@ -203,7 +207,7 @@ const union = (...given: (readonly string[] | undefined)[]): string[] => [
   ...new Set(given.flatMap((each) => each ?? [])),
 ]
 
-function joinPlaces(...given: Census['parts'][]): NonNullable<Census['parts']> {
+function joinPlaces(...given: Inventory['parts'][]): NonNullable<Inventory['parts']> {
   const here = union(...given.map((each) => each?.here))
   const elsewhere = union(...given.map((each) => each?.elsewhere))
   return { here, elsewhere: elsewhere.filter((name) => !here.includes(name)) }

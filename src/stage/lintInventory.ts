@@ -1,16 +1,16 @@
 import { lintRendered, type Lint, type StyleTexts } from '@/core/lint'
 import type { Sheet } from '@/core/sheet'
-import type { Census } from './census'
+import type { Inventory } from './inventory'
 import { codeTexts, type StageComponent } from './protocol'
 
 /**
  * The lints that only the rendered component shows.
  * @param placeOf where a line of a compiled style sheet stands in its author's file
  */
-export function lintCensus(
+export function lintInventory(
   sheet: Sheet,
   component: Pick<StageComponent, 'pieces' | 'bundle' | 'sheets'>,
-  census: Census,
+  inventory: Inventory,
   placeOf: StyleTexts['placeOf'] = (file, line) => ({ file, line }),
 ): Lint[] {
   const folder = sheet.file.slice(0, sheet.file.lastIndexOf('/') + 1)
@@ -18,7 +18,7 @@ export function lintCensus(
   const own = new Set(
     component.sheets.filter((each) => each.of === 'own' && each.url.startsWith(folder)).map(({ url }) => url),
   )
-  return lintRendered(sheet, census, {
+  return lintRendered(sheet, inventory, {
     all: component.sheets,
     isOwn: (url) => own.has(url),
     code: codeTexts(component).join('\n'),

@@ -33,7 +33,7 @@ export interface SurveyAim {
 }
 
 /** Gathers a survey while a component is run. */
-export class Surveying implements Surveyor {
+export class SurveyCollector implements Surveyor {
   /** By case: one that is tried again after its page was lost counts once. */
   readonly rows = new Map<string, Row>()
   #requests: Map<string, Request>
@@ -51,8 +51,8 @@ export class Surveying implements Surveyor {
   }
 
   /** The same once more, knowing from the start what was declared anywhere. */
-  again(): Surveying {
-    return new Surveying({ ...this.aim, base: [...this.#requests.values()] }, this.declared)
+  again(): SurveyCollector {
+    return new SurveyCollector({ ...this.aim, base: [...this.#requests.values()] }, this.declared)
   }
 
   get takesActed(): boolean {
