@@ -9,7 +9,7 @@ export interface Surveyor {
   /** What is read besides the plan's own requests in the cases that have just been mounted. */
   more(page: StagePage, cases: readonly PlannedCase[]): Promise<readonly Request[]>
   /** Called with what was read of a case, and the requests that it was read for. */
-  take(one: PlannedCase, requests: readonly Request[], readings: Readings): void
+  take(planned: PlannedCase, requests: readonly Request[], readings: Readings): void
   /** Takes what was read of cases that steps have brought about, too. */
   takesActed?: boolean
 }

@@ -35,15 +35,15 @@ export class StateTrial {
     readonly plan: Plan,
   ) {
     if (!hasCode(component)) return
-    for (const one of plan.cases) {
-      if (one.settings.steps.length > 0) continue
-      const states = statesOf(one.settings)
+    for (const planned of plan.cases) {
+      if (planned.settings.steps.length > 0) continue
+      const states = statesOf(planned.settings)
       if (states.length === 0) continue
       const key = JSON.stringify(states)
-      const group = this.#groups.get(key) ?? { sample: one, cases: [] }
+      const group = this.#groups.get(key) ?? { sample: planned, cases: [] }
       this.#groups.set(key, group)
-      group.cases.push(one)
-      this.#groupOf.set(one.key, group)
+      group.cases.push(planned)
+      this.#groupOf.set(planned.key, group)
     }
   }
 
@@ -67,7 +67,7 @@ export class StateTrial {
   }
 
   takeReal(real: InputResult): void {
-    const group = this.#groupOf.get(real.one.key)
+    const group = this.#groupOf.get(real.planned.key)
     if (group) group.real = real
   }
 
@@ -84,7 +84,7 @@ export class StateTrial {
 
   /** The other cases that need it. */
   toBeActed(): PlannedCase[] {
-    return this.replaced().flatMap(({ cases, sample }) => cases.filter((one) => one !== sample))
+    return this.replaced().flatMap(({ cases, sample }) => cases.filter((planned) => planned !== sample))
   }
 
   notes(): string[] {

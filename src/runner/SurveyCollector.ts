@@ -9,7 +9,7 @@ import type { StagePage } from './StagePage'
 
 /** One row a case, by the names of its readings. */
 interface Row {
-  one: PlannedCase
+  planned: PlannedCase
   texts: Map<string, string | { unread: string }>
 }
 
@@ -98,8 +98,8 @@ export class SurveyCollector implements Surveyor {
     return { key: JSON.stringify(own), values: own }
   }
 
-  private async enterContext(page: StagePage, one: PlannedCase) {
-    const { key, values } = this.contextOf(one)
+  private async enterContext(page: StagePage, planned: PlannedCase) {
+    const { key, values } = this.contextOf(planned)
     const tokens = this.aim.isForDrafting ? await this.computeTokens(page, key, values) : []
     if (!this.#contexts.some((each) => each.key === key)) this.#contexts.push({ key, values, tokens })
   }
@@ -125,7 +125,7 @@ export class SurveyCollector implements Surveyor {
     })
   }
 
-  take(one: PlannedCase, requests: readonly Request[], readings: Readings): void {
+  take(planned: PlannedCase, requests: readonly Request[], readings: Readings): void {
     const texts: Row['texts'] = new Map()
     for (const [at, request] of requests.entries()) {
       const key = requestKey(request)
@@ -133,7 +133,7 @@ export class SurveyCollector implements Surveyor {
       const measured = readings(at)
       texts.set(key, 'text' in measured ? measured.text : measured)
     }
-    this.rows.set(one.key, { one, texts })
+    this.rows.set(planned.key, { planned, texts })
   }
 
   survey(sheet: Sheet, sheets: readonly { text: string }[], order: readonly PlannedCase[]): Survey {
@@ -143,19 +143,19 @@ export class SurveyCollector implements Surveyor {
     const requests = [...this.#requests]
     const features = new Map<string, number>()
     const places = new Map(order.map(({ key }, at) => [key, at]))
-    const isPlaced = ({ one }: Row) => this.#contexts.some(({ key }) => key === this.contextOf(one).key)
+    const isPlaced = ({ planned }: Row) => this.#contexts.some(({ key }) => key === this.contextOf(planned).key)
     const cases = [...this.rows.values()]
       .filter(isPlaced)
-      .sort((a, b) => places.get(a.one.key)! - places.get(b.one.key)!)
-      .map(({ one, texts: row }): SurveyCase => ({
-        key: one.key,
-        values: one.values,
-        context: this.#contexts.findIndex(({ key }) => key === this.contextOf(one).key),
+      .sort((a, b) => places.get(a.planned.key)! - places.get(b.planned.key)!)
+      .map(({ planned, texts: row }): SurveyCase => ({
+        key: planned.key,
+        values: planned.values,
+        context: this.#contexts.findIndex(({ key }) => key === this.contextOf(planned).key),
         read: requests.map(([key]) => {
           const measured = row.get(key) ?? { unread: 'it was not read' }
           return typeof measured === 'string' ? intern(texts, measured) : -1 - intern(reasons, measured.unread)
         }),
-        features: (this.#features.get(one.key) ?? []).map((each) => intern(features, each)),
+        features: (this.#features.get(planned.key) ?? []).map((each) => intern(features, each)),
       }))
     return {
       slug: sheet.slug,

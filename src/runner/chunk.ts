@@ -17,7 +17,7 @@ import type { StagePage } from './StagePage'
 
 /** A case that is compared with one that had not been read yet, with what judging it later needs. */
 export interface Waiting {
-  one: PlannedCase
+  planned: PlannedCase
   judge: ContextJudge
   readings: Readings
   checks: (CheckResult | 'later')[]
@@ -41,7 +41,7 @@ const isForced = ({ settings }: PlannedCase) => settings.forced.length > 0
 /** The order in which a chunk is mounted: those whose states are forced come first, since only their nodes must be known. */
 export const mountOrder = (cases: readonly PlannedCase[]): PlannedCase[] => [
   ...cases.filter(isForced),
-  ...cases.filter((one) => !isForced(one)),
+  ...cases.filter((planned) => !isForced(planned)),
 ]
 
 /** Mounts, reads and judges some cases of one context, in `mountOrder`, and looks up where their misses come from. */
@@ -69,10 +69,10 @@ export async function runChunk(
     used.map((profile) => [...plan.profiles[profile]!.requests, ...more]),
     cases.map(({ profile }) => used.indexOf(profile)),
   )
-  cases.forEach((one, at) =>
-    setup.surveyor?.take(one, [...plan.profiles[one.profile]!.requests, ...more], readings[at]!),
+  cases.forEach((planned, at) =>
+    setup.surveyor?.take(planned, [...plan.profiles[planned.profile]!.requests, ...more], readings[at]!),
   )
-  cases.forEach((one, at) => remember(plan, one, readings[at]!, store))
+  cases.forEach((planned, at) => remember(plan, planned, readings[at]!, store))
   for (const [at, { key }] of cases.entries()) {
     if (!trial.isSample(key)) continue
     const failure = failures[at]
@@ -87,18 +87,18 @@ export async function runChunk(
   const elsewhere: Elsewhere = (key, request) => store.get(key)?.get(request) ?? 'later'
   const results: CaseResult[] = []
   const waiting: Waiting[] = []
-  cases.forEach((one, at) => {
-    if (!one.judged) return
+  cases.forEach((planned, at) => {
+    if (!planned.judged) return
     const failure = failures[at]
-    const { claims } = plan.profiles[one.profile]!
+    const { claims } = plan.profiles[planned.profile]!
     const checks = claims.map(({ claim }, index) =>
-      failure === undefined ? judge.judge(one, index, readings[at]!, elsewhere) : unreadCheck(claim, failure),
+      failure === undefined ? judge.judge(planned, index, readings[at]!, elsewhere) : unreadCheck(claim, failure),
     )
-    if (checks.includes('later')) waiting.push({ one, judge, readings: readings[at]!, checks })
+    if (checks.includes('later')) waiting.push({ planned, judge, readings: readings[at]!, checks })
     else
       results.push({
-        key: one.key,
-        values: one.values,
+        key: planned.key,
+        values: planned.values,
         checks: checks as CheckResult[],
         ...(failure !== undefined && { failure }),
       })
@@ -115,14 +115,14 @@ export async function runChunk(
 
 export function remember(
   { compared, profiles }: RunSetup['plan'],
-  one: PlannedCase,
+  planned: PlannedCase,
   readings: Readings,
   store: ReadingStore,
 ) {
   if (compared.size === 0) return
   const kept = new Map<string, Measured>()
-  profiles[one.profile]!.requests.forEach((request, at) => {
+  profiles[planned.profile]!.requests.forEach((request, at) => {
     if (compared.has(requestKey(request))) kept.set(requestKey(request), readings(at))
   })
-  store.set(one.key, kept)
+  store.set(planned.key, kept)
 }

@@ -105,7 +105,7 @@ class ComponentRun {
     const isByStep = ({ settings }: PlannedCase) => settings.steps.length > 0
     const byStep = plan.cases.filter(isByStep)
     const groups = groupBy(
-      plan.cases.filter((one) => !isByStep(one)),
+      plan.cases.filter((planned) => !isByStep(planned)),
       ({ values }) => contexts.map((name) => values[name]).join('|'),
     )
     this.#chunks = [...groups.values()].flatMap((cases) => this.divide(cases))
@@ -175,7 +175,7 @@ class ComponentRun {
         let { cases } = chunk
         while (cases.length > 0 && !this.listener.signal?.aborted) {
           if (this.#lost !== undefined) {
-            for (const one of cases) if (one.judged) this.giveUp(one, this.#lost)
+            for (const planned of cases) if (planned.judged) this.giveUp(planned, this.#lost)
             break
           }
           try {
@@ -235,26 +235,26 @@ class ComponentRun {
     const setup = { ...this.setup, sheet: plan.sheet, library }
     const elsewhere = (key: string, request: string) => this.#store.get(key)?.get(request) ?? ('later' as const)
     await runInputCases(this.pools.plays, setup, plan, cases, { elsewhere, ...(signal && { signal }) }, (read) => {
-      if (this.#trial.isSample(read.one.key)) this.#trial.takeReal(read)
+      if (this.#trial.isSample(read.planned.key)) this.#trial.takeReal(read)
       else this.takeActed(read)
     })
   }
 
   private takeActed(read: InputResult) {
-    const { one } = read
+    const { planned } = read
     if (read.kind === 'unread') {
-      if (one.judged) this.#acted.push(read.result)
+      if (planned.judged) this.#acted.push(read.result)
       return
     }
     const { plan, surveyor } = this.setup
-    remember(plan, one, read.readings, this.#store)
+    remember(plan, planned, read.readings, this.#store)
     // A survey knows what was forced: that is not so.
-    if (surveyor && (surveyor.takesActed || this.#trial.isReplaced(one.key)))
-      surveyor.take(one, plan.profiles[one.profile]!.requests, read.readings)
+    if (surveyor && (surveyor.takesActed || this.#trial.isReplaced(planned.key)))
+      surveyor.take(planned, plan.profiles[planned.profile]!.requests, read.readings)
     this.inventory = joinInventories(this.inventory, read.inventory)
-    if (!one.judged) return
+    if (!planned.judged) return
     if (read.checks.includes('later')) this.#waiting.push({ ...read, isActed: true })
-    else this.#acted.push({ key: one.key, values: one.values, checks: read.checks as CheckResult[] })
+    else this.#acted.push({ key: planned.key, values: planned.values, checks: read.checks as CheckResult[] })
   }
 
   /** Decides what to do after a chunk has failed: leave out the case that hangs, or give the component up. */
@@ -272,11 +272,11 @@ class ComponentRun {
       return cases
     }
     if (culprit.judged) this.giveUp(culprit, error.reason)
-    return cases.filter((one) => one !== culprit)
+    return cases.filter((planned) => planned !== culprit)
   }
 
-  private giveUp(one: PlannedCase, reason: string) {
-    this.deliver(unreadCase(this.setup.plan, one, reason))
+  private giveUp(planned: PlannedCase, reason: string) {
+    this.deliver(unreadCase(this.setup.plan, planned, reason))
   }
 
   private incident(message: string) {
@@ -287,20 +287,20 @@ class ComponentRun {
 
   /** Judges what was compared with cases that came later. */
   private judgeWaiting() {
-    for (const { one, judge, readings, checks, isActed = false } of this.#waiting) {
-      if (!isActed && this.#trial.isReplaced(one.key)) continue
-      const { claims } = this.setup.plan.profiles[one.profile]!
+    for (const { planned, judge, readings, checks, isActed = false } of this.#waiting) {
+      if (!isActed && this.#trial.isReplaced(planned.key)) continue
+      const { claims } = this.setup.plan.profiles[planned.profile]!
       const judged = checks.map((check, at): CheckResult => {
         if (check !== 'later') return check
         const result = judge.judge(
-          one,
+          planned,
           at,
           readings,
           (key, request) => this.#store.get(key)?.get(request) ?? { unread: 'the case to compare with was not read' },
         )
         return result === 'later' ? unreadCheck(claims[at]!.claim, 'the case to compare with was not read') : result
       })
-      this.listener.onCase({ key: one.key, values: one.values, checks: judged })
+      this.listener.onCase({ key: planned.key, values: planned.values, checks: judged })
     }
     this.#waiting = []
   }

@@ -138,7 +138,7 @@ async function verifyComponent(
   const unsupported = unsupportedKind(sheet)
   if (!compiled || unsupported) {
     const reason = unsupported ?? 'it could not be compiled'
-    for (const one of plan.cases.filter(({ judged }) => judged)) onCase(unreadCase(plan, one, reason))
+    for (const planned of plan.cases.filter(({ judged }) => judged)) onCase(unreadCase(plan, planned, reason))
     return
   }
   const { data } = library

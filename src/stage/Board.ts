@@ -125,7 +125,7 @@ export class Board {
     if (!stage || stage.component.isolated) return EMPTY_INVENTORY
     const box = this.makeBox()
     box.style.visibility = 'hidden'
-    const mount = (one: StageCase) => stage.mountOne(one, 0, box)
+    const mount = (stageCase: StageCase) => stage.mountOne(stageCase, 0, box)
     const mounted = cases.map(mount)
     await stage.bringAbout(mounted, new Map())
     let inventory = takeInventory(mounted)
@@ -135,7 +135,7 @@ export class Board {
       inventory = compareTwins(inventory, mounted[0], twin)
       mounted.push(twin)
     }
-    for (const one of mounted) stage.unmount(one)
+    for (const each of mounted) stage.unmount(each)
     box.remove()
     return inventory
   }
@@ -144,11 +144,11 @@ export class Board {
   private async measure(sample: readonly StageCase[]): Promise<{ width: number; height: number }> {
     const box = this.makeBox()
     Object.assign(box.style, { width: `${this.#width}px`, height: '10000px' })
-    const mounted = sample.map((one, index) => this.#stage!.mountOne(one, index, box))
+    const mounted = sample.map((stageCase, index) => this.#stage!.mountOne(stageCase, index, box))
     await this.#stage!.bringAbout(mounted, new Map())
     const rects = mounted.map(({ frame }) => extent(frame))
     this.#stage!.escape(mounted)
-    for (const one of mounted) this.#stage!.unmount(one)
+    for (const each of mounted) this.#stage!.unmount(each)
     box.remove()
     return {
       width: Math.ceil(Math.max(16, ...rects.map(({ width }) => width))) + 2 * MARGIN_PX,
@@ -189,10 +189,10 @@ export class Board {
     const start = performance.now()
     let added = 0
     try {
-      for (const { one } of this.#cells.filter(
-        (cell) => this.#shown.has(cell.one.key) && !this.isNear(cell, SCREENS_AHEAD * 2),
+      for (const { stageCase } of this.#cells.filter(
+        (cell) => this.#shown.has(cell.stageCase.key) && !this.isNear(cell, SCREENS_AHEAD * 2),
       ))
-        this.remove(one.key)
+        this.remove(stageCase.key)
       for (let wanted = this.missing(); wanted.length > 0; wanted = this.missing()) {
         const end = performance.now() + SLICE_MS
         const slice: Shown[] = []
@@ -216,7 +216,7 @@ export class Board {
   }
 
   private missing(): BoardCell[] {
-    const absent = this.#cells.filter((cell) => !this.#shown.has(cell.one.key))
+    const absent = this.#cells.filter((cell) => !this.#shown.has(cell.stageCase.key))
     const inSight = absent.filter((cell) => this.isNear(cell, 0))
     return inSight.length > 0 ? inSight : absent.filter((cell) => this.isNear(cell, SCREENS_AHEAD))
   }
@@ -229,16 +229,16 @@ export class Board {
     return box
   }
 
-  private add({ one, context, x, y }: BoardCell): Shown {
+  private add({ stageCase, context, x, y }: BoardCell): Shown {
     const stage = this.#stage!
     const box = this.makeBox()
     Object.assign(box.style, { left: `${x}px`, top: `${y}px`, transformOrigin: '0 0', scale: String(this.#zoom) })
-    const mounted = stage.mountOne(one, this.#shown.size, box, this.#contexts[context]!.values)
+    const mounted = stage.mountOne(stageCase, this.#shown.size, box, this.#contexts[context]!.values)
     if (context > 0 && mounted.scope instanceof ShadowRoot)
       mounted.scope.adoptedStyleSheets = [...mounted.scope.adoptedStyleSheets, this.#contextSheets[context]!]
     Object.assign(mounted.host.style, { position: 'absolute', width: `${this.#width}px`, contain: 'layout' })
     const shown = { box, mounted }
-    this.#shown.set(one.key, shown)
+    this.#shown.set(stageCase.key, shown)
     return shown
   }
 

@@ -119,10 +119,10 @@ export class Stage {
     const box = document.createElement('div')
     this.container.append(box)
     const added: MountedCase[] = []
-    for (const one of cases) {
+    for (const stageCase of cases) {
       const index = this.cases.length
       beat?.(index)
-      const mounted = this.mountOne(one, index, box)
+      const mounted = this.mountOne(stageCase, index, box)
       this.cases.push(mounted)
       added.push(mounted)
     }
@@ -131,19 +131,21 @@ export class Stage {
     await this.bringAbout(added, forced)
     if (!hasCode) this.container.style.display = 'none'
     const told = (of: 'failure' | 'note') =>
-      Object.fromEntries(this.cases.flatMap((one) => (one[of] === undefined ? [] : [[one.index, one[of]]])))
+      Object.fromEntries(
+        this.cases.flatMap((mounted) => (mounted[of] === undefined ? [] : [[mounted.index, mounted[of]]])),
+      )
     return { failures: told('failure'), notes: told('note'), forced: this.references(forced) }
   }
 
   /** Mounts one case in sight, as a page would have it: what it starts at once is under way. */
-  mountLive(one: StageCase): void {
+  mountLive(stageCase: StageCase): void {
     this.container.style.display = ''
-    this.cases.push(this.mountOne(one, 0, this.container))
+    this.cases.push(this.mountOne(stageCase, 0, this.container))
   }
 
   /** Puts one case into any parent. It is not yet what its axes say: see `bringAbout`. */
   mountOne(
-    one: StageCase,
+    stageCase: StageCase,
     index: number,
     parent: Element,
     context: Readonly<Record<string, string>> = this.#context.values,
@@ -155,7 +157,7 @@ export class Stage {
       context,
       onCalled: (event: string, given: unknown) => this.onEvent?.(event, given),
     }
-    const mounted = mountCase(tools, parent, one, index)
+    const mounted = mountCase(tools, parent, stageCase, index)
     this.#flows ??= flowsAsBlock(mounted.frame)
     mounted.frame.toggleAttribute('data-flow', this.#flows)
     return mounted
@@ -167,19 +169,20 @@ export class Stage {
    */
   async bringAbout(cases: readonly MountedCase[], forced: Forced, onStanding?: () => void): Promise<void> {
     if (this.#hasCode) await this.comeToRest()
-    for (const one of cases) attempt(one, one.reach)
+    for (const mounted of cases) attempt(mounted, mounted.reach)
     for (const mounted of cases) {
-      const { then } = mounted.one
+      const { then } = mounted.stageCase
       if (then) attempt(mounted, () => mounted.update?.(then.props, then.slots))
     }
-    if (this.#hasCode && cases.some(({ one }) => one.then || changesElements(one))) await this.comeToRest()
-    const waiting = cases.filter(({ one }) => needsLayout(one))
+    if (this.#hasCode && cases.some(({ stageCase }) => stageCase.then || changesElements(stageCase)))
+      await this.comeToRest()
+    const waiting = cases.filter(({ stageCase }) => needsLayout(stageCase))
     if (waiting.length > 0) {
       this.container.style.display = ''
       this.fitFlow(cases)
       onStanding?.()
     }
-    for (const one of cases) attempt(one, () => collectForced(this.component, one, forced))
+    for (const mounted of cases) attempt(mounted, () => collectForced(this.component, mounted, forced))
   }
 
   comeToRest(): Promise<{ isSettled: boolean }> {
@@ -198,20 +201,20 @@ export class Stage {
   }
 
   /** Takes a case away again. */
-  unmount(one: MountedCase): void {
+  unmount(mounted: MountedCase): void {
     try {
-      one.cleanup?.()
+      mounted.cleanup?.()
     } catch {
       // A cleanup that throws spoils nothing: its case is gone.
     }
-    one.host.remove()
+    mounted.host.remove()
   }
 
   /** Gives parts a reference number, so that the driver can find their nodes. */
   referTo(parts: readonly string[]): void {
-    for (const one of this.cases) {
-      if (one.failure !== undefined) continue
-      for (const part of parts) for (const element of findParts(this.component, one, part)) this.refer(element)
+    for (const mounted of this.cases) {
+      if (mounted.failure !== undefined) continue
+      for (const part of parts) for (const element of findParts(this.component, mounted, part)) this.refer(element)
     }
   }
 
@@ -273,7 +276,7 @@ export class Stage {
 
   /** By what styles could tell each mounted case from others: classes, attributes and form states of its parts. */
   features(): string[][] {
-    return this.cases.map((one) => featuresOf(this.component, one))
+    return this.cases.map((mounted) => featuresOf(this.component, mounted))
   }
 
   /** Adds what stands in the mounted cases to what was counted before. */
@@ -285,7 +288,7 @@ export class Stage {
   }
 
   clear(): void {
-    for (const one of this.cases) this.unmount(one)
+    for (const mounted of this.cases) this.unmount(mounted)
     this.cases.length = 0
     this.#references.clear()
     this.container.replaceChildren()

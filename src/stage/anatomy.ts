@@ -26,13 +26,13 @@ const boxOf = (element: Element) => {
 }
 
 /** Where every part of a case stands. */
-export function placesOf(component: StageComponent, one: MountedCase): PartPlace[] {
+export function placesOf(component: StageComponent, mounted: MountedCase): PartPlace[] {
   return Object.keys(component.parts)
     .filter((part) => part !== 'host')
     .map((part) => {
       let found: Element[] = []
       try {
-        found = findParts(component, one, part)
+        found = findParts(component, mounted, part)
       } catch {
         // a selector that cannot be read yet names nothing
       }
@@ -49,19 +49,19 @@ function showsPseudo(element: Element, pseudo: string): boolean {
 }
 
 /** What of a case lies under a point of the frame. */
-export function pickAt(component: StageComponent, one: MountedCase, x: number, y: number): Picked | undefined {
+export function pickAt(component: StageComponent, mounted: MountedCase, x: number, y: number): Picked | undefined {
   const element = deepestAt(x, y)
-  if (!element || element === one.frame || !isInside(element, one.frame)) return undefined
+  if (!element || element === mounted.frame || !isInside(element, mounted.frame)) return undefined
   const pseudos = ['::before', '::after'].filter((pseudo) => showsPseudo(element, pseudo))
   const part = Object.values(component.parts).find(({ name, pseudo }) => {
     if (pseudo !== undefined || name === 'host') return false
     try {
-      return findParts(component, one, name)[0] === element
+      return findParts(component, mounted, name)[0] === element
     } catch {
       return false
     }
   })
-  const { select, name } = proposal(one, element)
+  const { select, name } = proposal(mounted, element)
   return { ...(part && { part: part.name }), select, name, pseudos, rect: boxOf(element) }
 }
 
@@ -69,25 +69,25 @@ export function pickAt(component: StageComponent, one: MountedCase, x: number, y
 const OF_STATE = /^(is|has|was|not)-|--|^(active|open|disabled|selected|hover|focus|checked|error)$/
 
 /** A selector that finds the element in every case, as far as one case can tell, and a name for the part. */
-function proposal(one: MountedCase, element: Element): { select: string; name: string } {
+function proposal(mounted: MountedCase, element: Element): { select: string; name: string } {
   const root = element.getRootNode()
-  if (root instanceof ShadowRoot && root !== one.scope) {
+  if (root instanceof ShadowRoot && root !== mounted.scope) {
     const named = element.closest('[part]')
-    const host = proposal(one, root.host)
+    const host = proposal(mounted, root.host)
     const part = named?.getAttribute('part')?.split(/\s+/)[0]
     return part ? { select: `${host.select}::part(${part})`, name: kebab(part) } : host
   }
-  const finds = (selector: string) => one.scope.querySelectorAll(selector)
+  const finds = (selector: string) => mounted.scope.querySelectorAll(selector)
   const classes = [...element.classList].filter((name) => !OF_STATE.test(name))
   const own = classes.map((name) => `.${CSS.escape(name)}`).find((selector) => finds(selector)[0] === element)
   const role = element.getAttribute('role')
   const tag = element.localName
   const name = kebab(classes.at(0)?.replace(/^.*?(__|_(?=[a-z]))/, '') ?? role ?? PLAIN_NAMES[tag] ?? tag)
-  if (own) return { select: own, name: element.parentElement === one.frame ? 'root' : name }
+  if (own) return { select: own, name: element.parentElement === mounted.frame ? 'root' : name }
   const byRole = role && `[role="${role}"]`
   if (byRole && finds(byRole)[0] === element) return { select: byRole, name }
   const parent = element.parentElement
-  const above = parent && parent !== one.frame ? proposal(one, parent).select : undefined
+  const above = parent && parent !== mounted.frame ? proposal(mounted, parent).select : undefined
   const simple = [tag, `${tag}:nth-of-type(${nthOfType(element)})`]
   const paths = simple.map((each) => (above ? `${above} > ${each}` : each))
   const select = paths.find((selector) => finds(selector)[0] === element) ?? paths[1]!

@@ -2,7 +2,7 @@ import * as z from 'zod'
 import { stageCaseSchema, stageComponentSchema, stageContextSchema } from './protocolSchemas'
 
 /** One case on the board: where its cell stands, and which of the board's contexts surrounds it. */
-const cellSchema = z.object({ one: stageCaseSchema, context: z.number(), x: z.number(), y: z.number() })
+const cellSchema = z.object({ stageCase: stageCaseSchema, context: z.number(), x: z.number(), y: z.number() })
 
 const rectSchema = z.object({ left: z.number(), top: z.number(), width: z.number(), height: z.number() })
 const pairs = z.array(z.tuple([z.string(), z.string()]))

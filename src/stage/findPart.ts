@@ -6,7 +6,7 @@ export interface MountedCase {
   key: string
   index: number
   /** How it is brought about. */
-  one: StageCase
+  stageCase: StageCase
   host: HTMLElement
   /** Where selectors are looked up: the case's shadow root, or its host in a document of its own. */
   scope: ShadowRoot | HTMLElement
@@ -34,12 +34,12 @@ export interface MountedCase {
 }
 
 /** All elements that a part names in a case, in document order. */
-export function findParts(component: StageComponent, one: MountedCase, name: string): Element[] {
+export function findParts(component: StageComponent, mounted: MountedCase, name: string): Element[] {
   const part = component.parts[name]
-  if (name === 'host') return [one.host]
+  if (name === 'host') return [mounted.host]
   if (!part) return []
-  if (part.select === undefined) return one.frame.firstElementChild ? [one.frame.firstElementChild] : []
-  const scope = part.inPage ? one.host.ownerDocument : one.scope
+  if (part.select === undefined) return mounted.frame.firstElementChild ? [mounted.frame.firstElementChild] : []
+  const scope = part.inPage ? mounted.host.ownerDocument : mounted.scope
   return select(part.select, (selector) => [...scope.querySelectorAll(selector)])
 }
 

@@ -26,50 +26,50 @@ export interface Target {
 }
 
 /** All elements that are to be brought into states in a case, those of components in its slots first. @throws Error naming a part that is not there. */
-export function targetsOf(component: StageComponent, one: MountedCase): Target[] {
+export function targetsOf(component: StageComponent, mounted: MountedCase): Target[] {
   const target = ({ on, pseudo }: StageCase['forced'][number], element: Element | undefined): Target => {
     if (!element) throw new Error(`the part "${on}" is not there, so it cannot be brought into :${pseudo.join(':')}`)
     return { element, part: on, pseudo }
   }
-  const nested = one.instances
+  const nested = mounted.instances
     .filter(({ isOwn }) => !isOwn)
-    .flatMap(({ slug, one: inner, roots }) => {
+    .flatMap(({ slug, nested: inner, roots }) => {
       const { parts } = component.pieces[slug]!
       return inner.forced.map((each) => target(each, findIn(roots, parts, each.on)[0]))
     })
-  const own = one.one.forced.map((each) => target(each, findParts(component, one, each.on)[0]))
+  const own = mounted.stageCase.forced.map((each) => target(each, findParts(component, mounted, each.on)[0]))
   return [...nested, ...own]
 }
 
 /** Works out what must be forced to reach a case's states, and those of the components in its slots. @throws Error when that cannot be. */
 export function collectForced(
   component: StageComponent,
-  one: MountedCase,
+  mounted: MountedCase,
   forced: Forced,
-  targets: readonly Target[] = targetsOf(component, one),
+  targets: readonly Target[] = targetsOf(component, mounted),
 ): void {
-  for (const target of targets) force(component, one, target, forced)
+  for (const target of targets) force(component, mounted, target, forced)
 }
 
-function force(component: StageComponent, one: MountedCase, { element, part, pseudo }: Target, forced: Forced) {
+function force(component: StageComponent, mounted: MountedCase, { element, part, pseudo }: Target, forced: Forced) {
   const byPointer = pseudo.filter((name) => BY_POINTER.has(name))
   for (const name of pseudo) {
     if (BY_PROPERTY.has(name)) Object.assign(element, { [name]: true })
     else if (!BY_POINTER.has(name) && !isFocus(name)) add(forced, element, name)
   }
   if (byPointer.length > 0) {
-    one.pointed = pointedAt(component, one, element, part)
-    one.isPressed = byPointer.includes('active')
-    const chain = chainOf(one.pointed, one.frame)
+    mounted.pointed = pointedAt(component, mounted, element, part)
+    mounted.isPressed = byPointer.includes('active')
+    const chain = chainOf(mounted.pointed, mounted.frame)
     for (const name of byPointer) for (const link of chain) add(forced, link, name)
   }
   const focus = pseudo.filter(isFocus)
-  if (focus.length > 0) forceFocus(component, one, element, part, focus, forced)
+  if (focus.length > 0) forceFocus(component, mounted, element, part, focus, forced)
 }
 
 function forceFocus(
   component: StageComponent,
-  one: MountedCase,
+  mounted: MountedCase,
   element: Element,
   part: string,
   pseudo: readonly string[],
@@ -77,9 +77,9 @@ function forceFocus(
 ) {
   const target = focusTargetOf(element)
   if (!target) throw new Error(`the part "${part}" cannot be brought into :${pseudo.join(':')}: ${whyNoFocus(element)}`)
-  one.focused = target
+  mounted.focused = target
   for (const name of pseudo) add(forced, target, name)
-  for (const link of chainOf(target, one.frame)) {
+  for (const link of chainOf(target, mounted.frame)) {
     // A host that hands the focus on has it too, as far as selectors can tell.
     if (link !== target && link.shadowRoot?.delegatesFocus) add(forced, link, 'focus')
     // Each forced node is a message to the browser: what no rule asks for is left out.
@@ -95,9 +95,9 @@ function whyNoFocus(element: Element): string {
 }
 
 /** What a pointer that points at an element finds there. Where nothing of it can be pointed at, the element itself, with a note. */
-function pointedAt(component: StageComponent, one: MountedCase, element: Element, part: string): Element {
-  bringIntoView(one)
-  const root = one.scope instanceof ShadowRoot ? one.scope : one.host.ownerDocument
+function pointedAt(component: StageComponent, mounted: MountedCase, element: Element, part: string): Element {
+  bringIntoView(mounted)
+  const root = mounted.scope instanceof ShadowRoot ? mounted.scope : mounted.host.ownerDocument
   const find = (rect: Parameters<typeof pointsOf>[0]) => {
     for (const { x, y } of pointsOf(rect)) {
       const found = deepestAt(x, y, root)
@@ -108,11 +108,11 @@ function pointedAt(component: StageComponent, one: MountedCase, element: Element
   const whole = element.getBoundingClientRect()
   const found = find(whole)
   if (found) return found
-  const reader = new Reader(component, one, {}, () => undefined)
+  const reader = new Reader(component, mounted, {}, () => undefined)
   const seen = visibleRect(reader, { element })
   const foundInSight = seen && find(seen)
   if (foundInSight) return foundInSight
-  one.note = `no pointer can reach the part "${part}": its state was forced all the same`
+  mounted.note = `no pointer can reach the part "${part}": its state was forced all the same`
   return element
 }
 

@@ -130,8 +130,8 @@ export function findPlaces(inventory: Inventory, component: StageComponent, case
   for (const name of Object.keys(component.parts)) {
     if (here.has(name)) continue
     const shown = cases.filter(({ failure }) => failure === undefined)
-    if (shown.some((one) => findParts(component, one, name).length > 0)) here.add(name)
-    else if (component.isolated && shown.some((one) => isInPage(component, one, name))) elsewhere.add(name)
+    if (shown.some((mounted) => findParts(component, mounted, name).length > 0)) here.add(name)
+    else if (component.isolated && shown.some((mounted) => isInPage(component, mounted, name))) elsewhere.add(name)
   }
   return { ...inventory, parts: { here: [...here], elsewhere: [...elsewhere].filter((name) => !here.has(name)) } }
 }

@@ -25,7 +25,7 @@ export const toLiveSchema = z.discriminatedUnion('type', [
     type: z.literal('open'),
     component: stageComponentSchema,
     context: stageContextSchema,
-    one: stageCaseSchema,
+    stageCase: stageCaseSchema,
     /** Names of the events that the component sends. */
     events: z.array(z.string()),
     /** To record what is done to it, in time of its own; or to try it out, in real time. */
@@ -34,7 +34,7 @@ export const toLiveSchema = z.discriminatedUnion('type', [
   /** On the bench: the same component, as it is to be now. */
   z.object({
     type: z.literal('update'),
-    one: stageCaseSchema,
+    stageCase: stageCaseSchema,
     /** Where it differs from what it was: it names every token. */
     context: stageContextSchema.optional(),
     turn: z.number(),

@@ -19,11 +19,11 @@ export interface MountTools {
  * Puts a case into `parent`. What goes wrong is kept in the case's `failure`; it never stops the others. What its axes change on
  * elements is left for `reach`: some components render later than they are put.
  */
-export function mountCase(tools: MountTools, parent: Element, one: StageCase, index: number): MountedCase {
+export function mountCase(tools: MountTools, parent: Element, stageCase: StageCase, index: number): MountedCase {
   const { component, makers } = tools
   const document = parent.ownerDocument
   const host = document.createElement(CASE_TAG)
-  host.dataset.key = one.key
+  host.dataset.key = stageCase.key
   const scope = component.isolated ? host : host.attachShadow({ mode: 'open' })
   if (scope instanceof ShadowRoot) scope.adoptedStyleSheets = tools.styles.shadow
   const frame = document.createElement(FRAME_TAG)
@@ -33,7 +33,7 @@ export function mountCase(tools: MountTools, parent: Element, one: StageCase, in
   parent.append(host)
   const reachNested = (instance: Instance) => {
     const { parts } = component.pieces[instance.slug]!
-    for (const change of instance.one.changes) applyChange(change, (part) => findIn(instance.roots, parts, part)[0])
+    for (const change of instance.nested.changes) applyChange(change, (part) => findIn(instance.roots, parts, part)[0])
   }
   const onCalled = (slug: string, event: string, given: unknown) => {
     if (slug === component.slug) tools.onCalled?.(event, given)
@@ -48,9 +48,9 @@ export function mountCase(tools: MountTools, parent: Element, one: StageCase, in
   })
   let inner: HTMLElement | null = null
   const mounted: MountedCase = {
-    key: one.key,
+    key: stageCase.key,
     index,
-    one,
+    stageCase,
     host,
     scope,
     page: frame,
@@ -60,15 +60,15 @@ export function mountCase(tools: MountTools, parent: Element, one: StageCase, in
     instances: assembly.instances,
     reach: () => {
       assembly.reachNested()
-      for (const change of one.changes) applyChange(change, (part) => findParts(component, mounted, part)[0])
+      for (const change of stageCase.changes) applyChange(change, (part) => findParts(component, mounted, part)[0])
     },
   }
   mounted.cleanup = () => {
     for (const cleanup of assembly.cleanups.toReversed()) cleanup()
   }
   attempt(mounted, () => {
-    if (one.problem !== undefined) throw new Error(one.problem)
-    const whole: StageNested = { kind: 'component', slug: component.slug, ...one }
+    if (stageCase.problem !== undefined) throw new Error(stageCase.problem)
+    const whole: StageNested = { kind: 'component', slug: component.slug, ...stageCase }
     const update = assembly.put(whole, { insert: (node) => frame.append(node), container: frame })
     mounted.update = (props, slots) => update({ ...whole, props, slots })
   })

@@ -33,10 +33,10 @@ let log: EventLog | undefined
 let targets: Target[] = []
 const changes = watchChanges(roots)
 
-function opened(): { stage: Stage; component: StageComponent; one: MountedCase; clock: StageClock; log: EventLog } {
-  const [one] = stage?.cases ?? []
-  if (!stage || !clock || !log || !one) throw new Error('no case is mounted')
-  return { stage, component: stage.component, one, clock, log }
+function opened(): { stage: Stage; component: StageComponent; mounted: MountedCase; clock: StageClock; log: EventLog } {
+  const [mounted] = stage?.cases ?? []
+  if (!stage || !clock || !log || !mounted) throw new Error('no case is mounted')
+  return { stage, component: stage.component, mounted, clock, log }
 }
 
 function* roots(): Generator<Document | ShadowRoot> {
@@ -45,8 +45,8 @@ function* roots(): Generator<Document | ShadowRoot> {
 }
 
 function elementAt(at: AimAt): Element | undefined {
-  const { component, one } = opened()
-  return typeof at === 'object' && 'part' in at ? findParts(component, one, at.part)[at.index - 1] : undefined
+  const { component, mounted } = opened()
+  return typeof at === 'object' && 'part' in at ? findParts(component, mounted, at.part)[at.index - 1] : undefined
 }
 
 /** The element that has the focus, also inside shadow trees. */
@@ -94,25 +94,25 @@ view.breltStage = {
     stage.onEvent = (name, detail) => log!.note(name, detail)
     stage.setContext(context)
   },
-  mount: (one) => {
-    stage!.mountLive(one)
+  mount: (stageCase) => {
+    stage!.mountLive(stageCase)
     clock!.start()
     log!.start()
-    return { ...failureOf(opened().one), ...pending() }
+    return { ...failureOf(opened().mounted), ...pending() }
   },
   reach: () => {
-    const { one, stage: opening } = opened()
+    const { mounted, stage: opening } = opened()
     opening.fitFlow()
-    attempt(one, one.reach)
-    attempt(one, () => (targets = targetsOf(opening.component, one)))
-    return { ...failureOf(one), ...pending(), states: targets.length }
+    attempt(mounted, mounted.reach)
+    attempt(mounted, () => (targets = targetsOf(opening.component, mounted)))
+    return { ...failureOf(mounted), ...pending(), states: targets.length }
   },
   states: () => {
     // What a state's step has rendered anew is another element.
-    targets = targetsOf(opened().component, opened().one)
+    targets = targetsOf(opened().component, opened().mounted)
     return targets.map(({ part, pseudo }) => ({ part, pseudo }))
   },
-  aimAtState: (at) => aimAtElement(opened().component, opened().one, targets[at]!.element, targets[at]!.part),
+  aimAtState: (at) => aimAtElement(opened().component, opened().mounted, targets[at]!.element, targets[at]!.part),
   stateHasFocus: (at, give = false) => {
     const { element } = targets[at]!
     if (give && takesFocus(element)) element.focus()
@@ -120,14 +120,14 @@ view.breltStage = {
     return isInside(activeElement(), element)
   },
   forceState: (at) => {
-    const { stage: opening, component, one } = opened()
+    const { stage: opening, component, mounted } = opened()
     const forced: Forced = new Map()
-    collectForced(component, one, forced, [targets[at]!])
+    collectForced(component, mounted, forced, [targets[at]!])
     return opening.references(forced)
   },
   changes: () => changes(),
   pending,
-  traceOf: () => traceOf(opened().one.frame),
+  traceOf: () => traceOf(opened().mounted.frame),
   setContext: (context) => opened().stage.setContext(context),
   activity: () => opened().clock.activity(),
   lag: () => clock?.lag ?? 0,
@@ -137,13 +137,13 @@ view.breltStage = {
   },
   hold: async () => opened().clock.hold(),
   endFinite: () => endFinite(roots()),
-  aim: (at) => aim(opened().component, opened().one, at),
+  aim: (at) => aim(opened().component, opened().mounted, at),
   active: (at) => {
-    const { component, one } = opened()
+    const { component, mounted } = opened()
     const active = activeElement()
     const target = at && elementAt(at)
     return {
-      name: active && active !== document.body ? describe(component, one, active) : 'nothing',
+      name: active && active !== document.body ? describe(component, mounted, active) : 'nothing',
       takesText: takesText(active),
       isPart: target !== undefined && active === target,
     }
@@ -159,14 +159,14 @@ view.breltStage = {
       active.setSelectionRange(active.value.length, active.value.length)
     else if (active instanceof HTMLElement && active.isContentEditable) endSelectionIn(active)
   },
-  update: (props, slots) => opened().one.update?.(props, slots),
+  update: (props, slots) => opened().mounted.update?.(props, slots),
   refer: (parts) => opened().stage.referTo(parts),
   elementOf: (index, part, match) => opened().stage.elementOf(index, part, match),
   read: (profiles, profileOf, boxes) => opened().stage.read(profiles, profileOf, boxes),
   probe: (probes) => opened().stage.probe(probes),
   extent: () =>
     extentOf(
-      [...opened().one.frame.querySelectorAll('*')].slice(0, MAX_BOXES).filter((each) => each.checkVisibility()),
+      [...opened().mounted.frame.querySelectorAll('*')].slice(0, MAX_BOXES).filter((each) => each.checkVisibility()),
     ),
   inventory: () => opened().stage.count(EMPTY_INVENTORY),
   events: () => opened().log.records(),

@@ -216,9 +216,12 @@ function forcedOf(sheet: Sheet, axis: string, value: string): Simple[] {
 /** A class, attribute or form state that stands in exactly the cases in which an axis has a value. */
 function featureOf(sheet: Sheet, { features = [], cases }: Survey, axis: string, value: string): Simple | undefined {
   const inside = cases.filter(({ values }) => isInside(values, { [axis]: [value] }))
-  const outside = cases.filter((one) => !inside.includes(one))
+  const outside = cases.filter((surveyed) => !inside.includes(surveyed))
   const found = features.flatMap((feature, at) => {
-    if (!inside.every((one) => one.features?.includes(at)) || outside.some((one) => one.features?.includes(at)))
+    if (
+      !inside.every((surveyed) => surveyed.features?.includes(at)) ||
+      outside.some((surveyed) => surveyed.features?.includes(at))
+    )
       return []
     const [part, selector] = feature.split(/\|(.*)/s) as [string, string]
     return selectorOf(sheet, part) === undefined ? [] : [{ part, selector }]

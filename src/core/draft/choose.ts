@@ -28,12 +28,12 @@ export function isWorthSaying(survey: Survey, reading: number): boolean {
 
 /** Whether a shorthand could be read as one value in every case in which its part is there. */
 const isWhole = (survey: Survey, reading: number): boolean =>
-  survey.cases.every((one) => !/^$|: /.test(textIn(survey, one, reading) ?? 'absent'))
+  survey.cases.every((surveyed) => !/^$|: /.test(textIn(survey, surveyed, reading) ?? 'absent'))
 
 /** A line that is drawn in no case: that it is not drawn is all that there is to say. */
 const isNeverDrawn = (survey: Survey, reading: number): boolean =>
   /^(border|outline)$/.test(survey.readings[reading]!.reading) &&
-  survey.cases.every((one) => /\bnone\b/.test(textIn(survey, one, reading) ?? 'none'))
+  survey.cases.every((surveyed) => /\bnone\b/.test(textIn(survey, surveyed, reading) ?? 'none'))
 
 /**
  * Of the readings of one part, those that say the most in the fewest claims: a shorthand where it needs no more than its longhands.

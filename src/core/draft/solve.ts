@@ -38,18 +38,18 @@ export function solve(
   const known = new Map<number, readonly number[]>()
   const contexts = survey.contexts.length
   const acceptable: (readonly number[])[] = []
-  for (const one of survey.cases) {
-    const place = one.read[reading]!
-    if (place < 0 || !isAsked(part, name, one.values)) {
+  for (const surveyed of survey.cases) {
+    const place = surveyed.read[reading]!
+    if (place < 0 || !isAsked(part, name, surveyed.values)) {
       acceptable.push(NOTHING)
       continue
     }
-    const key = place * contexts + one.context
+    const key = place * contexts + surveyed.context
     let named = known.get(key)
     if (!named) {
       const text = shared(survey.texts[place]!)
       if (text === undefined) return 'its matches differ from one another'
-      named = explain(text, one.context).map((label) => {
+      named = explain(text, surveyed.context).map((label) => {
         if (!labels.has(label)) labels.set(label, labels.size)
         return labels.get(label)!
       })

@@ -28,7 +28,7 @@ export function unspecifiedReadings(coverage: readonly Covered[]): Covered[] {
     ({ declared, byLayout, along, reading, isSpecified }) =>
       declared && !byLayout && !isSpecified && along.length > 0 && !isReset(reading) && !reading.startsWith('-'),
   )
-  const candidates = all.filter((one) => !all.some((other) => isTwin(one, other)))
+  const candidates = all.filter((covered) => !all.some((other) => isTwin(covered, other)))
   const isCandidate = (part: string, reading: string) =>
     candidates.some((each) => each.part === part && each.reading === reading)
   const shorthands = candidates
@@ -39,15 +39,15 @@ export function unspecifiedReadings(coverage: readonly Covered[]): Covered[] {
   const told: Covered[] = []
   const isTold = (part: string, longhand: string) =>
     told.some((each) => each.part === part && longhandsOf(each.reading).includes(longhand))
-  for (const one of [...shorthands, ...candidates.filter(({ reading }) => !(reading in SHORTHANDS))])
-    if (!longhandsOf(one.reading).every((each) => isTold(one.part, each))) told.push(one)
+  for (const covered of [...shorthands, ...candidates.filter(({ reading }) => !(reading in SHORTHANDS))])
+    if (!longhandsOf(covered.reading).every((each) => isTold(covered.part, each))) told.push(covered)
   const places = new Map(coverage.map((each, at) => [each, at]))
   return told.sort((a, b) => places.get(a)! - places.get(b)!)
 }
 
 /** A logical property that reads everywhere as its physical twin does. */
-const isTwin = (one: Covered, other: Covered) =>
-  one.part === other.part &&
-  one.reading !== other.reading &&
-  physical(one.reading) === other.reading &&
-  JSON.stringify(one.texts) === JSON.stringify(other.texts)
+const isTwin = (covered: Covered, other: Covered) =>
+  covered.part === other.part &&
+  covered.reading !== other.reading &&
+  physical(covered.reading) === other.reading &&
+  JSON.stringify(covered.texts) === JSON.stringify(other.texts)

@@ -50,13 +50,13 @@ export class ContextJudge {
   ) {}
 
   /** The probes that judging a case, or only one of its claims, needs and that have not been answered yet. */
-  *probes(one: PlannedCase, readings: Readings, only?: number): Generator<AskedProbe> {
-    const profile = this.plan.profiles[one.profile]!
+  *probes(planned: PlannedCase, readings: Readings, only?: number): Generator<AskedProbe> {
+    const profile = this.plan.profiles[planned.profile]!
     for (const { claim, request } of only === undefined ? profile.claims : [profile.claims[only]!]) {
       if (this.#isShared.get(claim) || 'unread' in readings(request)) continue
       let needsNothing = dependsOnItselfOnly(claim)
       for (const { value, role } of valuesAsked(claim)) {
-        const ask = this.ask(one, profile, claim, value, role, readings)
+        const ask = this.ask(planned, profile, claim, value, role, readings)
         if (!('asked' in ask)) continue
         if (ask.asked.caseKey !== undefined) needsNothing = false
         if (!this.#answers.has(ask.asked.key)) yield ask.asked
@@ -70,24 +70,24 @@ export class ContextJudge {
   }
 
   /** Judges one claim of a case; `later` when it is compared with a case that has not been read yet. */
-  judge(one: PlannedCase, at: number, readings: Readings, elsewhere: Elsewhere): CheckResult | 'later' {
-    const profile = this.plan.profiles[one.profile]!
+  judge(planned: PlannedCase, at: number, readings: Readings, elsewhere: Elsewhere): CheckResult | 'later' {
+    const profile = this.plan.profiles[planned.profile]!
     const { claim, request } = profile.claims[at]!
     const measured = readings(request)
     if ('unread' in measured) return unreadCheck(claim, measured.unread)
-    if (!this.#isShared.get(claim)) return this.judgeAfresh(one, profile, claim, measured.text, readings, elsewhere)
+    if (!this.#isShared.get(claim)) return this.judgeAfresh(planned, profile, claim, measured.text, readings, elsewhere)
     let known = this.#shared.get(claim)
     if (!known) this.#shared.set(claim, (known = new Map()))
     let result = known.get(measured.text)
     if (!result) {
-      result = this.judgeAfresh(one, profile, claim, measured.text, readings, elsewhere) as CheckResult
+      result = this.judgeAfresh(planned, profile, claim, measured.text, readings, elsewhere) as CheckResult
       known.set(measured.text, result)
     }
     return result
   }
 
   private judgeAfresh(
-    one: PlannedCase,
+    planned: PlannedCase,
     profile: Profile,
     claim: Claim,
     measured: string,
@@ -99,9 +99,10 @@ export class ContextJudge {
     const context: JudgeContext = {
       kind: claim.reading.kind,
       tolerance: this.tolerance,
-      computed: (value) => this.computed(this.ask(one, profile, claim, value, roles.get(value) ?? 'equal', readings)),
+      computed: (value) =>
+        this.computed(this.ask(planned, profile, claim, value, roles.get(value) ?? 'equal', readings)),
       elsewhere: (where) => {
-        const other = comparedCase(one, where, this.plan.space)
+        const other = comparedCase(planned, where, this.plan.space)
         if (!other) return { unread: 'the case to compare with does not exist' }
         const found = elsewhere(other.key, requestKey(claim))
         if (found === 'later') isLater = true
@@ -128,7 +129,7 @@ export class ContextJudge {
   }
 
   private ask(
-    one: PlannedCase,
+    planned: PlannedCase,
     profile: Profile,
     claim: Claim,
     value: Value,
@@ -141,7 +142,7 @@ export class ContextJudge {
       const measured = at === undefined ? undefined : readings(at)
       return measured && 'text' in measured ? measured.text : undefined
     }
-    const filled = fillIn(value, one.values, this.tokens, lookup)
+    const filled = fillIn(value, planned.values, this.tokens, lookup)
     if ('invalid' in filled) return filled
     const { kind, name } = claim.reading
     if (role !== 'equal' && PIXELS.test(filled.text)) return { plain: filled.text }
@@ -151,7 +152,7 @@ export class ContextJudge {
     // A value that stood in quotes is CSS where the property takes strings: content: "✓".
     const text = value.literal ? JSON.stringify(filled.text) : filled.text
     const probe = probeFor(asKind, name, text, claim.part)
-    const caseKey = probe.needs === 'nothing' ? undefined : one.key
+    const caseKey = probe.needs === 'nothing' ? undefined : planned.key
     const key = `${caseKey ?? ''}|${probe.part ?? ''}|${probe.needs}|${probe.property}|${probe.text}`
     return {
       asked: { key, probe, ...(caseKey !== undefined && { caseKey }) },

@@ -152,8 +152,8 @@ describe('judging', () => {
 
   test('asks once for what depends on nothing, and per case for what is relative', () => {
     const judge = new ContextJudge(plan, tokens, tolerance)
-    const asked = [plan.cases[0]!, plan.cases[2]!].flatMap((one) =>
-      [...judge.probes(one, readings('22px', '16px'))].map(
+    const asked = [plan.cases[0]!, plan.cases[2]!].flatMap((planned) =>
+      [...judge.probes(planned, readings('22px', '16px'))].map(
         ({ probe, caseKey }) => `${probe.property} ${caseKey ?? ''}`,
       ),
     )
@@ -163,8 +163,8 @@ describe('judging', () => {
   test('gives verdicts, and the same object for the same reading', () => {
     const judge = new ContextJudge(plan, tokens, tolerance)
     const [x, , z] = plan.cases
-    for (const one of [x!, z!])
-      for (const { key } of judge.probes(one, readings('22px', '16px')))
+    for (const planned of [x!, z!])
+      for (const { key } of judge.probes(planned, readings('22px', '16px')))
         judge.answer(key, { text: key.includes('height') ? '16px' : '22px' })
     const first = judge.judge(x!, 0, readings('22px', '16px'), () => 'later')
     expect(first).toMatchObject({ verdict: 'holds', expected: '22px' })

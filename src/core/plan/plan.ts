@@ -69,19 +69,19 @@ export function makePlan(sheet: Sheet, library: Pick<Library, 'data' | 'sheets'>
   }
   const others = othersOf(library.sheets)
   const planned = new Map<string, PlannedCase>()
-  const add = (one: Case, judged: boolean) => {
-    const known = planned.get(one.key)
+  const add = (theCase: Case, judged: boolean) => {
+    const known = planned.get(theCase.key)
     if (!known)
-      planned.set(one.key, {
-        ...one,
-        settings: settingsOf(sheet, one.values, others),
-        profile: profileOf(one.values),
+      planned.set(theCase.key, {
+        ...theCase,
+        settings: settingsOf(sheet, theCase.values, others),
+        profile: profileOf(theCase.values),
         judged,
       })
   }
-  for (const one of cases) add(one, true)
-  for (const one of compared.length > 0 ? [...planned.values()] : []) {
-    for (const other of comparedCases(one, profiles[one.profile]!, space)) add(other, false)
+  for (const theCase of cases) add(theCase, true)
+  for (const judged of compared.length > 0 ? [...planned.values()] : []) {
+    for (const other of comparedCases(judged, profiles[judged.profile]!, space)) add(other, false)
   }
   return { sheet, space, cases: [...planned.values()], profiles, rules, compared: new Set(compared.map(requestKey)) }
 }
@@ -151,8 +151,8 @@ function comparedRequests(rules: readonly Rule[]): Request[] {
 }
 
 /** The case in which `where` holds instead; undefined when there is none. */
-export function comparedCase(one: Case, where: Readonly<Record<string, string>>, space: Space): Case | undefined {
-  const own = Object.fromEntries(space.dimensions.map(({ name }) => [name, one.values[name]!]))
+export function comparedCase(theCase: Case, where: Readonly<Record<string, string>>, space: Space): Case | undefined {
+  const own = Object.fromEntries(space.dimensions.map(({ name }) => [name, theCase.values[name]!]))
   const values = { ...own, ...where }
   const known = Object.entries(where).every(([name, value]) =>
     space.dimensions.find((other) => other.name === name)?.values.includes(value),
@@ -160,11 +160,11 @@ export function comparedCase(one: Case, where: Readonly<Record<string, string>>,
   return known && exists(values, space) ? makeCase(values, space) : undefined
 }
 
-function* comparedCases(one: PlannedCase, profile: Profile, space: Space): Generator<Case> {
+function* comparedCases(planned: PlannedCase, profile: Profile, space: Space): Generator<Case> {
   for (const { claim } of profile.claims) {
     for (const check of checksOf(claim.expectation)) {
       if (check.kind !== 'same' && check.kind !== 'differs') continue
-      const other = comparedCase(one, check.where, space)
+      const other = comparedCase(planned, check.where, space)
       if (other) yield other
     }
   }

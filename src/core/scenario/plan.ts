@@ -17,7 +17,7 @@ import { readReachSteps, type Scenario } from './scenario'
 /** All that is needed to perform a scenario: what is mounted, what is done before it begins, and what is read at each step. */
 export interface ScenarioPlan {
   scenario: Scenario
-  one: PlannedCase
+  planned: PlannedCase
   /** Steps that reach its axis values. */
   before: readonly Step[]
   issues: readonly ScenarioIssue[]
@@ -46,7 +46,7 @@ export function planScenario(
   const { steps, issues } = stepsToReach(sheet, library, settings)
   return {
     scenario,
-    one: { key: scenario.name, values, settings, profile: 0, judged: true },
+    planned: { key: scenario.name, values, settings, profile: 0, judged: true },
     before: steps,
     issues: [...scenario.issues, ...issues],
     space,

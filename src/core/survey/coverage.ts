@@ -25,7 +25,7 @@ export function coverageOf(
   return survey.readings.map(({ part, reading, declared, byLayout = false }, at) => {
     const counts = new Map<string, number>()
     const isDrawn = drawing(survey, part, reading)
-    const texts = survey.cases.map((one) => (isDrawn(one) ? textIn(survey, one, at) : undefined))
+    const texts = survey.cases.map((surveyed) => (isDrawn(surveyed) ? textIn(survey, surveyed, at) : undefined))
     for (const text of texts) if (text !== undefined) counts.set(text, (counts.get(text) ?? 0) + 1)
     const along =
       counts.size < 2 ? [] : neighbours.filter(({ groups }) => groups.some((group) => differs(texts, group)))
@@ -61,7 +61,7 @@ function differs(texts: readonly (string | undefined)[], group: readonly number[
 }
 
 /** Whether the line is drawn that a colour or width is of: of one that is not, neither is anybody's decision. */
-function drawing(survey: Survey, part: string, reading: string): (one: SurveyCase) => boolean {
+function drawing(survey: Survey, part: string, reading: string): (surveyed: SurveyCase) => boolean {
   const line =
     /^(border-(?:top|right|bottom|left|block-start|block-end|inline-start|inline-end)|outline)-(color|width)$/.exec(
       reading,
@@ -69,7 +69,7 @@ function drawing(survey: Survey, part: string, reading: string): (one: SurveyCas
   if (!line) return () => true
   const style = placeOfReading(survey, part, `${line[1]}-style`)
   const width = placeOfReading(survey, part, `${line[1]}-width`)
-  return (one) =>
-    !/^(none|hidden)$/.test(textIn(survey, one, style) ?? '') &&
-    (line[2] === 'width' || textIn(survey, one, width) !== '0px')
+  return (surveyed) =>
+    !/^(none|hidden)$/.test(textIn(survey, surveyed, style) ?? '') &&
+    (line[2] === 'width' || textIn(survey, surveyed, width) !== '0px')
 }

@@ -76,7 +76,7 @@ export function judgeSurvey(
   const places = new Map(survey.readings.map(({ part, reading }, at) => [`${part}|${reading}`, at]))
   // Readings that could not be taken have numbers below 0.
   const unread = survey.reasons.length
-  const byKey = new Map(survey.cases.map((one) => [one.key, one]))
+  const byKey = new Map(survey.cases.map((surveyed) => [surveyed.key, surveyed]))
   const standings = new Map<Claim, Counted>()
   for (const claim of rules.flatMap(({ claims }) => claims)) {
     const place = places.get(requestKey(claim)) ?? -1
@@ -88,8 +88,8 @@ export function judgeSurvey(
   const plan: { space: Space; profiles: Profile[] } = { space, profiles: [] }
   // A judge keeps what the browser answered, and tokens mean other values in other contexts.
   const judges = survey.contexts.map(() => new ContextJudge(plan, tokens, tolerance))
-  const textAt = (one: SurveyCase, place: number | undefined): Measured => {
-    const number = place === undefined ? undefined : one.read[place]
+  const textAt = (surveyed: SurveyCase, place: number | undefined): Measured => {
+    const number = place === undefined ? undefined : surveyed.read[place]
     if (number === undefined) return { unread: NOT_SURVEYED }
     return number < 0 ? { unread: survey.reasons[-1 - number]! } : { text: survey.texts[number]! }
   }
@@ -101,11 +101,11 @@ export function judgeSurvey(
     }
     return resolved.profile
   }
-  const judgeOne = (one: SurveyCase, resolved: Resolved, at: number): Outcome => {
+  const judgeOne = (surveyed: SurveyCase, resolved: Resolved, at: number): Outcome => {
     const profile = profileOf(resolved)
-    const judge = judges[one.context]!
-    const readings = (request: number) => textAt(one, places.get(requestKey(profile.requests[request]!)))
-    const planned = { key: one.key, values: one.values, profile: profile.index } as PlannedCase
+    const judge = judges[surveyed.context]!
+    const readings = (request: number) => textAt(surveyed, places.get(requestKey(profile.requests[request]!)))
+    const planned = { key: surveyed.key, values: surveyed.values, profile: profile.index } as PlannedCase
     let isAnswered = true
     for (const { probe: wanted, key } of judge.probes(planned, readings, at)) {
       const answer = wanted.needs === 'nothing' ? probe(wanted.property, wanted.text) : undefined
@@ -118,9 +118,9 @@ export function judgeSurvey(
     })
     return outcomeOf(result, isAnswered)
   }
-  for (const one of survey.cases) {
-    if (only && !only.has(one.key)) continue
-    const resolution = resolve(one.values)
+  for (const surveyed of survey.cases) {
+    if (only && !only.has(surveyed.key)) continue
+    const resolution = resolve(surveyed.values)
     let resolved = profiles.get(resolution)
     if (!resolved) {
       resolved = {
@@ -130,17 +130,17 @@ export function judgeSurvey(
       }
       profiles.set(resolution, resolved)
     }
-    for (const standing of resolved.all) standing.decides.push(one)
+    for (const standing of resolved.all) standing.decides.push(surveyed)
     for (const [at, standing] of resolved.judged.entries()) {
-      const number = one.read[standing.place]
+      const number = surveyed.read[standing.place]
       // Of what names neither another case nor another reading, equal readings in a context come out alike.
-      let outcome = number === undefined ? LATER : standing.known?.[one.context]![number + unread]
+      let outcome = number === undefined ? LATER : standing.known?.[surveyed.context]![number + unread]
       if (!outcome) {
-        outcome = judgeOne(one, resolved, at)
-        if (standing.known) standing.known[one.context]![number! + unread] = outcome
+        outcome = judgeOne(surveyed, resolved, at)
+        if (standing.known) standing.known[surveyed.context]![number! + unread] = outcome
       }
       if (number !== undefined && number >= 0) standing.counts[number] = (standing.counts[number] ?? 0) + 1
-      take(standing, one, outcome)
+      take(standing, surveyed, outcome)
     }
   }
   return [...standings.values()].map(({ counts, known: _, place: __, ...standing }) => ({
@@ -182,10 +182,10 @@ function outcomeOf(result: CheckResult | 'later', isAnswered: boolean): Outcome 
   }
 }
 
-function take(standing: Counted, one: SurveyCase, outcome: Outcome) {
+function take(standing: Counted, surveyed: SurveyCase, outcome: Outcome) {
   switch (outcome.is) {
     case 'later':
-      standing.later.push(one)
+      standing.later.push(surveyed)
       return
     case 'fault':
       standing.fault ??= outcome.reason
@@ -195,10 +195,10 @@ function take(standing: Counted, one: SurveyCase, outcome: Outcome) {
       return
     case 'misses':
       if (standing.misses.length === 0) standing.expected = outcome.expected
-      standing.misses.push(one)
+      standing.misses.push(surveyed)
       return
     case 'unread':
-      standing.unread.push(one)
+      standing.unread.push(surveyed)
       standing.why ??= outcome.reason
   }
 }

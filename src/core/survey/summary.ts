@@ -18,8 +18,8 @@ export function summarise(survey: Survey, keys: ReadonlySet<string>): Summary[] 
   const cases = survey.cases.filter(({ key }) => keys.has(key))
   return survey.readings.flatMap(({ part, reading, declared }, at) => {
     const counts = new Map<string, number>()
-    for (const one of cases) {
-      const text = textIn(survey, one, at)
+    for (const surveyed of cases) {
+      const text = textIn(survey, surveyed, at)
       if (text !== undefined) counts.set(text, (counts.get(text) ?? 0) + 1)
     }
     if (counts.size === 0) return []

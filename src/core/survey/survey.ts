@@ -53,8 +53,8 @@ export interface ComputedToken {
 }
 
 /** The text of one reading of a case; undefined where it could not be read. */
-export function textIn(survey: Survey, one: SurveyCase, reading: number): string | undefined {
-  const place = one.read[reading]
+export function textIn(survey: Survey, surveyed: SurveyCase, reading: number): string | undefined {
+  const place = surveyed.read[reading]
   return place === undefined || place < 0 ? undefined : survey.texts[place]
 }
 

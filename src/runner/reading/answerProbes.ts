@@ -13,7 +13,7 @@ export async function answerProbes(
   cases: readonly PlannedCase[],
   readings: readonly Readings[],
 ): Promise<{ arePlaced: boolean }> {
-  const asked = cases.flatMap((one, at) => [...judge.probes(one, readings[at]!)])
+  const asked = cases.flatMap((planned, at) => [...judge.probes(planned, readings[at]!)])
   const list = [...new Map(asked.map((probe) => [probe.key, probe])).values()]
   if (list.length === 0) return { arePlaced: false }
   const indexOf = new Map(cases.map(({ key }, at) => [key, at]))

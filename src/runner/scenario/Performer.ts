@@ -45,19 +45,24 @@ export class Performer {
   private constructor(
     readonly page: PlayPage,
     readonly setup: PlaySetup,
-    readonly one: PlannedCase,
+    readonly planned: PlannedCase,
   ) {
     this.#input = new InputDriver(page)
-    this.#props = one.settings.props
-    this.#slots = one.settings.slots
+    this.#props = planned.settings.props
+    this.#slots = planned.settings.slots
     this.#contexts = Object.fromEntries(
-      Object.keys(setup.library.data.contexts).map((name) => [name, one.values[name]!]),
+      Object.keys(setup.library.data.contexts).map((name) => [name, planned.values[name]!]),
     )
   }
 
   /** Mounts a case and takes the steps that reach it. @throws CannotStart */
-  static async start(page: PlayPage, setup: PlaySetup, one: PlannedCase, before: readonly Step[]): Promise<Performer> {
-    const player = new Performer(page, setup, one)
+  static async start(
+    page: PlayPage,
+    setup: PlaySetup,
+    planned: PlannedCase,
+    before: readonly Step[],
+  ): Promise<Performer> {
+    const player = new Performer(page, setup, planned)
     await page.hold(setup.component)
     await page.load()
     await player.applyMedia()
@@ -68,7 +73,7 @@ export class Performer {
       throw new CannotStart(`the component could not be staged: ${(error as Error).message}`)
     }
     await page.begin()
-    const there = await page.call('mount', stageCaseOf(one))
+    const there = await page.call('mount', stageCaseOf(planned))
     mounted(there)
     await player.comeToRest(there)
     const reached = await page.call('reach')
@@ -205,7 +210,7 @@ export class Performer {
 
   /** Performs a scenario's steps. */
   async perform(plan: ScenarioPlan, listener: PlayListener = {}): Promise<Performance> {
-    const judge = new StepJudge(this.page, { ...this.setup, space: plan.space }, this.one, plan.profiles)
+    const judge = new StepJudge(this.page, { ...this.setup, space: plan.space }, this.planned, plan.profiles)
     judge.surround(this.#contexts)
     await listener.onMoment?.(this.page.clock.now, this.page)
     const performance = await perform(plan.scenario.steps, {

@@ -33,7 +33,7 @@ export class PlayLane {
   async play({ setup, plan }: ScenarioJob, listener: PlayListener = {}): Promise<Performance> {
     const [issue] = plan.issues
     if (issue) return nothing(plan, issue.message)
-    const { problem } = plan.one.settings
+    const { problem } = plan.planned.settings
     if (problem !== undefined) return nothing(plan, problem)
     let reached = 0
     const noting: PlayListener = {
@@ -77,7 +77,7 @@ export class PlayLane {
 
   private async playUnwatched(setup: PlaySetup, plan: ScenarioPlan, listener: PlayListener): Promise<Performance> {
     const page = await this.open(setup)
-    const player = await Performer.start(page, setup, plan.one, plan.before)
+    const player = await Performer.start(page, setup, plan.planned, plan.before)
     return player.perform(plan, listener)
   }
 

@@ -40,7 +40,7 @@ export class StepJudge {
   constructor(
     readonly page: PlayPage,
     readonly setup: StepJudgeSetup,
-    private one: PlannedCase,
+    private planned: PlannedCase,
     readonly profiles: readonly Profile[],
     readonly elsewhere: Elsewhere = () => ({ unread: 'a scenario has no other cases to compare with' }),
   ) {
@@ -54,7 +54,7 @@ export class StepJudge {
 
   /** Takes another context: tokens mean something else from here on. */
   surround(values: PlannedCase['values']): void {
-    this.one = { ...this.one, values: { ...this.one.values, ...values } }
+    this.planned = { ...this.planned, values: { ...this.planned.values, ...values } }
     this.#judge = this.makeJudge()
   }
 
@@ -71,7 +71,7 @@ export class StepJudge {
     profile: number,
   ): Promise<{ checks: (CheckResult | 'later')[]; readings: Readings; judge: ContextJudge }> {
     const { requests, claims } = this.profiles[profile]!
-    const one = { ...this.one, profile }
+    const one = { ...this.planned, profile }
     const readings = await readNow(this.page, this.setup.component.parts, requests)
     // What is relative to its place may have become something else since it was last computed.
     if (this.#isStale) this.#judge = this.makeJudge()

@@ -18,10 +18,10 @@ import type { PlaySetup } from '../PlaySetup'
 
 /** What came of a case that was brought about by real input. */
 export type InputResult =
-  | { kind: 'unread'; one: PlannedCase; result: CaseResult }
+  | { kind: 'unread'; planned: PlannedCase; result: CaseResult }
   | {
       kind: 'read'
-      one: PlannedCase
+      planned: PlannedCase
       judge: ContextJudge
       readings: Readings
       /** `later`: compared with a case that had not been read yet. */
@@ -50,9 +50,9 @@ export async function runInputCases(
   onRead: (result: InputResult) => void,
 ): Promise<void> {
   await Promise.all(
-    cases.map((one) =>
+    cases.map((planned) =>
       pool.use(async (lane) => {
-        if (!signal?.aborted) onRead(await readByInput(lane, setup, plan, one, elsewhere))
+        if (!signal?.aborted) onRead(await readByInput(lane, setup, plan, planned, elsewhere))
       }),
     ),
   )
@@ -62,22 +62,26 @@ async function readByInput(
   lane: PlayLane,
   setup: PlaySetup,
   plan: Plan,
-  one: PlannedCase,
+  planned: PlannedCase,
   elsewhere: Elsewhere,
 ): Promise<InputResult> {
-  const unread = (reason: string): InputResult => ({ kind: 'unread', one, result: unreadCase(plan, one, reason) })
-  const { steps, issues } = stepsToReach(setup.sheet, setup.library, one.settings)
-  const problem = issues[0]?.message ?? one.settings.problem
+  const unread = (reason: string): InputResult => ({
+    kind: 'unread',
+    planned,
+    result: unreadCase(plan, planned, reason),
+  })
+  const { steps, issues } = stepsToReach(setup.sheet, setup.library, planned.settings)
+  const problem = issues[0]?.message ?? planned.settings.problem
   if (problem !== undefined) return unread(problem)
   try {
     const page = await lane.open(setup)
     return await lane.within(async () => {
-      await Performer.start(page, setup, one, steps)
-      const judge = new StepJudge(page, { ...setup, space: plan.space }, one, plan.profiles, elsewhere)
-      const looked = await judge.lookFully(one.profile)
+      await Performer.start(page, setup, planned, steps)
+      const judge = new StepJudge(page, { ...setup, space: plan.space }, planned, plan.profiles, elsewhere)
+      const looked = await judge.lookFully(planned.profile)
       const inventory = await page.call('inventory')
       const trace = await page.call('traceOf')
-      return { kind: 'read', one, ...looked, inventory, trace }
+      return { kind: 'read', planned, ...looked, inventory, trace }
     })
   } catch (error) {
     if (!(error instanceof CannotStart)) await lane.close()

@@ -20,7 +20,7 @@ type Opening = Extract<ToLive, { type: 'open' }>
 /** A component on the bench: in real time, acted on by whoever reads, changed from outside. */
 export class BenchStage {
   #stage?: Stage
-  #one?: StageCase
+  #stageCase?: StageCase
   #context?: StageContext
   #begun = 0
 
@@ -33,12 +33,12 @@ export class BenchStage {
     private readonly tell: (message: FromLive) => void,
   ) {
     this.measure = new Measure(view, () => {
-      const [one] = this.#stage?.cases ?? []
-      return one && this.#context && { component: this.#stage!.component, one, context: this.#context }
+      const [mounted] = this.#stage?.cases ?? []
+      return mounted && this.#context && { component: this.#stage!.component, mounted, context: this.#context }
     })
   }
 
-  async open({ component, context, one, events }: Opening): Promise<void> {
+  async open({ component, context, stageCase, events }: Opening): Promise<void> {
     if (this.#stage) throw new Error('a frame is opened once')
     const log = new EventLog(document, documentEvents(component, events), () => performance.now() - this.#begun)
     const stage = await Stage.open(component, goOn(this.pristine))
@@ -47,35 +47,35 @@ export class BenchStage {
     stage.onEvent = (name, detail) => log.note(name, detail)
     this.surround(context)
     this.#begun = performance.now()
-    await this.mount(one)
+    await this.mount(stageCase)
     this.tellRendered(0, this.#begun)
   }
 
   /** Shows it with other props, slots, held states and surroundings; what can stay as it is stays. */
-  async update({ one, context, turn }: Extract<ToLive, { type: 'update' }>): Promise<void> {
+  async update({ stageCase, context, turn }: Extract<ToLive, { type: 'update' }>): Promise<void> {
     const start = performance.now()
     if (context) this.surround(context)
     const [mounted] = this.#stage!.cases
     try {
       // What is wrapped around it may take contexts only when it starts.
       const isWrappedAnew = context !== undefined && this.#stage!.component.wrap !== undefined
-      if (!mounted || mounted.failure !== undefined || isWrappedAnew || !canBecome(this.#one!, one))
-        await this.mount(one)
-      else await this.change(mounted, one)
+      if (!mounted || mounted.failure !== undefined || isWrappedAnew || !canBecome(this.#stageCase!, stageCase))
+        await this.mount(stageCase)
+      else await this.change(mounted, stageCase)
     } catch {
       // What cannot be changed in place may still be made anew; if not, the new case tells why.
-      await this.mount(one)
+      await this.mount(stageCase)
     }
     this.tellRendered(turn, start)
   }
 
   /** Changes it in place. A component that shows nothing of it takes what was changed only when it starts: it starts anew. */
-  private async change(mounted: MountedCase, one: StageCase) {
-    if (isSame([this.#one!.props, this.#one!.slots], [one.props, one.slots])) return
+  private async change(mounted: MountedCase, stageCase: StageCase) {
+    if (isSame([this.#stageCase!.props, this.#stageCase!.slots], [stageCase.props, stageCase.slots])) return
     const before = traceOf(mounted.frame)
-    mounted.update!(one.props, one.slots)
-    this.#one = one
-    if (traceOf(mounted.frame) === before) await this.mount(one)
+    mounted.update!(stageCase.props, stageCase.slots)
+    this.#stageCase = stageCase
+    if (traceOf(mounted.frame) === before) await this.mount(stageCase)
   }
 
   private surround(context: StageContext) {
@@ -97,17 +97,17 @@ export class BenchStage {
     document.adoptedStyleSheets = [...document.adoptedStyleSheets, readable]
   }
 
-  private async mount(one: StageCase) {
+  private async mount(stageCase: StageCase) {
     const stage = this.#stage!
     stage.clear()
     stage.container.style.display = ''
     const forced: Forced = new Map()
-    const mounted = stage.mountOne(one, 0, stage.container)
+    const mounted = stage.mountOne(stageCase, 0, stage.container)
     stage.cases.push(mounted)
     await stage.bringAbout([mounted], forced)
     forceByAttribute(forced, [document, ...shadowsIn(mounted.frame)], this.#context?.values.motion === 'reduced')
     if (hasCode(stage.component)) imitateInput(mounted)
-    this.#one = one
+    this.#stageCase = stageCase
   }
 
   private tellRendered(turn: number, start: number) {

@@ -9,7 +9,7 @@ import { tokenNames, type TokenNames } from './tokenNames'
 /** What is measured, as it is now. */
 export interface Measured {
   component: StageComponent
-  one: MountedCase
+  mounted: MountedCase
   context: StageContext
 }
 
@@ -82,9 +82,9 @@ export class Measure {
   private target(x: number, y: number): Element | undefined {
     const now = this.measured()
     const found = deepestAt(x, y)
-    if (!now || !found || found === now.one.frame || !now.one.frame.contains(hostOf(found))) return undefined
-    const match = nearestPart(now.component, now.one, found)
-    return match ? findParts(now.component, now.one, match.part)[match.index - 1] : found
+    if (!now || !found || found === now.mounted.frame || !now.mounted.frame.contains(hostOf(found))) return undefined
+    const match = nearestPart(now.component, now.mounted, found)
+    return match ? findParts(now.component, now.mounted, match.part)[match.index - 1] : found
   }
 
   private draw() {
@@ -111,10 +111,10 @@ export class Measure {
     )
   }
 
-  private drawn({ component, one }: Measured, element: Element): HTMLElement[] {
+  private drawn({ component, mounted }: Measured, element: Element): HTMLElement[] {
     const rect = element.getBoundingClientRect()
     const style = getComputedStyle(element)
-    const match = nearestPart(component, one, element)
+    const match = nearestPart(component, mounted, element)
     const told = element.ownerDocument.createElement('div')
     told.className = 'told'
     told.textContent = this.words(match ? printMatch(match) : `<${element.localName}>`, rect, style).join('\n')

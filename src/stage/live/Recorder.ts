@@ -31,7 +31,7 @@ export class Recorder {
   ) {}
 
   /** Loads and mounts; from here on time passes. */
-  async open({ component, context, one, events }: Opening): Promise<void> {
+  async open({ component, context, stageCase, events }: Opening): Promise<void> {
     if (this.#stage) throw new Error('a frame is opened once')
     const time = new PageClock(this.view, () => this.roots())
     const log = new EventLog(document, documentEvents(component, events), () => time.now)
@@ -40,7 +40,7 @@ export class Recorder {
     this.#stage = stage
     stage.onEvent = (name, detail) => log.note(name, detail)
     stage.setContext(context)
-    stage.mountLive(one)
+    stage.mountLive(stageCase)
     time.start()
     log.start()
     await time.hold()
@@ -71,12 +71,12 @@ export class Recorder {
 
   /** What input is told to; undefined while nothing is recorded. */
   captor(): Captor | undefined {
-    const [one] = this.#stage?.cases ?? []
+    const [mounted] = this.#stage?.cases ?? []
     const live = this.#live
-    if (!one || !live || this.#isOver) return undefined
+    if (!mounted || !live || this.#isOver) return undefined
     return {
       component: this.#stage!.component,
-      one,
+      mounted,
       onInput: (input) => {
         this.observe({ kind: 'input', input, ...this.standing(live) })
         live.noteInput()

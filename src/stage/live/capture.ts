@@ -11,7 +11,7 @@ type Place = string | { at: [number, number] }
 /** Where captured input goes. */
 export interface Captor {
   component: StageComponent
-  one: MountedCase
+  mounted: MountedCase
   onInput(input: StepFile): void
   /** The last input turned out to be another, or none. */
   onAmend(input: StepFile | undefined): void
@@ -53,7 +53,7 @@ export function captureInput(view: Window & typeof globalThis, captor: () => Cap
 
   on('pointerover', (event, to, element) => {
     if (event.pointerType === 'touch' || !hasMoved(event) || event.buttons > 0 || !element) return
-    const isOver = isOfComponent(to.one, element) || nearestPart(to.component, to.one, element) !== undefined
+    const isOver = isOfComponent(to.mounted, element) || nearestPart(to.component, to.mounted, element) !== undefined
     const place = isOver ? placeAt(to, element, event) : undefined
     const name = place === undefined ? undefined : typeof place === 'string' ? place : 'elsewhere'
     if (name === hovered) return
@@ -96,7 +96,7 @@ export function captureInput(view: Window & typeof globalThis, captor: () => Cap
     if (element) to.onInput({ 'double-click': pressPlace(to, element, event) } as StepFile)
   })
   on('wheel', (event, to, element) => {
-    if (!element || !isOfComponent(to.one, element)) return
+    if (!element || !isOfComponent(to.mounted, element)) return
     const by = [Math.round(event.deltaX), Math.round(event.deltaY)]
     to.onInput({ scroll: { on: placeAt(to, element, event), by } } as StepFile)
   })
@@ -109,7 +109,7 @@ export function captureInput(view: Window & typeof globalThis, captor: () => Cap
   on('focusin', (event, to, element) => {
     // The focus came in by Tab from outside: its key was pressed there.
     if (!focus.hasJustCome() || event.timeStamp - lastPress < 300 || pressed || !element) return
-    const match = nearestPart(to.component, to.one, element)
+    const match = nearestPart(to.component, to.mounted, element)
     if (match) to.onInput({ focus: printMatch(match) })
   })
   on('input', (event, to) => {
@@ -131,23 +131,23 @@ function isOfComponent({ frame }: MountedCase, element: Element): boolean {
 
 /** A place that can be pressed again: of what is disabled, or answers by where it is pressed, the point itself. */
 function pressPlace(to: Captor, element: Element, event: MouseEvent): Place {
-  const match = nearestPart(to.component, to.one, element)
-  if (!match && !isOfComponent(to.one, element)) return 'page'
+  const match = nearestPart(to.component, to.mounted, element)
+  if (!match && !isOfComponent(to.mounted, element)) return 'page'
   const isExact = element.matches('input[type="range"]')
-  return isExact ? point(to.one, event) : placeAt(to, element, event)
+  return isExact ? point(to.mounted, event) : placeAt(to, element, event)
 }
 
-function placeAt({ component, one }: Captor, element: Element, event: MouseEvent): Place {
-  const match = nearestPart(component, one, element)
+function placeAt({ component, mounted }: Captor, element: Element, event: MouseEvent): Place {
+  const match = nearestPart(component, mounted, element)
   if (match) return printMatch(match)
   // The root is named where its middle is its own: elsewhere something else would be met.
-  const root = one.frame.firstElementChild
-  if (root && isOfComponent(one, element)) {
+  const root = mounted.frame.firstElementChild
+  if (root && isOfComponent(mounted, element)) {
     const { left, top, width, height } = root.getBoundingClientRect()
     const middle = deepestAt(left + width / 2, top + height / 2)
-    if (middle && isOfComponent(one, middle) && !nearestPart(component, one, middle)) return 'root'
+    if (middle && isOfComponent(mounted, middle) && !nearestPart(component, mounted, middle)) return 'root'
   }
-  return point(one, event)
+  return point(mounted, event)
 }
 
 function point({ host }: MountedCase, { clientX, clientY }: MouseEvent): Place {

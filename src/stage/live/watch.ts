@@ -25,7 +25,7 @@ export class Watch {
   }
 
   /** @param events how often each event has come */
-  take(one: MountedCase, events: ReadonlyMap<string, number>): Snapshot {
+  take(mounted: MountedCase, events: ReadonlyMap<string, number>): Snapshot {
     const texts = this.read(this.#requests)
     const snapshot = new Map<string, string>()
     this.#requests.forEach(({ part, name, argument }, at) => {
@@ -33,7 +33,7 @@ export class Watch {
       snapshot.set(`${part}|${reading}`, texts[at] ?? '')
     })
     for (const part of this.#parts) {
-      const elements = findParts(this.component, one, part)
+      const elements = findParts(this.component, mounted, part)
       if (!elements.some((element) => element.matches(HAS_VALUE))) snapshot.delete(`${part}|prop(value)`)
       for (const state of ARIA_STATES) {
         const read = elements.map((element) => readState(element, state))

@@ -12,7 +12,7 @@ export interface Spot {
 /** A component that stands in a case: the case's own, or one in a slot of it. */
 export interface Instance {
   slug: string
-  one: StageNested
+  nested: StageNested
   /** The case's own component, which all others stand in. */
   isOwn: boolean
   /** Its first elements, where they are now: some components render later than they are put. */
@@ -23,7 +23,7 @@ export interface Instance {
 export type Update = (next: StageNested) => void
 
 /** Renders one kind of component. */
-export type Maker = (one: StageNested, spot: Spot, assembly: Assembly) => Update
+export type Maker = (nested: StageNested, spot: Spot, assembly: Assembly) => Update
 
 /** What stands for a component of another kind where nothing else can hold it. */
 export const FILL_TAG = 'brelt-fill'
@@ -86,16 +86,16 @@ export class Assembly {
     return `c${++lastId}`
   }
 
-  put(one: StageNested, spot: Spot): Update {
-    const maker = this.around.makers.get(one.slug)
-    if (!maker) throw new Error(`the component "${one.slug}" is not on this stage`)
-    return maker(one, spot, this)
+  put(nested: StageNested, spot: Spot): Update {
+    const maker = this.around.makers.get(nested.slug)
+    if (!maker) throw new Error(`the component "${nested.slug}" is not on this stage`)
+    return maker(nested, spot, this)
   }
 
   /** Puts a component in; gives back how to change it and how to take it away again. */
-  putRemovable(one: StageNested, spot: Spot): Removable {
+  putRemovable(nested: StageNested, spot: Spot): Removable {
     const cleanups = this.cleanups.length
-    const update = this.put(one, spot)
+    const update = this.put(nested, spot)
     // What a component holds stands before it: the last one is the one just put.
     const instance = this.instances.at(-1)!
     const own = this.cleanups.slice(cleanups)
@@ -116,11 +116,11 @@ export class Assembly {
   }
 
   /** Called by makers for what they have put; inner ones before what holds them. `roots` are asked anew each time where they may change. */
-  placed(one: StageNested, roots: readonly Element[] | (() => readonly Element[]), isNested = true): void {
+  placed(nested: StageNested, roots: readonly Element[] | (() => readonly Element[]), isNested = true): void {
     const now = typeof roots === 'function' ? roots : () => roots
     const instance: Instance = {
-      slug: one.slug,
-      one,
+      slug: nested.slug,
+      nested,
       isOwn: !isNested,
       get roots() {
         return now()

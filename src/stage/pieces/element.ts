@@ -5,10 +5,10 @@ import type { Maker } from './assembly'
 
 /** Renders custom elements: props go to properties where the element has them, else to attributes; slots are native slots. */
 export function elementMaker({ tag }: Extract<StagePiece, { kind: 'element' }>): Maker {
-  return (one, spot, assembly) => {
+  return (nested, spot, assembly) => {
     const element = assembly.document.createElement(tag)
     if (spot.slot !== undefined) element.slot = spot.slot
-    for (const [name, value] of Object.entries(one.props)) setProp(element, name, value)
+    for (const [name, value] of Object.entries(nested.props)) setProp(element, name, value)
     const fills = new Map<string, () => void>()
     const fillText = (name: string, text: string) => {
       const node = textFor(assembly.document, name, text)
@@ -19,12 +19,13 @@ export function elementMaker({ tag }: Extract<StagePiece, { kind: 'element' }>):
       const slot = name === 'default' ? {} : { slot: name }
       fills.set(name, assembly.putRemovable(filling, { insert: (node) => element.append(node), ...slot }).remove)
     }
-    for (const [name, filling] of Object.entries(one.slots)) if (filling.kind === 'text') fillText(name, filling.text)
+    for (const [name, filling] of Object.entries(nested.slots))
+      if (filling.kind === 'text') fillText(name, filling.text)
     spot.insert(element)
-    for (const [name, filling] of Object.entries(one.slots))
+    for (const [name, filling] of Object.entries(nested.slots))
       if (filling.kind === 'component') fillComponent(name, filling)
-    assembly.placed(one, [element], spot.container === undefined)
-    let last = one
+    assembly.placed(nested, [element], spot.container === undefined)
+    let last = nested
     return (next) => {
       for (const [name, value] of Object.entries(next.props)) {
         if (isSame(last.props[name], value)) continue

@@ -19,7 +19,7 @@ interface ScriptTools {
 /** Renders Liquid templates. What fills a slot takes the place of a comment that the template let through. */
 export function markupMaker(piece: Extract<StagePiece, { kind: 'markup' }>, script?: ComponentScript): Maker {
   const renderer = makeRenderer(piece)
-  return (one, spot, assembly) => {
+  return (nested, spot, assembly) => {
     const id = assembly.newId()
     const render = ({ props, slots }: StageNested) => renderer.render(props, slotTexts(slots), id)
     const fills = new Map<string, Removable>()
@@ -32,14 +32,14 @@ export function markupMaker(piece: Extract<StagePiece, { kind: 'markup' }>, scri
         mark.remove()
       }
     }
-    const fragment = render(one)
-    const marks = Object.values(one.slots).some(({ kind }) => kind === 'component') ? marksIn(fragment) : []
+    const fragment = render(nested)
+    const marks = Object.values(nested.slots).some(({ kind }) => kind === 'component') ? marksIn(fragment) : []
     const roots = [...fragment.children]
     const pristine = fragment.cloneNode(true) as DocumentFragment
     if (spot.slot !== undefined) for (const root of roots) root.slot = spot.slot
     spot.insert(fragment)
     const [root] = roots
-    fillMarks(marks, one.slots)
+    fillMarks(marks, nested.slots)
     const run = (props: StageNested['props']) => {
       if (!script || !root) return undefined
       const emit = (name: string, detail?: unknown) => {
@@ -48,11 +48,11 @@ export function markupMaker(piece: Extract<StagePiece, { kind: 'markup' }>, scri
       const made = script(root, { props, emit })
       return typeof made === 'function' ? { cleanup: made } : (made ?? {})
     }
-    let running = run(one.props)
+    let running = run(nested.props)
     if (script) assembly.cleanups.push(() => running?.cleanup?.())
-    assembly.placed(one, roots, spot.container === undefined)
+    assembly.placed(nested, roots, spot.container === undefined)
     let rendered: Rendered | undefined
-    let last = one
+    let last = nested
     return (next) => {
       rendered ??= new Rendered(roots, [...pristine.children])
       const fresh = render(next)

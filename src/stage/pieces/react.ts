@@ -33,7 +33,7 @@ export class ReactPieces {
   maker(slug: string, component: unknown, events: readonly string[]): Maker {
     this.#components.set(slug, component)
     this.#events.set(slug, events)
-    return (one, spot, assembly) => {
+    return (nested, spot, assembly) => {
       const container = spot.container ?? assembly.makeFill(spot)
       let failure: unknown
       const root = this.react.createRoot(container, {
@@ -41,12 +41,12 @@ export class ReactPieces {
         onUncaughtError: (error) => (failure ??= error),
       })
       assembly.cleanups.push(() => root.unmount())
-      this.react.flushSync(() => root.render(this.wrapped(one, assembly)))
+      this.react.flushSync(() => root.render(this.wrapped(nested, assembly)))
       if (failure !== undefined) throw failure
       // What suspends, or is put in by an effect, comes later.
       const holder = () =>
         this.wrap === undefined ? container : (container.querySelector(`[${WRAPPED}]`) ?? container)
-      assembly.placed(one, () => [...holder().children], spot.container === undefined)
+      assembly.placed(nested, () => [...holder().children], spot.container === undefined)
       return (next) => {
         failure = undefined
         this.react.flushSync(() => root.render(this.wrapped(next, assembly)))
@@ -55,8 +55,8 @@ export class ReactPieces {
     }
   }
 
-  private wrapped(one: StageNested, assembly: Assembly): unknown {
-    const element = this.elementOf(one, assembly)
+  private wrapped(nested: StageNested, assembly: Assembly): unknown {
+    const element = this.elementOf(nested, assembly)
     if (this.wrap === undefined) return element
     const { createElement } = this.react
     const given = Object.fromEntries(Object.entries(assembly.context).map(([name, value]) => [camelCase(name), value]))

@@ -30,7 +30,7 @@ export interface PlayStage extends ReadingStage {
   /** Loads the code of the component that the page holds. Time must pass meanwhile. */
   open(context: StageContext, clock: ClockKind, events: readonly string[]): Promise<void>
   /** Mounts the one case in sight: from here on time is the scenario's. */
-  mount(one: StageCase): Pending & { failure?: string }
+  mount(stageCase: StageCase): Pending & { failure?: string }
   /** Sets what its axes' values set on elements, now that it stands; tells how many states they ask for. */
   reach(): Pending & { failure?: string; states: number }
   /** The states that its axes' values ask for, those of components in its slots too, by the order in which they are brought about. */

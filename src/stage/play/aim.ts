@@ -10,14 +10,14 @@ export type AimAt = { part: string; index: number } | { x: number; y: number } |
 export type Aim = { x: number; y: number } | { refused: string }
 
 /** Finds where a person would point to reach something, and whether it would be reached. */
-export function aim(component: StageComponent, one: MountedCase, at: AimAt): Aim {
-  if (at === 'page') return besideComponent(one)
+export function aim(component: StageComponent, mounted: MountedCase, at: AimAt): Aim {
+  if (at === 'page') return besideComponent(mounted)
   if ('x' in at) {
-    const box = one.host.getBoundingClientRect()
+    const box = mounted.host.getBoundingClientRect()
     return insideWindow({ x: box.left + at.x, y: box.top + at.y }) ?? outside(at, box.left + at.x, box.top + at.y)
   }
   const name = printMatch(at)
-  const elements = findParts(component, one, at.part)
+  const elements = findParts(component, mounted, at.part)
   const element = elements[at.index - 1]
   const selector = component.parts[at.part]?.select
   if (!element) {
@@ -28,16 +28,16 @@ export function aim(component: StageComponent, one: MountedCase, at: AimAt): Aim
   }
   if (component.parts[at.part]?.pseudo)
     return { refused: `${name} is a pseudo-element, which takes no input: name its element, or a place` }
-  return aimAtElement(component, one, element, name)
+  return aimAtElement(component, mounted, element, name)
 }
 
 /** Finds where a person would point to reach an element. */
-export function aimAtElement(component: StageComponent, one: MountedCase, element: Element, name: string): Aim {
+export function aimAtElement(component: StageComponent, mounted: MountedCase, element: Element, name: string): Aim {
   scrollIntoSight(element)
-  const reader = new Reader(component, one, {}, () => undefined)
+  const reader = new Reader(component, mounted, {}, () => undefined)
   const hidden = whyHidden(reader, element)
   if (hidden) return { refused: `${name} cannot be pointed at: ${hidden}` }
-  const rect = visibleRect(new Reader(component, one, {}, () => undefined), { element })!
+  const rect = visibleRect(new Reader(component, mounted, {}, () => undefined), { element })!
   const points = pointsOf(rect).filter(({ x, y }) => x >= 0 && y >= 0 && x < innerWidth && y < innerHeight)
   if (points.length === 0)
     return { refused: `${name} lies outside of the stage, at ${Math.round(rect.left)}, ${Math.round(rect.top)}` }
@@ -50,10 +50,10 @@ export function aimAtElement(component: StageComponent, one: MountedCase, elemen
       .map((point) => deepestAt(point.x, point.y))
       .find((found) => !found || !isInside(element, found))
     if (below === undefined) return { x, y }
-    const what = describe(component, one, below)
+    const what = describe(component, mounted, below)
     return { refused: `${name} cannot be pointed at: it has pointer-events: none, and ${what} lies there` }
   }
-  return { refused: `${name} is covered by ${describe(component, one, deepestAt(x, y))}` }
+  return { refused: `${name} is covered by ${describe(component, mounted, deepestAt(x, y))}` }
 }
 
 function whyHidden(reader: Reader, element: Element): string | undefined {
@@ -110,11 +110,11 @@ export interface PartMatch {
 export const printMatch = ({ part, index }: PartMatch): string => (index === 1 ? part : `${part}[${index}]`)
 
 /** The innermost part that an element is, or belongs to, but for the component as a whole. */
-export function nearestPart(component: StageComponent, one: MountedCase, element: Element): PartMatch | undefined {
-  for (let link: Element | null = element; link && link !== one.frame; link = flatParent(link)) {
+export function nearestPart(component: StageComponent, mounted: MountedCase, element: Element): PartMatch | undefined {
+  for (let link: Element | null = element; link && link !== mounted.frame; link = flatParent(link)) {
     for (const [part, { pseudo }] of Object.entries(component.parts)) {
       if (part === 'host' || part === 'root' || pseudo) continue
-      const at = findParts(component, one, part).indexOf(link)
+      const at = findParts(component, mounted, part).indexOf(link)
       if (at >= 0) return { part, index: at + 1 }
     }
   }
@@ -122,10 +122,10 @@ export function nearestPart(component: StageComponent, one: MountedCase, element
 }
 
 /** An element in the author's words: the part that it is, or belongs to. */
-export function describe(component: StageComponent, one: MountedCase, element: Element | null): string {
+export function describe(component: StageComponent, mounted: MountedCase, element: Element | null): string {
   if (!element) return 'nothing'
   const tag = `<${element.localName}${element.id ? ` id="${element.id}"` : element.classList.length ? ` class="${element.className}"` : ''}>`
-  const match = nearestPart(component, one, element)
+  const match = nearestPart(component, mounted, element)
   if (match) return `${printMatch(match)} (${tag})`
   return element === document.documentElement || element === document.body ? 'nothing of the component' : tag
 }

@@ -24,7 +24,7 @@ export class Reader {
 
   constructor(
     readonly component: StageComponent,
-    readonly one: MountedCase,
+    readonly mounted: MountedCase,
     /** Boxes of pseudo-elements, which no page can measure itself; by `refOf(element) + pseudo`. */
     readonly pseudoBoxes: PseudoBoxes,
     readonly refOf: (element: Element) => number | undefined,
@@ -34,7 +34,7 @@ export class Reader {
     let matches = this.#matches.get(part)
     if (!matches) {
       const pseudo = this.component.parts[part]?.pseudo
-      const elements = findParts(this.component, this.one, part)
+      const elements = findParts(this.component, this.mounted, part)
       // A pseudo-element without content does not exist, however well its element does.
       const all = elements.map((element): Match => (pseudo ? { element, pseudo } : { element }))
       matches = pseudo ? all.filter((match) => this.isGenerated(match)) : all

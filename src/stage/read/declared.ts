@@ -48,14 +48,14 @@ export function declaredFor(
   const shadows = new Map<CSSStyleSheet, RuleIndex>()
   // Elements that look the same to every selector are asked once.
   const asked = new Set<string>()
-  for (const one of cases) {
-    if (one.failure !== undefined) continue
+  for (const mounted of cases) {
+    if (mounted.failure !== undefined) continue
     for (const [part, { pseudo = '' }] of Object.entries(component.parts)) {
-      for (const element of findParts(component, one, part)) {
-        const signature = `${part}|${signatureOf(element, one.frame)}`
+      for (const element of findParts(component, mounted, part)) {
+        const signature = `${part}|${signatureOf(element, mounted.frame)}`
         if (asked.has(signature)) continue
         asked.add(signature)
-        const inner = shadowSheets(element, one).map((sheet) => {
+        const inner = shadowSheets(element, mounted).map((sheet) => {
           if (!shadows.has(sheet)) shadows.set(sheet, indexOf(sheet))
           return shadows.get(sheet)!
         })
@@ -131,9 +131,9 @@ function matches(element: Element, selector: string): boolean {
 }
 
 /** Sheets of the shadow tree that a part lies in, where that is not the case's own. */
-function shadowSheets(element: Element, one: MountedCase): CSSStyleSheet[] {
+function shadowSheets(element: Element, mounted: MountedCase): CSSStyleSheet[] {
   const root = element.getRootNode()
-  if (!(root instanceof ShadowRoot) || root === one.scope) return []
+  if (!(root instanceof ShadowRoot) || root === mounted.scope) return []
   return [...root.adoptedStyleSheets, ...root.styleSheets]
 }
 

@@ -18,13 +18,13 @@ const PASSED_OVER =
   /^(id|for|class|style|name|value|href|src|alt|title|tabindex|aria-(label|labelledby|describedby|controls)|data-brelt.*|data-reach)$/
 
 /** By what styles could tell a case from others: classes, attributes and form states of its parts' first elements. */
-export function featuresOf(component: StageComponent, one: MountedCase): string[] {
-  if (one.failure !== undefined) return []
+export function featuresOf(component: StageComponent, mounted: MountedCase): string[] {
+  if (mounted.failure !== undefined) return []
   const parts = Object.entries(component.parts).filter(
     ([name, { pseudo, inPage }]) => name !== 'host' && !pseudo && !inPage,
   )
   return parts.flatMap(([name]) => {
-    const [element] = findParts(component, one, name)
+    const [element] = findParts(component, mounted, name)
     if (!element) return []
     const attributes = [...element.attributes].filter((each) => !PASSED_OVER.test(each.name))
     return [

@@ -91,9 +91,9 @@ function lostValue(style: CSSStyleDeclaration, { property, text }: StageProbe): 
   return `no custom property ${[...new Set(lost)].join(' and no ')} is set there`
 }
 
-function partIn(component: StageComponent, one: MountedCase | undefined, part: string): Match | undefined {
-  if (!one) return undefined
-  return new Reader(component, one, {}, () => undefined).matches(part)[0]
+function partIn(component: StageComponent, mounted: MountedCase | undefined, part: string): Match | undefined {
+  if (!mounted) return undefined
+  return new Reader(component, mounted, {}, () => undefined).matches(part)[0]
 }
 
 function imitate(style: CSSStyleDeclaration, match: Match, { property, text, needs }: StageProbe) {

@@ -37,11 +37,11 @@ export function readCases(
 ): StageReadings {
   const texts = new Interned()
   const reasons = new Interned()
-  const read = cases.map((one, at) => {
+  const read = cases.map((mounted, at) => {
     const requests = options.profiles[options.profileOf[at]!]!
-    if (one.failure !== undefined) return requests.map(() => -1 - reasons.number(one.failure!))
-    const reader = new Reader(component, one, options.pseudoBoxes, options.refOf)
-    if (requests.some(({ origin }) => origin === 'pointer' || origin === 'paint')) bringIntoView(one)
+    if (mounted.failure !== undefined) return requests.map(() => -1 - reasons.number(mounted.failure!))
+    const reader = new Reader(component, mounted, options.pseudoBoxes, options.refOf)
+    if (requests.some(({ origin }) => origin === 'pointer' || origin === 'paint')) bringIntoView(mounted)
     return requests.map((request) => {
       try {
         return texts.number(readRequest(reader, request))

@@ -16,7 +16,7 @@ export const DOCUMENT_READERS = {
     if (value === undefined || value === null) return 'none'
     return typeof value === 'object' ? JSON.stringify(value) : String(value)
   }),
-  focused: ofElement('focused', (element, { one }) => (hasFocus(element, one.focused) ? 'yes' : 'no')),
+  focused: ofElement('focused', (element, { mounted }) => (hasFocus(element, mounted.focused) ? 'yes' : 'no')),
   focusable: ofElement('focusable', (element) => (isFocusable(element) ? 'yes' : 'no')),
 } satisfies Record<string, ReadMatch>
 

@@ -20,7 +20,7 @@ export function useRecording(model: BoardModel, events: readonly string[]) {
     const values = { ...defaultCase(model.space).values, ...start }
     const settings = settingsOf(model.reachable, values, othersOf(model.nested))
     return {
-      one: stageCaseOf({ key: 'recording', settings }),
+      stageCase: stageCaseOf({ key: 'recording', settings }),
       context: model.contexts[contextOf(model.contexts, values)]!,
     }
   }, [model, start])

@@ -78,8 +78,8 @@ export function BenchFrame({
     if (phase !== 'ready' || opened.current !== model) return
     const { settings, context } = latest.current
     shown.current = { settings, context }
-    const one = caseOf(settings)
-    send({ type: 'open', purpose: 'bench', component: model.component, events: model.events, one, context })
+    const stageCase = caseOf(settings)
+    send({ type: 'open', purpose: 'bench', component: model.component, events: model.events, stageCase, context })
     // What is shown first is what is set then; all later changes are told one by one.
   }, [phase, frameKey, send, model, latest])
   const isReady = phase === 'ready'
@@ -90,7 +90,7 @@ export function BenchFrame({
       shown.current = { settings: next, context: around }
       send({
         type: 'update',
-        one: caseOf(next),
+        stageCase: caseOf(next),
         turn: ++turn.current,
         ...(before !== around && { context: around }),
       })

@@ -24,10 +24,10 @@ export function DefaultCase({ model, height }: { model: BoardModel; height: numb
     watch.observe(element)
     return () => watch.disconnect()
   }, [])
-  const one = useMemo(() => defaultCase(model.space), [model])
+  const theCase = useMemo(() => defaultCase(model.space), [model])
   return (
     <div ref={box} style={{ height }}>
-      {width > 0 && <LiveCase model={model} one={one} width={width} height={height} />}
+      {width > 0 && <LiveCase model={model} theCase={theCase} width={width} height={height} />}
     </div>
   )
 }

@@ -10,7 +10,7 @@ import { useBoardFrame } from './useBoardFrame'
 import { HUNG, Trouble } from './Trouble'
 
 /** One case, rendered live in a frame of its own. Isolated components are shown so, one document each. */
-export function LiveCase({ model: given, one, width, height, scale = 1 }: LiveCaseProps) {
+export function LiveCase({ model: given, theCase, width, height, scale = 1 }: LiveCaseProps) {
   const { model } = useIsolation(given)
   const isIsolated = model.component.isolated
   const { viewport, contexts } = model
@@ -18,13 +18,13 @@ export function LiveCase({ model: given, one, width, height, scale = 1 }: LiveCa
   const [problem, setProblem] = useState<string>()
   const natural = useRef<{ width: number; height: number }>(undefined)
   const sendRef = useRef<ReturnType<typeof useBoardFrame>['send']>(undefined)
-  const staged = useMemo(() => stageCase(model, one), [model, one])
+  const staged = useMemo(() => stageCase(model, theCase), [model, theCase])
   const place = useCallback(() => {
     // What is larger than its place is shown smaller, not cut.
     const fit = natural.current ? Math.min(1, width / natural.current.width, height / natural.current.height) : 1
     const cell = isIsolated ? viewport : { width: width / fit, height: height / fit }
     const zoom = isIsolated ? 1 : fit
-    sendRef.current?.({ type: 'layout', cells: [{ one: staged, context: 0, x: 0, y: 0 }], cell, zoom })
+    sendRef.current?.({ type: 'layout', cells: [{ stageCase: staged, context: 0, x: 0, y: 0 }], cell, zoom })
     sendRef.current?.({ type: 'sight', top: 0, bottom: viewport.height })
   }, [staged, width, height, viewport, isIsolated])
   const onMessage = (message: FromBoard) => {
@@ -40,7 +40,7 @@ export function LiveCase({ model: given, one, width, height, scale = 1 }: LiveCa
   useEffect(() => {
     sendRef.current = send
   }, [send])
-  const own = contexts[contextOf(contexts, one.values)]!
+  const own = contexts[contextOf(contexts, theCase.values)]!
   useEffect(() => {
     if (phase === 'ready')
       send({
@@ -57,7 +57,7 @@ export function LiveCase({ model: given, one, width, height, scale = 1 }: LiveCa
     <div
       className="relative overflow-clip"
       style={{ width, height, scale: String(scale), transformOrigin: '0 0' }}
-      data-live={one.key}
+      data-live={theCase.key}
     >
       {(isHung || problem !== undefined) && (
         <Trouble
@@ -73,7 +73,7 @@ export function LiveCase({ model: given, one, width, height, scale = 1 }: LiveCa
           ref={frame}
           src={address}
           sandbox="allow-scripts"
-          title={`${model.name}, ${one.key}`}
+          title={`${model.name}, ${theCase.key}`}
           tabIndex={-1}
           className="pointer-events-none absolute top-0 left-0 origin-top-left border-0"
           style={{
@@ -110,7 +110,7 @@ function placeIn(root: Extent, width: number, height: number): string {
 
 export interface LiveCaseProps {
   model: BoardModel
-  one: Case
+  theCase: Case
   width: number
   height: number
   scale?: number

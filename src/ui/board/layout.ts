@@ -37,8 +37,8 @@ export function layOut(space: Space, placement: Placement, chosen?: ReadonlySet<
           ...pair(placement.across, across),
         }
         if (!exists(values, space)) return undefined
-        const one = makeCase(values, space)
-        return chosen && !chosen.has(one.key) ? undefined : one
+        const theCase = makeCase(values, space)
+        return chosen && !chosen.has(theCase.key) ? undefined : theCase
       })
       if (cells.every((cell) => cell === undefined)) continue
       count += cells.filter((cell) => cell !== undefined).length

@@ -52,7 +52,7 @@ function DefineOf({ library, slug, ready }: ViewProps & { ready: Ready }) {
     () => new Map(Object.keys(sheet?.data.parts ?? {}).map((name, at) => [name, at + 1])),
     [sheet],
   )
-  const one = useMemo(() => {
+  const theCase = useMemo(() => {
     if (!model) return undefined
     const values = Object.fromEntries(
       model.space.dimensions.map(({ name, default: defaultValue, values: all }) => [
@@ -125,10 +125,10 @@ function DefineOf({ library, slug, ready }: ViewProps & { ready: Ready }) {
       </EditingBar>
       <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(380px,36%)] grid-rows-[minmax(0,44%)_minmax(0,1fr)]">
         <section aria-label="Picture" className="relative border-r border-b border-line">
-          {model && one && !isAll && (
+          {model && theCase && !isAll && (
             <Picture
               model={model}
-              one={one}
+              theCase={theCase}
               {...(lit !== undefined && { lit })}
               onLight={setLit}
               numbers={numbers}

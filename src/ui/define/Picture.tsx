@@ -10,7 +10,7 @@ import { IconButton } from '../editing'
 
 export interface PictureProps {
   model: BoardModel
-  one: Case
+  theCase: Case
   /** The part that is lit up, in the picture and in the list. */
   lit?: string
   onLight(part: string | undefined): void
@@ -32,7 +32,7 @@ interface Size {
 /** The component, large and live, its parts outlined and numbered. */
 export function Picture({
   model: given,
-  one,
+  theCase,
   lit,
   onLight,
   numbers,
@@ -106,8 +106,8 @@ export function Picture({
     sendRef.current = send
   }, [send])
 
-  const staged = useMemo(() => stageCase(model, one), [model, one])
-  const context = model.contexts[contextOf(model.contexts, one.values)]!
+  const staged = useMemo(() => stageCase(model, theCase), [model, theCase])
+  const context = model.contexts[contextOf(model.contexts, theCase.values)]!
   useEffect(() => {
     if (phase !== 'ready') return
     send({
@@ -122,7 +122,7 @@ export function Picture({
   useEffect(() => {
     if (!size || opened === 0) return
     const cell = isolated ? model.viewport : { width: size.width / zoom, height: size.height / zoom }
-    send({ type: 'layout', cells: [{ one: staged, context: 0, x: 0, y: 0 }], cell, zoom: isolated ? 1 : zoom })
+    send({ type: 'layout', cells: [{ stageCase: staged, context: 0, x: 0, y: 0 }], cell, zoom: isolated ? 1 : zoom })
     send({ type: 'sight', top: 0, bottom: 4000 })
   }, [opened, staged, size, zoom, isolated, model.viewport, send])
 
@@ -152,14 +152,14 @@ export function Picture({
 
   const frameSize = isolated ? model.viewport : size
   return (
-    <div className="relative h-full overflow-clip" ref={box} data-picture={one.key}>
+    <div className="relative h-full overflow-clip" ref={box} data-picture={theCase.key}>
       {frameSize && (
         <iframe
           key={frameKey}
           ref={frame}
           src={address}
           sandbox="allow-scripts"
-          title={`${model.name}, ${one.key}`}
+          title={`${model.name}, ${theCase.key}`}
           tabIndex={-1}
           className="pointer-events-none absolute top-0 left-0 border-0"
           style={{

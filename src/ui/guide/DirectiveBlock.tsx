@@ -67,13 +67,13 @@ export function DirectiveBlock({ directive, ...tools }: BlockTools & { directive
 }
 
 interface Captioned {
-  one: Case
+  theCase: Case
   caption: string
 }
 
 /** A case that is named by what differs in it. */
 const named = ({ space }: GuideFacts, values: Directive['values']): Captioned => ({
-  one: caseWith(space, values),
+  theCase: caseWith(space, values),
   caption: Object.entries(values)
     .map(([name, value]) => `${name} ${value}`)
     .join(', '),
@@ -93,22 +93,22 @@ function Cases({
 }) {
   const { board } = facts
   // A case is the same as long as its key is.
-  const same = useStable(cases, cases.map(({ one }) => one.key).join())
+  const same = useStable(cases, cases.map(({ theCase }) => theCase.key).join())
   const href = evidence?.('matrix')
   const items = useMemo(
     () =>
-      same.map(({ one, caption }): Shown => ({
-        staged: stageCase(board, one),
+      same.map(({ theCase, caption }): Shown => ({
+        staged: stageCase(board, theCase),
         caption: (
           <>
-            <Told standing={standings.ofCase(one)} href={href} />
+            <Told standing={standings.ofCase(theCase)} href={href} />
             <span className="truncate">{caption}</span>
           </>
         ),
       })),
     [board, standings, same, href],
   )
-  const context = board.contexts[contextOf(board.contexts, cases[0]?.one.values ?? {})]!
+  const context = board.contexts[contextOf(board.contexts, cases[0]?.theCase.values ?? {})]!
   return (
     <Showing model={board} context={context} items={items} label={label} {...(columns !== undefined && { columns })} />
   )
@@ -130,7 +130,7 @@ function Grid({ tools, values }: { tools: BlockTools; values: Directive['values'
         ...(downName !== undefined && row !== undefined && { [downName]: row }),
         ...(acrossName !== undefined && column !== undefined && { [acrossName]: column }),
       }
-      return { one: caseWith(space, given), caption: [row, column].filter(Boolean).join(', ') }
+      return { theCase: caseWith(space, given), caption: [row, column].filter(Boolean).join(', ') }
     }),
   )
   return (
@@ -143,8 +143,8 @@ function States({ tools }: { tools: BlockTools }) {
   const { sheet, space, board } = tools.facts
   const others = othersOf(board.nested)
   return sheet.axes.map((axis) => {
-    const cases = axis.values.map((value) => ({ one: caseWith(space, { [axis.name]: value }), caption: value }))
-    const shown = cases.filter(({ one }) => settingsOf(sheet, one.values, others).steps.length === 0)
+    const cases = axis.values.map((value) => ({ theCase: caseWith(space, { [axis.name]: value }), caption: value }))
+    const shown = cases.filter(({ theCase }) => settingsOf(sheet, theCase.values, others).steps.length === 0)
     const acted = cases.filter((each) => !shown.includes(each))
     return (
       <section key={axis.name} aria-label={`Values of ${axis.name}`}>
@@ -208,12 +208,18 @@ function Preset({ tools: { facts }, example }: { tools: BlockTools; example: Exa
 function Anatomy({ facts: { board, sheet, space } }: { facts: GuideFacts }) {
   const names = useMemo(() => Object.keys(sheet.parts).filter((each) => each !== 'host' && each !== 'root'), [sheet])
   const numbers = useMemo(() => new Map(names.map((each, at) => [each, at + 1])), [names])
-  const one = useMemo(() => defaultCase(space), [space])
+  const theCase = useMemo(() => defaultCase(space), [space])
   const [lit, setLit] = useState<string>()
   return (
     <figure className="my-3 grid border border-line bg-sheet md:grid-cols-[minmax(0,1fr)_220px]">
       <div style={{ height: board.component.isolated ? PRESET_WINDOW : PRESET_HEIGHT + 40 }}>
-        <Picture model={board} one={one} onLight={setLit} numbers={numbers} {...(lit !== undefined && { lit })} />
+        <Picture
+          model={board}
+          theCase={theCase}
+          onLight={setLit}
+          numbers={numbers}
+          {...(lit !== undefined && { lit })}
+        />
       </div>
       <ol className="border-line p-2 md:border-l">
         {names.map((each) => (

@@ -127,7 +127,7 @@ function Laid({
     const at = (index: number) => (isolated ? { x: 0, y: 0 } : layout.places[index]!)
     send({
       type: 'layout',
-      cells: staged.map((one, index) => ({ one, context: 0, ...at(index) })),
+      cells: staged.map((stageCase, index) => ({ stageCase, context: 0, ...at(index) })),
       cell,
       zoom: isolated ? 1 : layout.zoom,
     })

@@ -51,14 +51,14 @@ export function Cell({
   rowHeadWidth,
   index,
   column,
-  one,
+  theCase,
   reveal,
   drawnFrom,
-}: RowProps & { column: number; one: Case }) {
+}: RowProps & { column: number; theCase: Case }) {
   const button = useRef<HTMLButtonElement>(null)
-  const { mark, misses } = stateOf(one.key)
-  const isSelected = selected === one.key
-  const isChosen = isSelected || chosen.has(one.key)
+  const { mark, misses } = stateOf(theCase.key)
+  const isSelected = selected === theCase.key
+  const isChosen = isSelected || chosen.has(theCase.key)
   const place = { row: index, column }
   const isFaded = !shown.has(mark)
   useEffect(() => {
@@ -76,9 +76,9 @@ export function Cell({
     const next = neighbour(layout, index, column, step)
     if (!next) return
     reveal(next.row)
-    onSelect(next.one, { row: next.row, column: next.column }, event.shiftKey ? 'to' : 'only')
+    onSelect(next.theCase, { row: next.row, column: next.column }, event.shiftKey ? 'to' : 'only')
   }
-  const failure = failures.get(one.key)
+  const failure = failures.get(theCase.key)
   return (
     <div
       role="gridcell"
@@ -93,13 +93,13 @@ export function Cell({
       {isIsolated && zoom > 0 && (
         <LiveCase
           model={model}
-          one={one}
+          theCase={theCase}
           width={geometry.cellWidth / zoom}
           height={geometry.cellHeight / zoom}
           scale={zoom}
         />
       )}
-      {zoom >= LEAST_NOTED_ZOOM && isBeforeSteps(model, one) && (
+      {zoom >= LEAST_NOTED_ZOOM && isBeforeSteps(model, theCase) && (
         <span className="pointer-events-none absolute right-0 bottom-0 bg-sheet/90 px-1 text-xs text-quiet">
           before its steps
         </span>
@@ -108,14 +108,14 @@ export function Cell({
         ref={button}
         type="button"
         tabIndex={isSelected || (selected === undefined && isFirst(layout, index, column)) ? 0 : -1}
-        data-case={one.key}
+        data-case={theCase.key}
         data-mark={mark}
         aria-pressed={isChosen}
-        aria-label={`${one.key || 'the only case'}: ${markLabel(mark, isOutdated, misses)}`}
-        title={failure ?? one.key}
+        aria-label={`${theCase.key || 'the only case'}: ${markLabel(mark, isOutdated, misses)}`}
+        title={failure ?? theCase.key}
         className={`absolute inset-0 outline-offset-[-2px] hover:bg-ink/5 ${isSelected ? 'z-10 outline-2 outline-ink' : ''} ${isChosen && !(isSelected && chosen.size < 2) ? 'is-chosen' : ''} ${isFaded ? 'bg-paper/80' : ''}`}
         onClick={(event) =>
-          onSelect(one, place, event.shiftKey ? 'to' : event.ctrlKey || event.metaKey ? 'toggle' : 'only')
+          onSelect(theCase, place, event.shiftKey ? 'to' : event.ctrlKey || event.metaKey ? 'toggle' : 'only')
         }
         onPointerDown={(event) => {
           if (event.button === 0 && !event.shiftKey && !event.ctrlKey && !event.metaKey) drawnFrom.current = place

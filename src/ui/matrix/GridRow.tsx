@@ -60,9 +60,9 @@ export const Row = memo(function Row(props: RowProps) {
           ))
         )}
       </div>
-      {row.cells.map((one, column) =>
-        one ? (
-          <Cell key={one.key} {...props} one={one} column={column} />
+      {row.cells.map((theCase, column) =>
+        theCase ? (
+          <Cell key={theCase.key} {...props} theCase={theCase} column={column} />
         ) : (
           <Absent key={column} {...props} column={column} />
         ),
@@ -71,4 +71,4 @@ export const Row = memo(function Row(props: RowProps) {
   )
 })
 
-const keysOf = (cells: readonly (Case | undefined)[]) => cells.flatMap((one) => (one ? [one.key] : []))
+const keysOf = (cells: readonly (Case | undefined)[]) => cells.flatMap((theCase) => (theCase ? [theCase.key] : []))

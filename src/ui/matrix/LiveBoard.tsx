@@ -56,7 +56,7 @@ export function LiveBoard(props: LiveBoardProps) {
       type: 'open',
       component: model.component,
       contexts,
-      sample: sample.map((one) => stageCase(model, one)),
+      sample: sample.map((theCase) => stageCase(model, theCase)),
       width: model.viewport.width,
     })
   }, [phase, send, model, contexts, sample])
@@ -65,9 +65,9 @@ export function LiveBoard(props: LiveBoardProps) {
     () =>
       zoom === 0
         ? []
-        : boardCells(layout, geometry, (one) => ({
-            one: stageCase(model, one),
-            context: contextOf(contexts, one.values),
+        : boardCells(layout, geometry, (theCase) => ({
+            stageCase: stageCase(model, theCase),
+            context: contextOf(contexts, theCase.values),
           })),
     [layout, geometry, zoom, model, contexts],
   )

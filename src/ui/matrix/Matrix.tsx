@@ -82,7 +82,7 @@ function Board({ library, slug, query, model: given }: ViewProps & { model: Boar
       new Map(
         layout.rows
           .flatMap((row) => (row.kind === 'cells' ? row.cells : []))
-          .flatMap((one) => (one ? [[one.key, one] as const] : [])),
+          .flatMap((theCase) => (theCase ? [[theCase.key, theCase] as const] : [])),
       ),
     [layout],
   )
@@ -98,11 +98,11 @@ function Board({ library, slug, query, model: given }: ViewProps & { model: Boar
   const { chosen, isShown, choose, clear, say, ...picking } = useSelection(layout, cases, selectedKey, select)
   const findables = useCallback(
     (): Findable[] =>
-      [...cases.values()].map((one) => ({
+      [...cases.values()].map((theCase) => ({
         kind: 'case',
-        label: one.key,
-        detail: stateOf(one.key).mark,
-        go: () => select(one.key),
+        label: theCase.key,
+        detail: stateOf(theCase.key).mark,
+        go: () => select(theCase.key),
       })),
     [cases, stateOf, select],
   )
@@ -204,7 +204,7 @@ function Board({ library, slug, query, model: given }: ViewProps & { model: Boar
           selected && (
             <ReadingCard
               key={selected.key}
-              one={selected}
+              theCase={selected}
               space={model.space}
               state={state}
               slug={slug}

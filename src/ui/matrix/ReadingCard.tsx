@@ -13,7 +13,7 @@ import { SourceLines, ValueText } from '../survey'
 import { RuleTools } from './RuleTools'
 
 export interface ReadingCardProps {
-  one: Case
+  theCase: Case
   space: Space
   state?: ComponentState
   slug: string
@@ -24,15 +24,15 @@ export interface ReadingCardProps {
 }
 
 /** Everything that was read in one case, part by part, with what was expected and what says so. */
-export function ReadingCard({ one, space, state, slug, sheetFile, onSay, onClose }: ReadingCardProps) {
+export function ReadingCard({ theCase, space, state, slug, sheetFile, onSay, onClose }: ReadingCardProps) {
   const { library, verify, going } = useRuns()
   const [isAll, setAll] = useState(false)
-  const isRead = state?.marks.some(([key]) => key === one.key) ?? false
+  const isRead = state?.marks.some(([key]) => key === theCase.key) ?? false
   const { data, error, isLoading } = useQuery({
-    queryKey: ['case', state?.runId, slug, one.key],
+    queryKey: ['case', state?.runId, slug, theCase.key],
     enabled: isRead,
     staleTime: Infinity,
-    queryFn: () => call(ROUTES.caseChecks, { run: state!.runId }, { query: { slug, key: one.key } }),
+    queryFn: () => call(ROUTES.caseChecks, { run: state!.runId }, { query: { slug, key: theCase.key } }),
   })
   const checks = data?.checks ?? []
   const wrong = checks.filter(({ verdict }) => verdict !== 'holds')
@@ -47,7 +47,7 @@ export function ReadingCard({ one, space, state, slug, sheetFile, onSay, onClose
         <div className="flex items-start gap-2">
           <dl className="flex flex-wrap gap-x-3">
             {space.dimensions
-              .map(({ name }) => [name, one.values[name]] as const)
+              .map(({ name }) => [name, theCase.values[name]] as const)
               .map(([name, value]) => (
                 <div key={name} className="flex gap-1">
                   <dt className="text-quiet">{name}</dt>
@@ -110,7 +110,7 @@ export function ReadingCard({ one, space, state, slug, sheetFile, onSay, onClose
           <section key={part} aria-label={part}>
             <h3 className="sticky top-0 border-b border-line bg-paper px-3 py-0.5 font-semibold">{part}</h3>
             {own.map((check) => (
-              <CheckRow key={check.reading} {...{ check, library, sheetFile, slug, one, space }} />
+              <CheckRow key={check.reading} {...{ check, library, sheetFile, slug, theCase, space }} />
             ))}
           </section>
         ))}
@@ -124,9 +124,9 @@ function CheckRow({
   library,
   sheetFile,
   slug,
-  one,
+  theCase,
   space,
-}: Pick<ReadingCardProps, 'sheetFile' | 'slug' | 'one' | 'space'> & { check: CheckResult; library: string }) {
+}: Pick<ReadingCardProps, 'sheetFile' | 'slug' | 'theCase' | 'space'> & { check: CheckResult; library: string }) {
   const { reading, verdict, expected, expectation, measured, difference, reason, rule, origin } = check
   const [isOpen, setOpen] = useState(verdict !== 'holds')
   const [isChanging, setChanging] = useState(false)
@@ -190,7 +190,7 @@ function CheckRow({
           </dd>
           {isChanging && (
             <dd className="col-span-2 mt-1">
-              <RuleTools {...{ library, slug, space, one, check }} />
+              <RuleTools {...{ library, slug, space, theCase, check }} />
             </dd>
           )}
         </dl>

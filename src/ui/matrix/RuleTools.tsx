@@ -17,13 +17,13 @@ export function RuleTools({
   library,
   slug,
   space,
-  one,
+  theCase,
   check,
 }: {
   library: string
   slug: string
   space: Space
-  one: Case
+  theCase: Case
   check: CheckResult
 }) {
   const queries = useQueryClient()
@@ -62,12 +62,12 @@ export function RuleTools({
     edit(edits)
     void queries.invalidateQueries({ queryKey: ['states', library] })
   }
-  const context = survey?.cases.find(({ key }) => key === one.key)?.context
+  const context = survey?.cases.find(({ key }) => key === theCase.key)?.context
   const name = survey && context !== undefined ? makeExplainer(survey)(reading)(measured, context)[0] : undefined
   const whenOfCase = () => {
     const cases = [...combinations(space)].map((values) => makeCase(values, space))
     const grid = gridOf(space.dimensions, cases)
-    const described = describeSelection(grid, bitsOf(grid.size, [cases.findIndex(({ key }) => key === one.key)]))
+    const described = describeSelection(grid, bitsOf(grid.size, [cases.findIndex(({ key }) => key === theCase.key)]))
     return whenOf(grid, described.kind === 'exact' ? described.region : described.around)
   }
   return (

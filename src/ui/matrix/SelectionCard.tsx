@@ -169,8 +169,8 @@ const MAX_NAMED = 5
 /** What a reading is called in all of some cases: the token that means it in each of them, or its plain value; undefined where nothing is true of all. */
 function nameOf(survey: Survey, explain: Explain, { at }: Summary, keys: ReadonlySet<string>): string | undefined {
   const own = survey.cases.filter(({ key, read }) => keys.has(key) && read[at]! >= 0)
-  const contexts = new Map(own.map((one) => [`${one.context}|${one.read[at]}`, one]))
-  const names = [...contexts.values()].map((one) => explain(survey.texts[one.read[at]!]!, one.context))
+  const contexts = new Map(own.map((surveyed) => [`${surveyed.context}|${surveyed.read[at]}`, surveyed]))
+  const names = [...contexts.values()].map((surveyed) => explain(survey.texts[surveyed.read[at]!]!, surveyed.context))
   const [first = [], ...others] = names
   return first.find((name) => others.every((each) => each.includes(name)))
 }

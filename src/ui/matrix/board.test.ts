@@ -22,7 +22,7 @@ test('everything stands where the one before it ends', () => {
   expect(layout.rows.map(({ kind }) => kind)).toEqual(['page', 'cells', 'cells', 'page', 'cells', 'cells'])
   expect(geometry.rowTops).toEqual([0, 26, 67, 108, 134, 175])
   expect([geometry.width, geometry.height, cellLeft(geometry, 2)]).toEqual([303, 216, 202])
-  const cells = boardCells(layout, geometry, ({ key }) => ({ one: { key } as never, context: 0 }))
+  const cells = boardCells(layout, geometry, ({ key }) => ({ stageCase: { key } as never, context: 0 }))
   expect(cells).toHaveLength(10)
   expect(cells.at(-1)).toMatchObject({ x: 202, y: 175 })
 })
@@ -41,7 +41,7 @@ test.each([
   [2, 0, [1, 0], 'a=x,b=u@theme=night'],
   [4, 0, [-1, 0], 'a=y,b=u'],
 ] as const)('from row %i, column %i, %j leads to %s', (row, column, step, key) => {
-  expect(neighbour(layout, row, column, step)?.one.key).toBe(key)
+  expect(neighbour(layout, row, column, step)?.theCase.key).toBe(key)
 })
 
 test.each([

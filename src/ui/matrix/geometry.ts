@@ -47,14 +47,14 @@ export function boardCells(
   { rows }: BoardLayout,
   geometry: Geometry,
   toCell: (
-    one: NonNullable<Extract<BoardLayout['rows'][number], { kind: 'cells' }>['cells'][number]>,
-  ) => Pick<BoardCell, 'one' | 'context'>,
+    theCase: NonNullable<Extract<BoardLayout['rows'][number], { kind: 'cells' }>['cells'][number]>,
+  ) => Pick<BoardCell, 'stageCase' | 'context'>,
 ): BoardCell[] {
   return rows.flatMap((row, index) =>
     row.kind === 'page'
       ? []
-      : row.cells.flatMap((one, column) =>
-          one ? [{ ...toCell(one), x: cellLeft(geometry, column), y: geometry.rowTops[index]! }] : [],
+      : row.cells.flatMap((theCase, column) =>
+          theCase ? [{ ...toCell(theCase), x: cellLeft(geometry, column), y: geometry.rowTops[index]! }] : [],
         ),
   )
 }

@@ -24,7 +24,7 @@ export interface GridProps {
   selected?: string
   /** Cases that are selected besides. */
   chosen: ReadonlySet<string>
-  onSelect(one: Case, place: CellPlace, how: HowPicked): void
+  onSelect(theCase: Case, place: CellPlace, how: HowPicked): void
   /** A pointer is drawn over cells, from the first to this one. */
   onDraw(from: CellPlace, to: CellPlace): void
   /** A head was pressed: all of its cases. */

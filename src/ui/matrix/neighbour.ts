@@ -7,15 +7,15 @@ export function neighbour(
   row: number,
   column: number,
   [down, across]: readonly [number, number],
-): { row: number; column: number; one: Case } | undefined {
+): { row: number; column: number; theCase: Case } | undefined {
   for (
     let at = row + down, over = column + across;
     at >= 0 && at < rows.length && over >= 0 && over < columns.length;
     at += down, over += across
   ) {
     const next = rows[at]!
-    const one = next.kind === 'cells' ? next.cells[over] : undefined
-    if (one) return { row: at, column: over, one }
+    const theCase = next.kind === 'cells' ? next.cells[over] : undefined
+    if (theCase) return { row: at, column: over, theCase }
   }
   return undefined
 }

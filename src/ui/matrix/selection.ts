@@ -16,7 +16,7 @@ export function keysBetween({ rows }: BoardLayout, a: CellPlace, b: CellPlace): 
   return rows
     .slice(top, bottom + 1)
     .flatMap((row) =>
-      row.kind === 'cells' ? row.cells.slice(left, right + 1).flatMap((one) => (one ? [one.key] : [])) : [],
+      row.kind === 'cells' ? row.cells.slice(left, right + 1).flatMap((theCase) => (theCase ? [theCase.key] : [])) : [],
     )
 }
 

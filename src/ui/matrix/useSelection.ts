@@ -20,16 +20,16 @@ export function useSelection(
   const [isSaying, setSaying] = useState(false)
   const anchor = useRef<CellPlace>(undefined)
   const onSelect = useCallback(
-    (one: Case, at: CellPlace, how: Pick) => {
+    (theCase: Case, at: CellPlace, how: Pick) => {
       if (how === 'to' && anchor.current) setChosen(new Set(keysBetween(layout, anchor.current, at)))
       else {
         anchor.current = at
         // The case whose card is open belongs to the selection that others are added to.
         const before = (now: ReadonlySet<string>) =>
           now.size === 0 && selectedKey !== undefined ? new Set([selectedKey]) : now
-        setChosen((now) => (how === 'toggle' ? withKeys(before(now), [one.key], true) : new Set([one.key])))
+        setChosen((now) => (how === 'toggle' ? withKeys(before(now), [theCase.key], true) : new Set([theCase.key])))
       }
-      select(one.key)
+      select(theCase.key)
     },
     [select, layout, selectedKey],
   )

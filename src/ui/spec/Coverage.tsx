@@ -23,7 +23,7 @@ export function Coverage({
   const [isAll, setAll] = useState(false)
   const gaps = useMemo(() => new Set(unspecifiedReadings(coverage)), [coverage])
   const varying = coverage.filter(({ along }) => along.length > 0)
-  const owed = varying.filter((one) => gaps.has(one) || one.isSpecified)
+  const owed = varying.filter((covered) => gaps.has(covered) || covered.isSpecified)
   const shown = isAll
     ? varying.filter(
         ({ reading, isSpecified, byLayout }) => isSpecified || (!byLayout && !FOLLOWS.test(reading)) || gaps.size === 0,
@@ -49,35 +49,37 @@ export function Coverage({
       {[...groupBy(shown, ({ part }) => part)].map(([part, readings]) => (
         <section key={part} aria-label={part}>
           <h3 className="border-b border-line bg-paper px-2 font-semibold">{part}</h3>
-          {readings.map((one) => (
+          {readings.map((covered) => (
             <div
-              key={one.reading}
+              key={covered.reading}
               className="grid grid-cols-[14px_170px_130px_minmax(0,1fr)_auto] items-baseline gap-2 border-b border-line px-2 py-0.5"
-              data-covered={`${part} · ${one.reading}`}
+              data-covered={`${part} · ${covered.reading}`}
             >
-              <Mark kind={one.isSpecified ? 'holds' : 'open'} className="self-center" />
+              <Mark kind={covered.isSpecified ? 'holds' : 'open'} className="self-center" />
               <span className="num">
-                {one.reading}
-                <span className="sr-only">{one.isSpecified ? ', covered by a rule' : ', not covered by a rule'}</span>
+                {covered.reading}
+                <span className="sr-only">
+                  {covered.isSpecified ? ', covered by a rule' : ', not covered by a rule'}
+                </span>
               </span>
               <span className="text-quiet" title="Changes along">
-                {one.along.join(', ')}
+                {covered.along.join(', ')}
               </span>
               <span className="num break-words">
-                {one.texts.slice(0, 3).map(([text, count], at) => (
+                {covered.texts.slice(0, 3).map(([text, count], at) => (
                   <span key={text} className="mr-3 inline-block">
                     <ValueText text={text} />{' '}
                     <span className="text-quiet">
                       × {count}
-                      {at === 2 && one.texts.length > 3 ? `, ${one.texts.length - 3} more` : ''}
+                      {at === 2 && covered.texts.length > 3 ? `, ${covered.texts.length - 3} more` : ''}
                     </span>
                   </span>
                 ))}
               </span>
-              {one.isSpecified ? (
+              {covered.isSpecified ? (
                 <span />
               ) : (
-                <button type="button" className="control" onClick={() => onDraft(part, one.reading)}>
+                <button type="button" className="control" onClick={() => onDraft(part, covered.reading)}>
                   Draft
                 </button>
               )}

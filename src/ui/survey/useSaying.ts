@@ -15,14 +15,14 @@ export function useSaying(
   { library, slug, revision }: { library: string; slug: string; revision: number | undefined },
   sheet: Sheet | undefined,
   space: Space | undefined,
-  isMeant: (one: Pick<SurveyCase, 'key' | 'values'>) => boolean,
+  isMeant: (surveyed: Pick<SurveyCase, 'key' | 'values'>) => boolean,
 ) {
   const [said, setSaid] = useState({ part: 'root', reading: '' })
   const [needed, setNeeded] = useState<readonly { part: string; reading: string }[]>([])
   const { surveyed, error, isReading } = useSurvey(library, slug, revision, needed)
   const survey = surveyed?.survey
   const keys = useMemo(
-    () => new Set(survey?.cases.flatMap((one) => (isMeant(one) ? [one.key] : []))),
+    () => new Set(survey?.cases.flatMap((surveyed) => (isMeant(surveyed) ? [surveyed.key] : []))),
     [survey, isMeant],
   )
   const summaries = useMemo(() => (survey ? summarise(survey, keys) : []), [survey, keys])
