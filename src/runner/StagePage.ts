@@ -16,7 +16,7 @@ export class StagePage implements ReadablePage {
   #hasCode = false
   readonly #watch: PageWatch
   readonly nodes: PageNodes
-  #globalId?: string
+  #globalId = ''
 
   private constructor(
     private readonly root: CDPSession,
@@ -72,7 +72,7 @@ export class StagePage implements ReadablePage {
     // The address answers before the page's program has run.
     await this.watched(loaded, false)
     const { result } = await session.send('Runtime.evaluate', { expression: 'globalThis' })
-    this.#globalId = result.objectId
+    this.#globalId = result.objectId!
   }
 
   /** Runs a function of the stage with data, and gives back its data. @throws StageHang */

@@ -8,11 +8,11 @@ import { codePropsOf, compileComponent, type CompiledComponent } from '@/source'
 
 export interface Selection {
   /** Slugs; all components when left out. */
-  components?: readonly string[]
+  components?: readonly string[] | undefined
   /** Overrides what sheets say. */
-  cover?: Cover
+  cover?: Cover | undefined
   /** Only cases inside. */
-  where?: Box
+  where?: Box | undefined
 }
 
 /** A component that is ready to be run. */

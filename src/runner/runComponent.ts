@@ -84,7 +84,7 @@ class ComponentRun {
   /** Why nothing of the component can be read any more. */
   #lost?: string
   /** The page that the first chunk was read in. */
-  #opened?: StagePage
+  #opened?: StagePage | undefined
   #incidents = new Set<string>()
   #notes = new Map<string, number>()
   #trial: StateTrial

@@ -16,12 +16,12 @@ import { SurveyCollector } from './SurveyCollector'
 
 export interface VerifyOptions {
   /** How many components are run at once. @defaultValue 2 */
-  workers?: number
-  signal?: AbortSignal
+  workers?: number | undefined
+  signal?: AbortSignal | undefined
   /** How often each scenario is performed. @defaultValue 1, and once more where it first misses */
-  repeat?: number
+  repeat?: number | undefined
   /** What keeps the time of scenarios. @defaultValue the engine where it can, else the page */
-  clock?: ClockKind
+  clock?: ClockKind | undefined
   /** Called with each scenario as it is through. */
   onScenario?(slug: string, result: ScenarioResult): void
   /** Called with each case as it is judged. */
@@ -132,7 +132,7 @@ async function verifyComponent(
   component: PreparedComponent,
   tally: ComponentTally,
   onCase: (result: CaseResult) => void,
-  signal?: AbortSignal,
+  signal?: AbortSignal | undefined,
 ) {
   const { compiled, plan, sheet } = component
   const unsupported = unsupportedKind(sheet)

@@ -7,11 +7,11 @@ import type { Opened } from './Libraries'
 import type { Workspace } from './Workspace'
 
 export interface SaveRequest {
-  base?: number
+  base?: number | undefined
   texts: Record<string, string | null>
-  note?: string
-  prefer?: Preference
-  tab?: string
+  note?: string | undefined
+  prefer?: Preference | undefined
+  tab?: string | undefined
 }
 
 const refused = (problems: Problem[]): Saved => ({ kind: 'refused', problems })

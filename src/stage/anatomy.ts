@@ -11,7 +11,7 @@ export interface PartPlace {
 /** What lies under a point, and how it could be named as a part. */
 export interface Picked {
   /** Part that names it already. */
-  part?: string
+  part?: string | undefined
   select: string
   /** A name for it, in kebab-case. */
   name: string

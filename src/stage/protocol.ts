@@ -70,9 +70,9 @@ export interface StageRequest {
 export interface StageProbe {
   property: string
   text: string
-  part?: string
+  part?: string | undefined
   needs: 'nothing' | 'inheritance' | 'layout'
-  caseIndex?: number
+  caseIndex?: number | undefined
 }
 
 /** Readings of a chunk, interned: one number a request, by case. Not below 0: `texts[n]`; below: `reasons[-1 - n]`. */

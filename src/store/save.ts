@@ -37,13 +37,13 @@ export interface Save {
   texts: Readonly<Record<string, string | null>>
   author: string
   /** What the revision is called. @defaultValue what changed, field by field */
-  note?: string
+  note?: string | undefined
   kind?: RevisionKind
   ofId?: number
   /** Which side stands where somebody else changed the same place meanwhile. Left out, such a conflict is not saved. */
-  prefer?: Preference
+  prefer?: Preference | undefined
   /** The tab whose drafts are settled by this. */
-  tab?: string
+  tab?: string | undefined
 }
 
 export type Saved =

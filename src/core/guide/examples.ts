@@ -22,9 +22,9 @@ export function examplesOf({ data }: Pick<Sheet, 'data'>): Example[] {
 }
 
 interface Given {
-  axes?: Readonly<Record<string, unknown>>
-  props?: Readonly<Record<string, unknown>>
-  slots?: Readonly<Record<string, SlotValue>>
+  axes?: Readonly<Record<string, unknown>> | undefined
+  props?: Readonly<Record<string, unknown>> | undefined
+  slots?: Readonly<Record<string, SlotValue>> | undefined
 }
 
 function settingOf({ axes = {}, props = {}, slots = {} }: Given, prefix: string): Setting {

@@ -14,7 +14,7 @@ export interface Problem extends Place {
   /** The allowed names or types, when there is a list of them. */
   allowed?: readonly string[]
   /** The allowed name that is closest to what was found. */
-  nearest?: string
+  nearest?: string | undefined
 }
 
 const MAX_NAMES_SHOWN = 12

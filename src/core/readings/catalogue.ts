@@ -35,7 +35,8 @@ export const readingNames = (): string[] => [
   ...propertyNames().filter((name) => /^[a-z][a-z-]*$/.test(name)),
 ]
 
-export type ReadingResult = { reading: Reading } | { problem: string; nearest?: string; allowed?: readonly string[] }
+export type ReadingResult =
+  { reading: Reading } | { problem: string; nearest?: string | undefined; allowed?: readonly string[] }
 
 const cache = new Map<string, ReadingResult>()
 

@@ -31,7 +31,7 @@ export interface ClaimIssue {
   part: string
   reading: string
   message: string
-  nearest?: string
+  nearest?: string | undefined
 }
 
 /** The rules of a sheet, read once. Claims that cannot be read are left out and told. */

@@ -8,7 +8,7 @@ import { readReference, type RawToken, type Reference } from './tokenTree'
 /** A token's value in one context. */
 export interface Token {
   path: string
-  type?: string
+  type?: string | undefined
   /** The CSS custom property that bears it. */
   property: string
   /** The whole value as CSS. */
@@ -20,9 +20,9 @@ export interface Token {
 /** What is wrong with a token; the rest of the document still loads. */
 export type TokenIssue =
   | { code: 'token-cycle'; token: RawToken; cycle: readonly string[] }
-  | { code: 'unknown-token'; token: RawToken; name: string; nearest?: string }
+  | { code: 'unknown-token'; token: RawToken; name: string; nearest?: string | undefined }
   | { code: 'token-type'; token: RawToken; message: string }
-  | { code: 'unknown-type'; token: RawToken; type: string; nearest?: string }
+  | { code: 'unknown-type'; token: RawToken; type: string; nearest?: string | undefined }
 
 export interface ResolvedTokens {
   tokens: ReadonlyMap<string, Token>
@@ -36,7 +36,7 @@ export function resolveTokens(raw: RawTokens, naming?: TokenNaming): ResolvedTok
   const tokens = new Map<string, Token>()
   const issues: TokenIssue[] = []
   const told = new Set<RawToken>()
-  const done = new Map<string, { value: unknown; type?: string }>()
+  const done = new Map<string, { value: unknown; type?: string | undefined }>()
   const trail: string[] = []
 
   const tell = (issue: TokenIssue): never => {
@@ -47,7 +47,7 @@ export function resolveTokens(raw: RawTokens, naming?: TokenNaming): ResolvedTok
     throw new Unresolved()
   }
 
-  const resolvePathOf = (path: string, asker: RawToken): { value: unknown; type?: string } => {
+  const resolvePathOf = (path: string, asker: RawToken): { value: unknown; type?: string | undefined } => {
     const known = done.get(path)
     if (known) return known
     const token = raw.get(path) ?? raw.get(path + '.$root')
@@ -66,7 +66,7 @@ export function resolveTokens(raw: RawTokens, naming?: TokenNaming): ResolvedTok
     }
   }
 
-  const follow = ({ path, inside }: Reference, asker: RawToken): { value: unknown; type?: string } => {
+  const follow = ({ path, inside }: Reference, asker: RawToken): { value: unknown; type?: string | undefined } => {
     const target = resolvePathOf(path, asker)
     if (inside.length === 0) return target
     // A property of another token's value has no type of its own.

@@ -7,9 +7,9 @@ export interface RawToken {
   path: string
   value: unknown
   /** Its own type, or the nearest group's. */
-  type?: string
+  type?: string | undefined
   description?: string
-  deprecated?: boolean | string
+  deprecated?: boolean | string | undefined
   /** How opaque its colour is, where a vendor says so beside the value. */
   alpha?: number
   file: string
@@ -108,8 +108,8 @@ function aboutToken(node: Record<string, unknown>, key: string): Pick<RawToken, 
 }
 
 interface Inherited {
-  type?: string
-  deprecated?: boolean | string
+  type?: string | undefined
+  deprecated?: boolean | string | undefined
 }
 
 // Deeper than any group nests; an `$extends` that leads back to itself ends here.

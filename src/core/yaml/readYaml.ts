@@ -85,7 +85,10 @@ function locate(document: Document, path: Path): { key: number; value: number } 
   return { key, value }
 }
 
-function childOf(node: Node | null, step: PropertyKey): { node: Node | null; keyOffset?: number } | undefined {
+function childOf(
+  node: Node | null,
+  step: PropertyKey,
+): { node: Node | null; keyOffset?: number | undefined } | undefined {
   if (isSeq(node) && typeof step === 'number') return { node: (node.items[step] as Node | undefined) ?? null }
   if (!isMap(node) || !isCollection(node)) return undefined
   const pair = node.items.find(

@@ -56,10 +56,10 @@ function withParents(matched: Matched, pseudo: string | undefined): Matched {
   if (!pseudo) return matched
   const own = matched.pseudoElements?.find(({ pseudoType }) => `::${pseudoType}` === pseudo)?.matches ?? []
   const element = { matchedCSSRules: matched.matchedCSSRules ?? [] } as Protocol.CSS.InheritedStyleEntry
+  const { inlineStyle: _, ...others } = matched
   return {
-    ...matched,
+    ...others,
     matchedCSSRules: own,
-    inlineStyle: undefined,
     inherited: [element, ...(matched.inherited ?? [])],
   }
 }

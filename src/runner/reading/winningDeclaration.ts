@@ -6,7 +6,7 @@ type Style = Protocol.CSS.CSSStyle
 
 /** A declaration and the sheet and place that it stands in. */
 export interface FoundDeclaration {
-  styleSheetId?: string
+  styleSheetId?: string | undefined
   /** Place in the sheet's text, from 0; undefined for an element's own style attribute. */
   line?: number
   column?: number

@@ -20,7 +20,7 @@ class OutOfTime extends Error {
 
 /** A page that performs one scenario after another, opened anew when it is lost. */
 export class PlayLane {
-  #page?: Promise<PlayPage>
+  #page?: Promise<PlayPage> | undefined
 
   constructor(
     readonly browser: () => Promise<Browser>,

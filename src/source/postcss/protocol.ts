@@ -19,5 +19,6 @@ export interface BuiltStyles {
 }
 
 export type StyleAnswer = { id: number } & (
-  { built: BuiltStyles } | { fault: { message: string; file?: string; line?: number; column?: number } }
+  | { built: BuiltStyles }
+  | { fault: { message: string; file?: string | undefined; line?: number | undefined; column?: number | undefined } }
 )

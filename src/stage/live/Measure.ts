@@ -33,9 +33,9 @@ const STYLES = `
 export class Measure {
   #isHeld = false
   #at?: { x: number; y: number }
-  #from?: Element
-  #layer?: { host: HTMLElement; root: ShadowRoot }
-  #names?: TokenNames
+  #from?: Element | undefined
+  #layer?: { host: HTMLElement; root: ShadowRoot } | undefined
+  #names?: TokenNames | undefined
 
   constructor(
     private readonly view: Window & typeof globalThis,

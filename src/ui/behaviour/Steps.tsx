@@ -5,8 +5,7 @@ import type { StepResult } from '@/core/steps'
 import { Mark, markLabel } from '../marks'
 import { SourceLines } from '../survey'
 
-export type ShownStep = Pick<StepResult, 'verdict' | 'at' | 'message'> &
-  Partial<Pick<StepResult, 'heldAfter' | 'checks'>>
+export type ShownStep = Pick<StepResult, 'verdict' | 'at' | 'message' | 'checks'> & { heldAfter?: number | undefined }
 
 /** A scenario's steps as they are written, with what came of each. */
 export function Steps({
@@ -19,9 +18,9 @@ export function Steps({
 }: {
   library: string
   scenario: Scenario
-  results?: readonly ShownStep[]
+  results?: readonly ShownStep[] | undefined
   isOutdated: boolean
-  current?: number
+  current?: number | undefined
   onSelect(step: number): void
 }) {
   return (

@@ -3,7 +3,7 @@
 import { useRuns } from '../live'
 
 /** What runs now, with the way to start and to stop it. */
-export function RunCell({ slugs, label }: { slugs?: string[]; label: string }) {
+export function RunCell({ slugs, label }: { slugs?: string[] | undefined; label: string }) {
   const { going, verify, stop } = useRuns()
   if (going.phase === 'idle') {
     return (

@@ -21,14 +21,14 @@ export interface TitleBlockProps {
   library: LibraryFacts
   libraries: { id: string; name: string }[]
   /** The component in view; none on the wall. */
-  slug?: string
+  slug?: string | undefined
   /** Which of its views is open, and all that it has. */
-  view?: ViewDefinition
+  view?: ViewDefinition | undefined
   views?: readonly ViewDefinition[]
   /** Its revision, where the view knows a newer one than the page was made with. */
-  revision?: number
+  revision?: number | undefined
   keys?: KeyHelp
-  findables?: () => Findable[]
+  findables?: (() => Findable[]) | undefined
 }
 
 // Where a component opens that is chosen outside of a view.

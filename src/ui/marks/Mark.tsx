@@ -4,7 +4,7 @@ import type { MarkKind } from '@/contract'
 export interface MarkProps extends SVGProps<SVGSVGElement> {
   kind: MarkKind
   /** The files have changed since this was read: the same mark, half filled. */
-  isOutdated?: boolean
+  isOutdated?: boolean | undefined
 }
 
 export const MARK_NAMES = {

@@ -7,7 +7,7 @@ import { counted } from '@/core/words'
 import { Mark } from '../marks'
 
 export interface NoticesProps {
-  state?: ComponentState
+  state?: ComponentState | undefined
   /** Opens the first case of a finding. */
   onShow(key: string): void
 }

@@ -15,7 +15,7 @@ import { RuleTools } from './RuleTools'
 export interface ReadingCardProps {
   theCase: Case
   space: Space
-  state?: ComponentState
+  state?: ComponentState | undefined
   slug: string
   sheetFile: string
   /** Something is to be said of this case. */

@@ -19,7 +19,7 @@ export interface SelectionCardProps {
   slug: string
   space: Space
   /** Keys of the cases that a run takes, where it does not take all. */
-  covered?: ReadonlySet<string>
+  covered?: ReadonlySet<string> | undefined
   chosen: ReadonlySet<string>
   onChoose(keys: readonly string[]): void
   onClose(): void

@@ -21,7 +21,7 @@ export interface GridProps {
   /** Marks that are shown; others are faded. */
   shown: ReadonlySet<MarkKind>
   failures: ReadonlyMap<string, string>
-  selected?: string
+  selected?: string | undefined
   /** Cases that are selected besides. */
   chosen: ReadonlySet<string>
   onSelect(theCase: Case, place: CellPlace, how: HowPicked): void

@@ -16,7 +16,7 @@ export interface TileProps {
   library: string
   slug: string
   name: string
-  state?: ComponentState
+  state?: ComponentState | undefined
 }
 
 /** One component: its first case live, and its whole matrix in miniature. */
@@ -65,7 +65,7 @@ function Counts({ state }: { state: ComponentState }) {
   )
 }
 
-function Matrix({ model, state, name }: { model: BoardModel; state?: ComponentState; name: string }) {
+function Matrix({ model, state, name }: { model: BoardModel; state?: ComponentState | undefined; name: string }) {
   const pages = useMemo(() => {
     const known = new Map(state?.marks.map(([key, mark]) => [key, mark]))
     const { rows } = layOut(model.space, defaultPlacement(model.space), model.chosen && new Set(model.chosen))

@@ -9,8 +9,8 @@ export class FakeServer {
   revisions: Record<string, string>[]
   drafts: { path: string; tab: string; base: number; text: string }[] = []
   timers = new Map<Timer, number>()
-  asked?: Ask
-  answer?: SessionEvent
+  asked?: Ask | undefined
+  answer?: SessionEvent | undefined
   refuses = (_: Record<string, string>) => false
 
   constructor(texts: Record<string, string>, tab = 'mine', drafts: FakeServer['drafts'] = []) {

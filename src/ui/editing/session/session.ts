@@ -49,21 +49,21 @@ export interface Session {
   problems: readonly Problem[]
   conflicts: readonly TextConflict[]
   /** Why the last request was not answered. */
-  failure?: string
+  failure?: string | undefined
   /**
    * A save that was not answered: the server may have it or not. It is sent again as it was before anything newer is, or a
    * text that was taken back meanwhile would look as if it had never been changed.
    */
-  lost?: Extract<Ask, { kind: 'save' }>
+  lost?: Extract<Ask, { kind: 'save' }> | undefined
   /** Drafts that the server keeps for this component and that this session answers for. */
   drafts: readonly DraftPlace[]
   /** The request that is on its way: one at a time, so that none overtakes another. */
-  flight?: Ask
+  flight?: Ask | undefined
   /** A load that follows a save belongs to it: the screen says "saving" until both are done. */
   isSettling: boolean
   wants: readonly Want[]
   /** When what is being typed now was begun, in milliseconds. */
-  typingSince?: number
+  typingSince?: number | undefined
 }
 
 export type SessionEvent =
