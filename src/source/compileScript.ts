@@ -1,6 +1,7 @@
 import { statSync } from 'node:fs'
 import { resolve } from 'node:path'
 import { TraceMap } from '@jridgewell/trace-mapping'
+import { LRUCache } from 'lru-cache'
 import type { BuildFailure, Metafile } from 'esbuild'
 import { textOf, type FileTree } from '@/core/sheet'
 import type { Problem } from '@/core/problem'
@@ -19,8 +20,7 @@ export interface CompiledScript {
 }
 
 // A component is compiled again at each keystroke in its other files, and in each of its contexts.
-const MAX_KEPT = 60
-const kept = new Map<string, { inputs: ReadonlyMap<string, string | undefined>; compiled: CompiledScript }>()
+const kept = new LRUCache<string, { inputs: ReadonlyMap<string, string | undefined>; compiled: CompiledScript }>({ max: 60 })
 
 /** The name under which a bundle of several modules exports one of them. */
 export const memberName = (at: number): string => `m${at}`
@@ -40,8 +40,6 @@ export async function compileScript(tree: FileTree, paths: readonly string[]): P
   const isKnown = !isBuilt || inputs.every((input) => !/\.s?css$/.test(input))
   if (compiled.problems.length === 0 && isKnown)
     kept.set(key, { inputs: new Map(inputs.map((input) => [input, markOf(tree, input)])), compiled })
-  const [oldest] = kept.keys()
-  if (kept.size > MAX_KEPT && oldest !== undefined) kept.delete(oldest)
   return compiled
 }
 

@@ -1,8 +1,10 @@
-import type { CompletionContext, CompletionResult, CompletionSource } from '@codemirror/autocomplete'
+import type { CompletionResult, CompletionSource } from '@codemirror/autocomplete'
+import { propertyNames } from '@/core/css'
 import { READINGS } from '@/core/readings'
 import { sheetJsonSchema, type JsonSchema } from '@/core/schemas'
 import type { Sheet } from '@/core/sheet'
 import { STEP_LIST, STEPS, type StepMention } from '@/core/steps'
+import { placeInYaml } from './placeInYaml'
 
 type Schema = JsonSchema
 
@@ -12,48 +14,13 @@ export function sheetCompletion(sheetOf: () => Sheet | undefined): CompletionSou
   return (context) => {
     const word = context.matchBefore(/[\w-]*/)
     if (!word || (word.from === word.to && !context.explicit)) return null
-    const { path, isValue } = placeAt(context)
-    const options = isValue ? valuesAt(schema, path, sheetOf()) : keysAt(schema, path, sheetOf())
+    const place = placeInYaml(context.state.doc.toString(), word.from, context.pos)
+    if (!place) return null
+    const keys = place.isValue ? [] : keysAt(schema, place.path, sheetOf())
+    // What stands alone in an item of a list may be its whole value.
+    const options = keys.length > 0 ? keys : valuesAt(schema, place.path, sheetOf())
     return options.length > 0 ? ({ from: word.from, options } satisfies CompletionResult) : null
   }
-}
-
-/** The keys that lead to where the cursor stands, by the indentation of the lines above. */
-function placeAt(context: CompletionContext): { path: string[]; isValue: boolean } {
-  const { doc } = context.state
-  const line = doc.lineAt(context.pos)
-  const before = line.text.slice(0, context.pos - line.from)
-  const path: string[] = []
-  let indent = /^\s*(- )?/.exec(before)![0].length
-  for (let number = line.number - 1; number >= 1 && indent > 0; number--) {
-    const { text } = doc.line(number)
-    if (text.trim() === '' || text.trimStart().startsWith('#')) continue
-    const item = /^(\s*)((?:- )*)(?:([\w-]+|"[^"]*"):)?/.exec(text)!
-    const column = item[1]!.length + item[2]!.length
-    if (item[3] !== undefined && column < indent) {
-      path.unshift(item[3].replace(/"/g, ''))
-      indent = item[1]!.length === 0 ? 0 : column
-      if (item[2]) {
-        path.unshift('#')
-        indent = item[1]!.length
-      }
-    }
-  }
-  if (/^\s*- /.test(before)) path.push('#')
-  // Inside braces on the same line: the keys that are still open.
-  const own = before.replace(/^\s*(- )?/, '')
-  const open: string[] = []
-  let last = ''
-  for (const [, key, sign] of own.matchAll(/([\w.()[\]*-]+)\s*:|([{}[\],])/g)) {
-    if (key !== undefined) last = key
-    else if (sign === '{' || sign === '[') open.push(last)
-    else if (sign === '}' || sign === ']') open.pop()
-    else last = ''
-  }
-  path.push(...open.filter(Boolean))
-  const key = /([\w.()[\]*-]+)\s*:\s*[\w-]*$/.exec(own)?.[1]
-  if (key !== undefined) path.push(key)
-  return { path, isValue: key !== undefined || /\[[^\]]*$/.test(own) }
 }
 
 const itemsOf = ({ items }: Schema): Schema[] => (items === undefined ? [] : Array.isArray(items) ? items : [items])
@@ -77,7 +44,11 @@ function follow(schema: Schema, path: readonly string[]): Schema[] {
   )
 }
 
-const READING_OPTIONS = [...READINGS.values()].map(({ name, argument, about, example }) => {
+const PROPERTY_OPTIONS = propertyNames()
+  .filter((name) => !name.startsWith('-'))
+  .map((name) => ({ label: name, type: 'property', detail: 'CSS', apply: `${name}: `, boost: -1 }))
+
+const OWN_OPTIONS = [...READINGS.values()].map(({ name, argument, about, example }) => {
   const label = argument ? `${name}(${argument})` : name
   return {
     label,
@@ -87,6 +58,8 @@ const READING_OPTIONS = [...READINGS.values()].map(({ name, argument, about, exa
     info: `${about} Example: ${label}: ${example}`,
   }
 })
+
+const READING_OPTIONS = [...OWN_OPTIONS, ...PROPERTY_OPTIONS]
 
 function keysAt(schema: Schema, path: readonly string[], sheet: Sheet | undefined) {
   const last = path.at(-1)
