@@ -10,9 +10,16 @@ const environment = {
   NODE_OPTIONS: '--experimental-vm-modules --no-warnings',
   NEXT_TELEMETRY_DISABLED: '1',
 }
-const { status } = spawnSync(process.execPath, [jest, ...process.argv.slice(2)], {
-  cwd: HOME,
-  stdio: 'inherit',
-  env: environment,
-})
-process.exit(status ?? 1)
+
+function run(...given) {
+  const { status } = spawnSync(process.execPath, [jest, ...given], { cwd: HOME, stdio: 'inherit', env: environment })
+  return status ?? 1
+}
+
+const given = process.argv.slice(2)
+const isWhole = given.every((each) => each.startsWith('-')) && !given.some((each) => each.startsWith('--outputFile'))
+// Unit tests take all cores; those that drive browsers take several processes each, and are done one after another.
+const statuses = isWhole
+  ? [run('src/', '--maxWorkers=100%', ...given), run('tests/', '--maxWorkers=1', ...given)]
+  : [run(...given)]
+process.exit(Math.max(...statuses))

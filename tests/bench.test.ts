@@ -255,7 +255,7 @@ describe('code that was copied', () => {
     // A fault would be found: the same program with a value that the component does not take.
     const wrong = join(folder, 'wrong.tsx')
     writeFileSync(wrong, codes[1]!.replace('way="selectable"', 'way="sideways"'))
-    const other = ts.createProgram([wrong], program.getCompilerOptions())
+    const other = ts.createProgram([wrong], program.getCompilerOptions(), undefined, program)
     expect(ts.getPreEmitDiagnostics(other)).not.toHaveLength(0)
     rmSync(folder, { recursive: true, force: true })
     await page.close()

@@ -242,7 +242,8 @@ export function Bell({ size = 'regular', weight = Weight.Filled, busy = false, c
     )
     expect(saved.kind).toBe('saved')
     // The open view hears of it by itself.
-    await openTab(page, 'Lints 1').catch(() => undefined)
+    await page.waitForSelector('aria/Lints 1[role="tab"]')
+    await openTab(page, 'Lints 1')
     await waitForText(page, '[data-lint="axis-drift"]', /Bell\.tsx:4 also allows huge/)
     await press(page, 'button', 'Add huge to “size”')
     await page.waitForFunction(() => !document.querySelector('[data-lint="axis-drift"]'))

@@ -9,7 +9,7 @@ import type { Plan } from '@/core/plan'
 import { makeCascade } from '@/core/spec'
 import { editYaml } from '@/core/yaml'
 import { overlay, textOf } from '@/core/sheet'
-import { prepareLibrary, surveyComponent } from '@/runner'
+import { prepareLibrary, surveyComponent, type PreparedComponent } from '@/runner'
 import { openFolder } from '@/source'
 import { testBrowser, thing, verifyTree } from './support/library'
 
@@ -39,7 +39,7 @@ test('all of Firnline: a draft resolves to every reading that it covers, and is 
   const prepared = await prepareLibrary(tree)
   const texts: Record<string, string> = {}
   const counts = { drafted: 0, written: 0 }
-  for (const component of prepared.components) {
+  const check = async (component: PreparedComponent) => {
     const { sheet, plan } = component
     const survey = await surveyComponent(await browser(), prepared, component)
     const { rules, left } = draftSpec(survey, plan.space.dimensions)
@@ -53,6 +53,11 @@ test('all of Firnline: a draft resolves to every reading that it covers, and is 
     counts.written += same.count
     counts.drafted += again.rules.reduce((sum, { claims }) => sum + claims.length, 0)
   }
+  const queue = [...prepared.components]
+  const work = async () => {
+    for (let next = queue.shift(); next; next = queue.shift()) await check(next)
+  }
+  await Promise.all([work(), work()])
   expect(counts.drafted).toBeLessThanOrEqual(1.2 * counts.written)
   const { report } = await verifyTree(await browser(), overlay(tree, texts))
   const { misses, unread, holds } = report.totals

@@ -1,23 +1,19 @@
 'use client'
 
-import { useMutation } from '@tanstack/react-query'
-import { Circle } from 'lucide-react'
 import { useCallback, useEffect, useMemo, useState } from 'react'
-import { ROUTES } from '@/contract'
-import { addChecks, type CheckKind } from '@/core/checks'
-import { readScenarios, type Film } from '@/core/scenario'
+import type { Scenario } from '@/core/scenario'
 import type { ScenarioFile } from '@/core/sheet'
-import { CodeEditor, Editing, EditingBar, sheetCompletion, troublesOf, type Ready } from '../editing'
+import { Editing, SheetText, type Ready } from '../editing'
 import { useKeys, ViewHead, type Findable, type ViewProps } from '../frame'
-import { call, useRuns } from '../live'
-import { useStable } from '../hooks'
-import { AddChecks } from './AddChecks'
-import { FilmView } from './FilmView'
+import { useRuns } from '../live'
+import { BehaviourBar } from './BehaviourBar'
+import { FilmPane } from './FilmPane'
 import { Recorder } from './Recorder'
 import { ScenarioList } from './ScenarioList'
 import { Steps } from './Steps'
-import { Track } from './Track'
-import { usePlayback } from './usePlayback'
+import { usePlay } from './usePlay'
+import { usePlayback, type Playback } from './usePlayback'
+import { useScenarios } from './useScenarios'
 
 /** The view of a component's scenarios: as steps and as text, played on a track of virtual time. */
 export const Behaviour = (props: ViewProps) => (
@@ -26,142 +22,53 @@ export const Behaviour = (props: ViewProps) => (
   </Editing>
 )
 
-interface Played {
-  scenario: number
-  film: Film
-  /** What the sheet said when it was played. */
-  text: string
-}
-
 function BehaviourOf({ library, slug, ready }: ViewProps & { ready: Ready }) {
-  const { definition, texts, sheet, preview, problems, change, edit, save } = ready
+  const { definition, sheet, preview } = ready
   const [selected, setSelected] = useState(0)
   const [going, setGoTo] = useState<{ line: number }>()
-  const [played, setPlayed] = useState<Played>()
   const [isRecording, setRecording] = useState(false)
   const [awaited, setAwaited] = useState<number>()
-  const { states } = useRuns()
-  const state = states.find((each) => each.slug === slug)
-  const space = preview?.model?.space
-  const file = definition.file
-  const text = texts[file] ?? ''
-  const scenarios = useMemo(
-    () => (space ? readScenarios(sheet, { data: { contexts: definition.contexts } }, space) : []),
-    [sheet, space, definition],
-  )
+  const { scenarios, count, add, addNamed, addReady, remove } = useScenarios(ready)
   const chosen = Math.min(selected, Math.max(0, scenarios.length - 1))
   const scenario = scenarios[chosen]
-  const play = useMutation({
-    mutationFn: async (index: number): Promise<Played> => ({
-      scenario: index,
-      text,
-      film: await call(ROUTES.play, { library: library.id, slug }, { given: { index, texts } }),
-    }),
-    onSuccess: setPlayed,
-  })
-  const film = played?.scenario === chosen ? played.film : undefined
+  const { play, isPlaying, error, film, isStale } = usePlay(library.id, slug, ready, chosen)
   const playback = usePlayback(film)
-  const lastRun = state?.scenarios.find(({ name }) => name === scenario?.name)
   const choose = (index: number) => {
     setSelected(index)
     setGoTo({ line: scenarios[index]?.line ?? 1 })
   }
-  const step = (by: number) => scenarios.length > 0 && choose((chosen + by + scenarios.length) % scenarios.length)
-  const start = () => scenario && !play.isPending && play.mutate(chosen)
+  const start = () => {
+    if (scenario && !isPlaying) play(chosen)
+  }
   // What was recorded is performed as soon as it stands in the sheet: whoever keeps it sees whether it holds.
-  const { mutate } = play
   useEffect(() => {
     if (awaited === undefined || !scenarios[awaited]) return
     setAwaited(undefined)
-    mutate(awaited)
-  }, [awaited, scenarios, mutate])
-  useKeys({
-    p: () => void start(),
-    ' ': () => film && playback.toggle(),
-    ',': () => film && playback.go(playback.place - 1),
-    '.': () => film && playback.go(playback.place + 1),
-    j: () => void step(1),
-    k: () => void step(-1),
-  })
-  const findables = useCallback(
-    (): Findable[] =>
-      scenarios.map(({ name, index, steps }) => ({
-        kind: 'scenario',
-        label: name,
-        detail: `${steps.length} steps`,
-        go: () => setSelected(index),
-      })),
-    [scenarios],
-  )
-  const lints = useMemo(() => preview?.lints ?? [], [preview])
-  const troubles = useMemo(() => troublesOf(file, problems, lints), [problems, lints, file])
-  // Where it opens: later edits move no one away.
-  const first = useStable({ line: scenarios[0]?.line ?? 1 }, String(scenarios.length === 0))
-  const onLine = useCallback(
-    (line: number) => {
-      const at = scenarios.findLastIndex((each) => each.line <= line)
-      if (at >= 0) setSelected(at)
-    },
-    [scenarios],
-  )
-  const complete = useMemo(() => sheetCompletion(() => sheet), [sheet])
-  const isStale = film !== undefined && played?.text !== text
-  const addScenario = (made: ScenarioFile) => {
-    const count = sheet.data.scenarios.length
-    edit(
-      count > 0
-        ? [{ do: 'insert', path: ['scenarios', count], value: made }]
-        : [{ do: 'set', path: ['scenarios'], value: [made] }],
-    )
-    setSelected(count)
-  }
-  const add = (name: string) => {
-    const part = Object.keys(sheet.parts).find((each) => each !== 'host' && each !== 'root') ?? 'root'
-    addScenario({ name, steps: [{ click: part }, { expect: { [part]: { visible: true } } }] })
-  }
+    play(awaited)
+  }, [awaited, scenarios, play])
+  useBehaviourKeys({ isFilmed: film !== undefined, playback, start, choose, chosen, count: scenarios.length })
+  const findables = useFindables(scenarios, setSelected)
+  const lines = useMemo(() => scenarios.map(({ line }) => line), [scenarios])
   const keep = (made: ScenarioFile) => {
-    addScenario(made)
+    add(made)
+    setSelected(count)
     setRecording(false)
-    setAwaited(sheet.data.scenarios.length)
+    setAwaited(count)
   }
-  const addReady = (kind: CheckKind, parts: Record<string, string>) => {
-    change({ [file]: addChecks(sheet, text, kind, parts) }, 'now')
-    setSelected(sheet.data.scenarios.length)
-  }
-  const remove = (index: number) => edit([{ do: 'remove', path: ['scenarios', index] }])
-  const results = film?.result.performance.steps ?? lastRun?.steps
   return (
     <>
       <ViewHead findables={findables} revision={definition.revisions.length} />
       <h1 className="sr-only">{sheet.data.name}, behaviour</h1>
-      <EditingBar defining={ready}>
-        <span role="status" className="text-quiet" data-play={play.isPending ? 'playing' : film ? 'played' : 'none'}>
-          {play.isPending
-            ? 'Playing …'
-            : film
-              ? `${film.result.performance.duration} ms of ${film.result.clock === 'engine' ? 'the engine’s' : 'the page’s'} time, played in ${film.result.milliseconds} ms`
-              : ''}
-        </span>
-        <AddChecks sheet={sheet} onAdd={addReady} />
-        <button
-          type="button"
-          className="control"
-          disabled={!preview?.model}
-          aria-pressed={isRecording}
-          onClick={() => setRecording(!isRecording)}
-        >
-          <Circle size={11} aria-hidden />
-          Record
-        </button>
-        <button type="button" className="control" disabled={!scenario || play.isPending} onClick={() => void start()}>
-          Play the scenario
-        </button>
-      </EditingBar>
-      {play.error && (
-        <p role="alert" className="border-b border-line px-3 py-1 whitespace-pre-wrap text-miss">
-          {play.error.message}
-        </p>
-      )}
+      <BehaviourBar
+        {...{ ready, film, isPlaying, error, isRecording }}
+        canPlay={scenario !== undefined && !isPlaying}
+        onAddChecks={(kind, parts) => {
+          addReady(kind, parts)
+          setSelected(count)
+        }}
+        onRecord={() => setRecording(!isRecording)}
+        onPlay={start}
+      />
       <main className="grid min-h-0 flex-1 grid-cols-[minmax(300px,27%)_minmax(0,1fr)_minmax(300px,30%)] grid-rows-[minmax(0,1fr)]">
         {isRecording && preview?.model ? (
           <Recorder
@@ -173,73 +80,121 @@ function BehaviourOf({ library, slug, ready }: ViewProps & { ready: Ready }) {
           />
         ) : (
           <>
-            <div className="flex min-h-0 flex-col overflow-auto border-r border-line bg-sheet">
-              <ScenarioList
-                scenarios={scenarios}
-                states={state?.scenarios ?? []}
-                isOutdated={state?.isOutdated ?? false}
-                selected={chosen}
-                onSelect={choose}
-                onAdd={add}
-                onRemove={remove}
-              >
-                {scenario && (
-                  <Steps
-                    library={library.id}
-                    scenario={scenario}
-                    {...(results && { results })}
-                    isOutdated={film ? isStale : (state?.isOutdated ?? false)}
-                    {...(playback.frame && { current: playback.frame.step })}
-                    onSelect={(index) => {
-                      playback.goToStep(index)
-                      setGoTo({ line: scenario.steps[index]!.line })
-                    }}
-                  />
-                )}
-              </ScenarioList>
-            </div>
-            <div className="flex min-h-0 min-w-0 flex-col border-r border-line">
-              {film ? (
-                <>
-                  {film.result.performance.notes.map((note) => (
-                    <p key={note} className="border-b border-line bg-sheet px-3 py-0.5 text-quiet">
-                      {note}
-                    </p>
-                  ))}
-                  <FilmView film={film} playback={playback} name={sheet.data.name} />
-                  <Track film={film} playback={playback} />
-                </>
-              ) : (
-                <div className="m-auto max-w-96 p-4 text-quiet">
-                  <p className="mb-2">
-                    {scenario
-                      ? 'Play the scenario with real input in virtual time. Every frame, event and changed reading appears on the timeline.'
-                      : 'A scenario describes what happens on input, and exactly when. Name one first, then write its steps on the right or record them.'}
-                  </p>
-                  {scenario && (
-                    <button type="button" className="control" disabled={play.isPending} onClick={() => void start()}>
-                      {play.isPending ? 'Playing …' : 'Play the scenario'}
-                    </button>
-                  )}
-                </div>
-              )}
-            </div>
+            <ScenarioPane
+              {...{ slug, scenarios, chosen, film, isStale, playback, choose, setGoTo }}
+              library={library.id}
+              onRemove={remove}
+              onAdd={(name) => {
+                addNamed(name)
+                setSelected(count)
+              }}
+            />
+            <FilmPane
+              {...{ film, playback, isPlaying }}
+              name={sheet.data.name}
+              hasScenario={scenario !== undefined}
+              onPlay={start}
+            />
           </>
         )}
-        <section aria-label="The sheet as text" className="min-h-0 min-w-0">
-          <CodeEditor
-            path={file}
-            text={text}
-            troubles={troubles}
-            onType={(next) => change({ [file]: next }, 'later')}
-            onSave={() => save()}
-            onLine={onLine}
-            complete={complete}
-            goTo={going ?? first}
-            quietly
-          />
-        </section>
+        <SheetText ready={ready} lines={lines} going={going} onThing={setSelected} />
       </main>
     </>
+  )
+}
+
+/** The scenarios with what came of each, and the steps of the chosen one. */
+function ScenarioPane({
+  library,
+  slug,
+  scenarios,
+  chosen,
+  film,
+  isStale,
+  playback,
+  choose,
+  setGoTo,
+  onAdd,
+  onRemove,
+}: {
+  library: string
+  slug: string
+  scenarios: readonly Scenario[]
+  chosen: number
+  film: ReturnType<typeof usePlay>['film']
+  isStale: boolean
+  playback: Playback
+  choose(index: number): void
+  setGoTo(place: { line: number }): void
+  onAdd(name: string): void
+  onRemove(index: number): void
+}) {
+  const state = useRuns().states.find((each) => each.slug === slug)
+  const isOutdated = state?.isOutdated ?? false
+  const scenario = scenarios[chosen]
+  const lastRun = state?.scenarios.find(({ name }) => name === scenario?.name)
+  return (
+    <div className="flex min-h-0 flex-col overflow-auto border-r border-line bg-sheet">
+      <ScenarioList
+        {...{ scenarios, isOutdated, onAdd, onRemove }}
+        states={state?.scenarios ?? []}
+        selected={chosen}
+        onSelect={choose}
+      >
+        {scenario && (
+          <Steps
+            {...{ library, scenario }}
+            results={film?.result.performance.steps ?? lastRun?.steps}
+            isOutdated={film ? isStale : isOutdated}
+            current={playback.frame?.step}
+            onSelect={(index) => {
+              playback.goToStep(index)
+              setGoTo({ line: scenario.steps[index]!.line })
+            }}
+          />
+        )}
+      </ScenarioList>
+    </div>
+  )
+}
+
+function useBehaviourKeys({
+  isFilmed,
+  playback,
+  start,
+  choose,
+  chosen,
+  count,
+}: {
+  isFilmed: boolean
+  playback: Playback
+  start(): void
+  choose(index: number): void
+  chosen: number
+  count: number
+}) {
+  const step = (by: number) => {
+    if (count > 0) choose((chosen + by + count) % count)
+  }
+  useKeys({
+    p: start,
+    ' ': () => isFilmed && playback.toggle(),
+    ',': () => isFilmed && playback.go(playback.place - 1),
+    '.': () => isFilmed && playback.go(playback.place + 1),
+    j: () => step(1),
+    k: () => step(-1),
+  })
+}
+
+function useFindables(scenarios: readonly Scenario[], go: (index: number) => void): () => Findable[] {
+  return useCallback(
+    () =>
+      scenarios.map(({ name, index, steps }) => ({
+        kind: 'scenario',
+        label: name,
+        detail: `${steps.length} steps`,
+        go: () => go(index),
+      })),
+    [scenarios, go],
   )
 }

@@ -9,7 +9,7 @@ export interface PartsProps {
   sheet: Sheet
   defining: Defining
   numbers: ReadonlyMap<string, number>
-  lit?: string
+  lit: string | undefined
   onLight(part: string | undefined): void
   /** Points at the element that a part shall name; without a part, at a new one. */
   onPoint(part?: string): void

@@ -17,7 +17,7 @@ export interface SourceProps {
   lints: readonly Lint[]
   onType(path: string, text: string): void
   onSave(): void
-  goTo?: { line: number }
+  goTo: { line: number } | undefined
 }
 
 /** A component's files, the sheet's own text among them. */

@@ -213,13 +213,7 @@ function Anatomy({ facts: { board, sheet, space } }: { facts: GuideFacts }) {
   return (
     <figure className="my-3 grid border border-line bg-sheet md:grid-cols-[minmax(0,1fr)_220px]">
       <div style={{ height: board.component.isolated ? PRESET_WINDOW : PRESET_HEIGHT + 40 }}>
-        <Picture
-          model={board}
-          theCase={theCase}
-          onLight={setLit}
-          numbers={numbers}
-          {...(lit !== undefined && { lit })}
-        />
+        <Picture model={board} theCase={theCase} onLight={setLit} numbers={numbers} lit={lit} />
       </div>
       <ol className="border-line p-2 md:border-l">
         {names.map((each) => (

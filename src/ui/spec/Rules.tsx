@@ -27,7 +27,7 @@ export interface RulesProps {
   /** Lints of the spec, with the rule that each concerns. */
   lintsOf(rule: number): readonly Lint[]
   fixOf(lint: Lint): Fix | undefined
-  selected?: number
+  selected?: number | undefined
   onSelect(rule: number): void
   edit(edits: readonly YamlEdit[]): void
   matrixHref(keys: readonly string[]): string
@@ -69,8 +69,8 @@ export function Rules(props: RulesProps) {
   )
 }
 
-function RuleRows({ rule, index, ...props }: RulesProps & { rule: RuleText; index: number }) {
-  const { spec, standings, sources, lintsOf, fixOf, selected, onSelect, edit, matrixHref } = props
+function RuleRows(props: RulesProps & RuleAt) {
+  const { rule, index, selected, onSelect } = props
   const body = useRef<HTMLTableSectionElement>(null)
   const isSelected = selected === index
   useEffect(() => {
@@ -78,22 +78,14 @@ function RuleRows({ rule, index, ...props }: RulesProps & { rule: RuleText; inde
       body.current?.scrollIntoView({ block: 'nearest' })
   }, [isSelected])
   const claims = Object.entries(rule.expect).flatMap(([part, readings]) =>
-    Object.entries(readings ?? {}).map(([reading, value], at) => ({
+    Object.entries(readings ?? {}).map(([reading, value], at): Claim => ({
       part,
       reading,
       text: printed(value),
       isFirst: at === 0,
+      standing: props.standings.get(standingKey(index, part.replace(/\[1\]$/, ''), reading)),
     })),
   )
-  const standingOf = (part: string, reading: string) =>
-    standings.get(standingKey(index, part.replace(/\[1\]$/, ''), reading))
-  const twin = spec.findIndex((other, at) => at < index && sameWhen(other.when, rule.when))
-  const own = claims.flatMap(({ part, reading }) => standingOf(part, reading) ?? [])
-  const keysOf = (pick: (standing: ClaimStanding) => ClaimStanding['decides']) => [
-    ...new Set(own.flatMap((standing) => pick(standing).map(({ key }) => key))),
-  ]
-  const decided = keysOf(({ decides }) => decides)
-  const missed = keysOf(({ misses }) => misses)
   return (
     <tbody
       ref={body}
@@ -103,130 +95,183 @@ function RuleRows({ rule, index, ...props }: RulesProps & { rule: RuleText; inde
       onFocus={() => onSelect(index)}
       onClick={() => onSelect(index)}
     >
-      <tr className="border-t border-line-strong">
-        <th scope="rowgroup" colSpan={4} className="px-2 py-0.5 text-left font-normal">
-          <span className="num mr-2 text-quiet">{index + 1}</span>
-          <Condition
-            when={rule.when ?? {}}
-            dimensions={sources.dimensions}
-            onChange={(when) => edit(whenEdits(index, when))}
-          />
-          {rule.note !== undefined && <span className="ml-2 text-quiet">{rule.note}</span>}
-        </th>
-        <td className="num px-2 text-right text-quiet" title="Cases in which this rule decides something">
-          {decided.length}
-        </td>
-        <td className="num px-2 text-right text-miss" title="Cases in which something misses that this rule says">
-          {missed.length || ''}
-        </td>
-        <td className="px-1 text-right whitespace-nowrap">
-          <IconButton
-            label={`Move rule ${index + 1} up`}
-            disabled={index === 0}
-            onClick={() => edit(moveRuleEdits(spec, index, -1))}
-          >
-            <ArrowUp size={12} aria-hidden />
-          </IconButton>
-          <IconButton
-            label={`Move rule ${index + 1} down`}
-            disabled={index === spec.length - 1}
-            onClick={() => edit(moveRuleEdits(spec, index, 1))}
-          >
-            <ArrowDown size={12} aria-hidden />
-          </IconButton>
-          {twin >= 0 && (
-            <IconButton
-              label={`Merge rule ${index + 1} into rule ${twin + 1}, which has the same condition`}
-              onClick={() => edit(mergeEdits(spec, index, twin))}
-            >
-              <Combine size={12} aria-hidden />
-            </IconButton>
-          )}
-          <IconButton label={`Delete rule ${index + 1}`} onClick={() => edit(removeRuleEdits(spec, index))}>
-            <Trash2 size={12} aria-hidden />
-          </IconButton>
-        </td>
-      </tr>
-      {lintsOf(index).map((lint, at) => {
-        const fix = fixOf(lint)
-        return (
-          <tr key={at} data-lint={lint.code}>
-            <td colSpan={7} className="px-2 pb-0.5">
-              <span className={`num mr-2 ${lint.severity === 'error' ? 'text-miss' : ''}`}>{lint.code}</span>
-              {lint.message}
-              {fix && (
-                <button type="button" className="control ml-2" onClick={() => edit(fix.edits)}>
-                  {fix.label}
-                </button>
-              )}
-            </td>
-          </tr>
-        )
-      })}
-      {claims.map(({ part, reading, text, isFirst }) => {
-        const standing = standingOf(part, reading)
-        const place = { rule: index, part, reading }
-        const label = `${part} · ${reading}`
-        return (
-          <tr key={label} className="border-t border-line align-baseline" data-claim={label}>
-            <td className="px-2">{isFirst ? part : <span className="sr-only">{part}</span>}</td>
-            <td className="num px-2">{reading}</td>
-            <td className="px-1">
-              <Expectation
-                label={`Expected of ${label}`}
-                reading={reading}
-                text={text}
-                read={standing?.texts.map(([each]) => each) ?? NOTHING}
-                sources={sources}
-                onDone={(next) =>
-                  edit([{ do: 'set', path: ['spec', index, 'expect', part, reading], value: asWritten(next) }])
-                }
-              />
-            </td>
-            <td className="num px-2 break-words">
-              <LastRead standing={standing} />
-            </td>
-            <td className="num px-2 text-right">{standing ? standing.decides.length : ''}</td>
-            <td className="num px-2 text-right whitespace-nowrap">
-              {standing && standing.misses.length > 0 && (
-                <a
-                  className="text-miss underline underline-offset-2"
-                  href={matrixHref(standing.misses.map(({ key }) => key))}
-                  title={standing.expected ? `expected ${standing.expected}` : undefined}
-                >
-                  <Mark kind="misses" className="mr-1 inline" />
-                  {standing.misses.length}
-                </a>
-              )}
-              {standing && standing.unread.length > 0 && (
-                <a
-                  className="ml-2 text-miss underline underline-offset-2"
-                  href={matrixHref(standing.unread.map(({ key }) => key))}
-                  title={standing.why}
-                >
-                  <Mark kind="unread" className="mr-1 inline" />
-                  {standing.unread.length}
-                </a>
-              )}
-              {standing?.fault !== undefined && standing.misses.length === 0 && (
-                <Mark kind="unread" className="inline" />
-              )}
-              {standing && holdsAll(standing) && text !== 'any' && <Mark kind="holds" className="inline" />}
-            </td>
-            <td className="px-1 text-right whitespace-nowrap">
-              {claims.length > 1 && (
-                <IconButton label={`Move ${label} to its own rule`} onClick={() => edit(splitEdits(spec, place))}>
-                  <Split size={12} aria-hidden />
-                </IconButton>
-              )}
-              <IconButton label={`Delete ${label}`} onClick={() => edit(removeClaimEdits(spec, place))}>
-                <Trash2 size={12} aria-hidden />
-              </IconButton>
-            </td>
-          </tr>
-        )
-      })}
+      <HeadRow {...props} claims={claims} />
+      {props.lintsOf(index).map((lint, at) => (
+        <LintRow key={at} lint={lint} fix={props.fixOf(lint)} edit={props.edit} />
+      ))}
+      {claims.map((claim) => (
+        <ClaimRow key={`${claim.part} · ${claim.reading}`} {...props} claim={claim} canSplit={claims.length > 1} />
+      ))}
     </tbody>
+  )
+}
+
+interface RuleAt {
+  rule: RuleText
+  index: number
+}
+
+/** One expectation of a rule, with how it stands. */
+interface Claim {
+  part: string
+  reading: string
+  text: string
+  /** The first of its part. */
+  isFirst: boolean
+  standing: ClaimStanding | undefined
+}
+
+function HeadRow({ rule, index, spec, sources, edit, claims }: RulesProps & RuleAt & { claims: readonly Claim[] }) {
+  const twin = spec.findIndex((other, at) => at < index && sameWhen(other.when, rule.when))
+  const countOf = (pick: (standing: ClaimStanding) => ClaimStanding['decides']) =>
+    new Set(claims.flatMap(({ standing }) => (standing ? pick(standing).map(({ key }) => key) : []))).size
+  return (
+    <tr className="border-t border-line-strong">
+      <th scope="rowgroup" colSpan={4} className="px-2 py-0.5 text-left font-normal">
+        <span className="num mr-2 text-quiet">{index + 1}</span>
+        <Condition
+          when={rule.when ?? {}}
+          dimensions={sources.dimensions}
+          onChange={(when) => edit(whenEdits(index, when))}
+        />
+        {rule.note !== undefined && <span className="ml-2 text-quiet">{rule.note}</span>}
+      </th>
+      <td className="num px-2 text-right text-quiet" title="Cases in which this rule decides something">
+        {countOf(({ decides }) => decides)}
+      </td>
+      <td className="num px-2 text-right text-miss" title="Cases in which something misses that this rule says">
+        {countOf(({ misses }) => misses) || ''}
+      </td>
+      <td className="px-1 text-right whitespace-nowrap">
+        <IconButton
+          label={`Move rule ${index + 1} up`}
+          disabled={index === 0}
+          onClick={() => edit(moveRuleEdits(spec, index, -1))}
+        >
+          <ArrowUp size={12} aria-hidden />
+        </IconButton>
+        <IconButton
+          label={`Move rule ${index + 1} down`}
+          disabled={index === spec.length - 1}
+          onClick={() => edit(moveRuleEdits(spec, index, 1))}
+        >
+          <ArrowDown size={12} aria-hidden />
+        </IconButton>
+        {twin >= 0 && (
+          <IconButton
+            label={`Merge rule ${index + 1} into rule ${twin + 1}, which has the same condition`}
+            onClick={() => edit(mergeEdits(spec, index, twin))}
+          >
+            <Combine size={12} aria-hidden />
+          </IconButton>
+        )}
+        <IconButton label={`Delete rule ${index + 1}`} onClick={() => edit(removeRuleEdits(spec, index))}>
+          <Trash2 size={12} aria-hidden />
+        </IconButton>
+      </td>
+    </tr>
+  )
+}
+
+const LintRow = ({ lint, fix, edit }: { lint: Lint; fix: Fix | undefined; edit: RulesProps['edit'] }) => (
+  <tr data-lint={lint.code}>
+    <td colSpan={7} className="px-2 pb-0.5">
+      <span className={`num mr-2 ${lint.severity === 'error' ? 'text-miss' : ''}`}>{lint.code}</span>
+      {lint.message}
+      {fix && (
+        <button type="button" className="control ml-2" onClick={() => edit(fix.edits)}>
+          {fix.label}
+        </button>
+      )}
+    </td>
+  </tr>
+)
+
+function ClaimRow({
+  claim,
+  canSplit,
+  index,
+  spec,
+  sources,
+  edit,
+  matrixHref,
+}: RulesProps & RuleAt & { claim: Claim; canSplit: boolean }) {
+  const { part, reading, text, isFirst, standing } = claim
+  const place = { rule: index, part, reading }
+  const label = `${part} · ${reading}`
+  return (
+    <tr className="border-t border-line align-baseline" data-claim={label}>
+      <td className="px-2">{isFirst ? part : <span className="sr-only">{part}</span>}</td>
+      <td className="num px-2">{reading}</td>
+      <td className="px-1">
+        <Expectation
+          label={`Expected of ${label}`}
+          reading={reading}
+          text={text}
+          read={standing?.texts.map(([each]) => each) ?? NOTHING}
+          sources={sources}
+          onDone={(next) =>
+            edit([{ do: 'set', path: ['spec', index, 'expect', part, reading], value: asWritten(next) }])
+          }
+        />
+      </td>
+      <td className="num px-2 break-words">
+        <LastRead standing={standing} />
+      </td>
+      <td className="num px-2 text-right">{standing ? standing.decides.length : ''}</td>
+      <td className="num px-2 text-right whitespace-nowrap">
+        {standing && <Outcome standing={standing} text={text} matrixHref={matrixHref} />}
+      </td>
+      <td className="px-1 text-right whitespace-nowrap">
+        {canSplit && (
+          <IconButton label={`Move ${label} to its own rule`} onClick={() => edit(splitEdits(spec, place))}>
+            <Split size={12} aria-hidden />
+          </IconButton>
+        )}
+        <IconButton label={`Delete ${label}`} onClick={() => edit(removeClaimEdits(spec, place))}>
+          <Trash2 size={12} aria-hidden />
+        </IconButton>
+      </td>
+    </tr>
+  )
+}
+
+/** How often an expectation misses and could not be judged, each leading to its first case. */
+function Outcome({
+  standing,
+  text,
+  matrixHref,
+}: {
+  standing: ClaimStanding
+  text: string
+  matrixHref: RulesProps['matrixHref']
+}) {
+  const { misses, unread, expected, why, fault } = standing
+  return (
+    <>
+      {misses.length > 0 && (
+        <a
+          className="text-miss underline underline-offset-2"
+          href={matrixHref(misses.map(({ key }) => key))}
+          title={expected ? `expected ${expected}` : undefined}
+        >
+          <Mark kind="misses" className="mr-1 inline" />
+          {misses.length}
+        </a>
+      )}
+      {unread.length > 0 && (
+        <a
+          className="ml-2 text-miss underline underline-offset-2"
+          href={matrixHref(unread.map(({ key }) => key))}
+          title={why}
+        >
+          <Mark kind="unread" className="mr-1 inline" />
+          {unread.length}
+        </a>
+      )}
+      {fault !== undefined && misses.length === 0 && <Mark kind="unread" className="inline" />}
+      {holdsAll(standing) && text !== 'any' && <Mark kind="holds" className="inline" />}
+    </>
   )
 }
 

@@ -1,0 +1,29 @@
+import { useMutation } from '@tanstack/react-query'
+import { useState } from 'react'
+import { ROUTES } from '@/contract'
+import type { Film } from '@/core/scenario'
+import type { Ready } from '../editing'
+import { call } from '../live'
+
+interface Played {
+  scenario: number
+  film: Film
+  /** What the sheet said when it was played. */
+  text: string
+}
+
+/** Plays scenarios of the sheet as it is being edited. */
+export function usePlay(library: string, slug: string, { definition, texts }: Ready, chosen: number) {
+  const [played, setPlayed] = useState<Played>()
+  const text = texts[definition.file] ?? ''
+  const { mutate, isPending, error } = useMutation({
+    mutationFn: async (index: number): Promise<Played> => ({
+      scenario: index,
+      text,
+      film: await call(ROUTES.play, { library, slug }, { given: { index, texts } }),
+    }),
+    onSuccess: setPlayed,
+  })
+  const film = played?.scenario === chosen ? played.film : undefined
+  return { play: mutate, isPlaying: isPending, error, film, isStale: film !== undefined && played?.text !== text }
+}

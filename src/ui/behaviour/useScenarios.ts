@@ -1,0 +1,35 @@
+import { useMemo } from 'react'
+import { addChecks, type CheckKind } from '@/core/checks'
+import { readScenarios } from '@/core/scenario'
+import type { ScenarioFile } from '@/core/sheet'
+import type { Ready } from '../editing'
+
+/** The scenarios of the sheet that is being edited, and how they are changed. */
+export function useScenarios({ definition, texts, sheet, preview, change, edit }: Ready) {
+  const space = preview?.model?.space
+  const { file, contexts } = definition
+  const scenarios = useMemo(
+    () => (space ? readScenarios(sheet, { data: { contexts } }, space) : []),
+    [sheet, space, contexts],
+  )
+  /** How many the sheet has: what is added has this place. */
+  const count = sheet.data.scenarios.length
+  const add = (made: ScenarioFile) =>
+    edit(
+      count > 0
+        ? [{ do: 'insert', path: ['scenarios', count], value: made }]
+        : [{ do: 'set', path: ['scenarios'], value: [made] }],
+    )
+  return {
+    scenarios,
+    count,
+    add,
+    addNamed: (name: string) => {
+      const part = Object.keys(sheet.parts).find((each) => each !== 'host' && each !== 'root') ?? 'root'
+      add({ name, steps: [{ click: part }, { expect: { [part]: { visible: true } } }] })
+    },
+    addReady: (kind: CheckKind, parts: Record<string, string>) =>
+      change({ [file]: addChecks(sheet, texts[file] ?? '', kind, parts) }, 'now'),
+    remove: (index: number) => edit([{ do: 'remove', path: ['scenarios', index] }]),
+  }
+}

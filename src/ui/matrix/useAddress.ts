@@ -1,0 +1,36 @@
+import { useCallback, useState } from 'react'
+import type { BoardModel } from '@/contract'
+import { parseCaseKey } from '@/core/matrix'
+import { printPlacement, readPlacement, type Placement } from '../board'
+import { ZOOMS } from './zooms'
+
+/** The view's settings, kept in the address so that a reload or a link brings them back. */
+export function useAddress(model: BoardModel, query: string) {
+  const [state, setState] = useState(() => {
+    const given = new URLSearchParams(query)
+    const key = given.get('case') ?? undefined
+    const zoom = ZOOMS.find(([value]) => String(value) === given.get('zoom'))?.[0] ?? 1
+    // A case that the address names is shown, whatever is held.
+    const placement = readPlacement(given, model.space)
+    return { placement, zoom, selectedKey: key && Object.keys(parseCaseKey(key)).length > 0 ? key : undefined }
+  })
+  const change = useCallback(
+    (next: Partial<{ placement: Placement; zoom: number; selectedKey: string | undefined }>) => {
+      setState((now) => {
+        const then = { ...now, ...next }
+        const written = new URLSearchParams(printPlacement(then.placement))
+        if (then.zoom !== 1) written.set('zoom', String(then.zoom))
+        if (then.selectedKey !== undefined) written.set('case', then.selectedKey)
+        history.replaceState(history.state, '', `?${written}`)
+        return then
+      })
+    },
+    [],
+  )
+  return {
+    ...state,
+    place: useCallback((placement: Placement) => change({ placement }), [change]),
+    setZoom: useCallback((zoom: number) => change({ zoom }), [change]),
+    select: useCallback((selectedKey: string | undefined) => change({ selectedKey }), [change]),
+  }
+}

@@ -1,0 +1,73 @@
+import { useCallback, useMemo, useState } from 'react'
+import type { BoardModel, ComponentState } from '@/contract'
+import { coverSpace, type Case } from '@/core/matrix'
+import { isBeforeSteps, layOut, type Placement } from '../board'
+import { geometryOf } from './geometry'
+
+const HEAD_LINE = 18
+const ISOLATED_CELL = { width: 260, height: 180 }
+const UNKNOWN_CELL = { width: 120, height: 60 }
+
+/** Where each case of a component stands on its board, and how large all is. */
+export function useBoardLayout(model: BoardModel, placement: Placement, zoom: number) {
+  /** The size that the cases need, once they have been measured. */
+  const [cell, setCell] = useState({ width: 0, height: 0 })
+  const isIsolated = model.component.isolated
+  const covered = useMemo(() => (model.chosen ? new Set(model.chosen) : undefined), [model])
+  const layout = useMemo(() => layOut(model.space, placement, covered), [model, placement, covered])
+  const { width, height } = cell.width > 0 ? cell : isIsolated ? ISOLATED_CELL : UNKNOWN_CELL
+  const geometry = useMemo(() => geometryOf(layout, { width, height }, zoom), [layout, width, height, zoom])
+  const cases = useMemo(
+    () =>
+      new Map(
+        layout.rows
+          .flatMap((row) => (row.kind === 'cells' ? row.cells : []))
+          .flatMap((theCase) => (theCase ? [[theCase.key, theCase] as const] : [])),
+      ),
+    [layout],
+  )
+  return {
+    ...{ layout, geometry, cases, covered, cell, setCell, isIsolated },
+    sample: useMemo(() => sampleOf(model), [model]),
+    headHeight: geometry.cellWidth < 40 ? 76 : Math.max(1, placement.across.length) * HEAD_LINE + 22,
+    rowHeadWidth: placement.down.length > 0 ? 128 : 64,
+    /** The context that the whole board stands in. */
+    ownContext: Math.max(
+      0,
+      model.contexts.findIndex(({ values }) =>
+        Object.entries(values).every(([name, value]) => (placement.held[name] ?? values[name]) === value),
+      ),
+    ),
+    /** Some cases are reached by real input only. */
+    hasInput: useMemo(
+      () =>
+        model.reachable.axes.some(({ name, values }) =>
+          values.some((value) => isBeforeSteps(model, { values: { [name]: value } })),
+        ),
+      [model],
+    ),
+  }
+}
+
+/** A few cases in which every value stands once: the size of a cell is taken from them. */
+function sampleOf({ space }: BoardModel): Case[] {
+  const coverage = coverSpace(space, 'each')
+  return coverage.kind === 'cases' ? coverage.cases : []
+}
+
+/** How each case stands, by its key. */
+export function useMarks(state: ComponentState | undefined) {
+  const marks = useMemo(() => new Map(state?.marks.map(([key, mark, misses]) => [key, { mark, misses }])), [state])
+  return useCallback((key: string) => marks.get(key) ?? { mark: 'open' as const, misses: 0 }, [marks])
+}
+
+/** Why cases could not be shown. The same is told with every rendering: only a change renders the board's heads anew. */
+export function useFailures() {
+  const [failures, setFailures] = useState<ReadonlyMap<string, string>>(new Map())
+  const keep = useCallback(
+    (next: ReadonlyMap<string, string>) =>
+      setFailures((now) => ([...now.keys()].join() === [...next.keys()].join() ? now : next)),
+    [],
+  )
+  return { failures, keep }
+}

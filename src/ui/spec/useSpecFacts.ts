@@ -1,0 +1,66 @@
+import { useCallback, useMemo } from 'react'
+import { appendRules, isSpecifiedIn, type RuleText } from '@/core/edit'
+import { LINTS, specOf, unspecifiedReadings, type Lint } from '@/core/lint'
+import { readSheet } from '@/core/sheet'
+import { readRules } from '@/core/spec'
+import { coverageOf, judgeSurvey } from '@/core/survey'
+import type { Ready } from '../editing'
+import { probeHere, useStandings, useSurvey, type Sources } from '../survey'
+
+const NO_LINTS: readonly Lint[] = []
+
+export type SpecFacts = ReturnType<typeof useSpecFacts>
+
+/** What is known of a component's spec: its rules and how each stands, what was measured, what is open, what is wrong with it. */
+export function useSpecFacts(library: string, slug: string, { definition, texts, sheet, preview }: Ready) {
+  const space = preview?.model?.space
+  const file = definition.file
+  const text = texts[file] ?? ''
+  const { surveyed, error, isReading } = useSurvey(library, slug, definition.base)
+  const { standings } = useStandings(sheet, space, surveyed)
+  const survey = surveyed?.survey
+  const spec = useMemo(() => specOf(sheet), [sheet])
+  const sources = useMemo(
+    (): Sources => ({
+      parts: Object.keys(sheet.parts),
+      dimensions: space?.dimensions ?? [],
+      ...(survey && { survey }),
+    }),
+    [sheet, space, survey],
+  )
+  const coverage = useMemo(
+    () => (survey && space ? coverageOf(survey, space.dimensions, isSpecifiedIn(sheet)) : undefined),
+    [survey, sheet, space],
+  )
+  /** How often expectations of rules would miss, if they were added. */
+  const missesWith = useCallback(
+    (rules: RuleText[]) => {
+      const tried = readSheet(appendRules(text, rules), file).sheet
+      if (!tried || !surveyed || !space) return 0
+      const { rules: read } = readRules(tried, space.dimensions)
+      const isNew = (part: string, reading: string) => rules.some(({ expect }) => reading in (expect[part] ?? {}))
+      return judgeSurvey(surveyed.survey, space, read, surveyed.tolerance, probeHere)
+        .filter(({ claim }) => isNew(claim.part, claim.reading.text))
+        .reduce((sum, { misses }) => sum + misses.length, 0)
+    },
+    [text, file, surveyed, space],
+  )
+  return {
+    ...{ space, file, text, spec, survey, error, isReading, standings, sources, coverage, missesWith },
+    gaps: coverage ? unspecifiedReadings(coverage).length : 0,
+    ...useRuleLints(spec.length, (rule) => sheet.source.at(['spec', rule]).line, file, preview?.lints ?? NO_LINTS),
+  }
+}
+
+/** Which lints belong to which rule, and which to the spec as a whole. */
+function useRuleLints(count: number, lineOf: (rule: number) => number, file: string, lints: readonly Lint[]) {
+  const joined = Array.from({ length: count }, (_, rule) => lineOf(rule)).join()
+  const lines = useMemo(() => (joined === '' ? [] : joined.split(',').map(Number)), [joined])
+  const ofRules = useMemo(
+    () => lints.filter(({ file: of, code }) => of === file && LINTS.get(code)?.isOfRules),
+    [lints, file],
+  )
+  const ruleAt = useCallback((line: number) => lines.findLastIndex((each) => each <= line), [lines])
+  const lintsOf = useCallback((rule: number) => ofRules.filter(({ line }) => ruleAt(line) === rule), [ofRules, ruleAt])
+  return { lines, lintsOf, general: ofRules.filter(({ line }) => ruleAt(line) < 0) }
+}
