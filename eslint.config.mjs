@@ -25,7 +25,7 @@ const CORE_ORDER = [
   ['spec'],
   ['guide', 'record', 'steps'],
   ['edit', 'sheet'],
-  ['checks', 'code', 'plan', 'report', 'tokens'],
+  ['checks', 'code', 'pages', 'plan', 'report', 'tokens'],
   ['bench', 'scenario', 'schemas', 'survey'],
   ['draft', 'lint'],
   ['reference'],

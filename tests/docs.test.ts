@@ -71,6 +71,33 @@ test('docs/getting-started.md, followed to the letter, prints what it says', () 
   }
 }, 120_000)
 
+test('the docs are published as a guide: every link leads somewhere', () => {
+  const out = join(scratch, 'site')
+  const { status, stdout, stderr } = spawnSync(
+    process.execPath,
+    ['bin/brelt.mjs', 'guide', 'docs', '--no-run', '--out', out],
+    { encoding: 'utf8', env: { ...process.env, NODE_OPTIONS: '' } },
+  )
+  expect({ status, stderr }).toEqual({ status: 0, stderr: '' })
+  const pages = readdirSync(out).filter((name) => name.startsWith('page-'))
+  expect(stdout).toContain(`Brelt: ${pages.length + 2} pages`)
+  const listed = readFileSync('docs/library.yaml', 'utf8').match(/^ {2}- .+\.md$/gm)!
+  const written = readdirSync('docs', { recursive: true, encoding: 'utf8' }).filter((name) => name.endsWith('.md'))
+  expect([listed.length, pages.length]).toEqual([written.length, written.length])
+  const broken = pages.flatMap((name) =>
+    [...readFileSync(join(out, name), 'utf8').matchAll(/(?:href|src)="([^"]+)"/g)]
+      .map(([, target]) => target!)
+      .filter((target) => !/^(data:|[a-z]+:)/.test(target))
+      .filter((target) => {
+        const [file = '', anchor] = target.split('#')
+        const path = join(out, decodeURI(file) || name)
+        return !existsSync(path) || (anchor !== undefined && !readFileSync(path, 'utf8').includes(`id="${anchor}"`))
+      })
+      .map((target) => `${name}: ${target}`),
+  )
+  expect(broken).toEqual([])
+})
+
 describe('links', () => {
   const pages = [
     'README.md',

@@ -39,7 +39,7 @@ export async function guide(folder: string, { out, run, states: given, trustConf
   return problems.length > 0 ? 1 : 0
 }
 
-const isOurs = (name: string) => /^(assets|data|[\w-]+\.html)$/.test(name)
+const isOurs = (name: string) => /^(assets|data|files|[\w-]+\.html)$/.test(name)
 
 function readStates(file: string): Verdicts {
   const { states, foot } = JSON.parse(readFileSync(file, 'utf8')) as { states: [string, never][]; foot: string }

@@ -84,14 +84,33 @@ export async function runChunk(
     })
   }
   await answerProbes(page, judge, cases, readings)
+  const judged = judgeCases(setup, judge, cases, readings, failures, store)
+  const placeOf = new Map(cases.map(({ key }, at) => [key, at]))
+  const found = await findOrigins(
+    page.nodes,
+    setup,
+    judged.results.map(({ key, checks }) => ({ caseIndex: placeOf.get(key)!, checks })),
+  )
+  for (const result of judged.results) result.checks = result.checks.map((check) => found.get(check) ?? check)
+  return { ...judged, notes: Object.values(notes), isSettled }
+}
+
+/** Judges cases that were read; those compared with what was not read yet wait. */
+function judgeCases(
+  { plan }: RunSetup,
+  judge: ContextJudge,
+  cases: readonly PlannedCase[],
+  readings: readonly Readings[],
+  failures: Readonly<Record<number, string>>,
+  store: ReadingStore,
+): Pick<ChunkResult, 'results' | 'waiting'> {
   const elsewhere: Elsewhere = (key, request) => store.get(key)?.get(request) ?? 'later'
   const results: CaseResult[] = []
   const waiting: Waiting[] = []
-  cases.forEach((planned, at) => {
-    if (!planned.judged) return
+  for (const [at, planned] of cases.entries()) {
+    if (!planned.judged) continue
     const failure = failures[at]
-    const { claims } = plan.profiles[planned.profile]!
-    const checks = claims.map(({ claim }, index) =>
+    const checks = plan.profiles[planned.profile]!.claims.map(({ claim }, index) =>
       failure === undefined ? judge.judge(planned, index, readings[at]!, elsewhere) : unreadCheck(claim, failure),
     )
     if (checks.includes('later')) waiting.push({ planned, judge, readings: readings[at]!, checks })
@@ -102,15 +121,8 @@ export async function runChunk(
         checks: checks as CheckResult[],
         ...(failure !== undefined && { failure }),
       })
-  })
-  const placeOf = new Map(cases.map(({ key }, at) => [key, at]))
-  const found = await findOrigins(
-    page.nodes,
-    setup,
-    results.map(({ key, checks }) => ({ caseIndex: placeOf.get(key)!, checks })),
-  )
-  for (const result of results) result.checks = result.checks.map((check) => found.get(check) ?? check)
-  return { results, waiting, notes: Object.values(notes), isSettled }
+  }
+  return { results, waiting }
 }
 
 export function remember(

@@ -1,4 +1,5 @@
 import type { ComponentState } from '@/contract'
+import type { LibraryPage } from '@/core/pages'
 import type { Sheet } from '@/core/sheet'
 import { countMarks } from '@/ui/live'
 import { Mark } from '@/ui/marks'
@@ -7,11 +8,13 @@ import { Mark } from '@/ui/marks'
 export function Overview({
   name,
   about,
+  pages,
   sheets,
   states,
 }: {
   name: string
   about: string | undefined
+  pages: readonly LibraryPage[]
   sheets: readonly Sheet[]
   states: ReadonlyMap<string, ComponentState>
 }) {
@@ -27,7 +30,26 @@ export function Overview({
         <p id="count" role="status" className="text-quiet" />
         <ul id="found" className="list-inside" />
       </div>
-      <h2 className="mt-4 font-semibold">Components</h2>
+      {pages.length > 0 && (
+        <>
+          <h2 id="pages" className="mt-4 font-semibold">
+            Pages
+          </h2>
+          <ul>
+            {pages.map(({ name: file, title }) => (
+              <li key={file} className="border-b border-line py-2">
+                <a href={`${file}.html`} className="font-semibold underline">
+                  {title}
+                </a>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      <h2 id="components" className="mt-4 font-semibold">
+        Components
+      </h2>
+      {sheets.length === 0 && <p className="text-quiet">This library has no components.</p>}
       <ul>
         {sheets.map(({ slug, data }) => {
           const state = states.get(slug)

@@ -1,15 +1,17 @@
 import { renderToString } from 'react-dom/server'
 import type { ComponentState } from '@/contract'
-import { checkGuide, readGuide, searchEntries } from '@/core/guide'
+import { checkGuide, pageEntries, readGuide, searchEntries } from '@/core/guide'
+import { libraryPages, linksOf, linkTarget, pageProblems, type LibraryPage, type LinkPlaces } from '@/core/pages'
 import type { Problem } from '@/core/problem'
-import { kindOf, resolvePath, textOf, type Sheet } from '@/core/sheet'
+import { kindOf, resolvePath, textOf, type Library, type Sheet } from '@/core/sheet'
 import { tokenContexts } from '@/core/tokens'
 import { benchModelOf, boardModelOf, type Readable } from '@/models'
 import { siteAssets } from './assets'
 import { Foundations } from './Foundations'
 import { Overview } from './Overview'
 import type { PageData } from './PageData'
-import { escapeHtml, printPage } from './shell'
+import { LibraryPageView } from './LibraryPageView'
+import { escapeHtml, printPage, type Shell } from './shell'
 import { SitePage } from './SitePage'
 
 /** A published guide: its files by path, and what in the guides is wrong. */
@@ -31,7 +33,7 @@ export async function makeSite(readable: Readable, verdicts: Verdicts, onPage?: 
   const sheets = library.sheets.filter(({ data }) => kindOf(data.source).isRendered)
   const files = siteAssets()
   const problems: Problem[] = []
-  const shell = { library: library.data.name, foot: verdicts.foot }
+  const shell = { library: library.data.name, foot: verdicts.foot, hasPages: library.data.guides.length > 0 }
   const data = (name: string, value: unknown) => `${name}=${JSON.stringify(value).replaceAll('<', '\\u003c')}`
   for (const [at, sheet] of sheets.entries()) {
     onPage?.(sheet.data.name)
@@ -53,7 +55,12 @@ export async function makeSite(readable: Readable, verdicts: Verdicts, onPage?: 
       }),
     )
   }
-  const entries = sheets.flatMap((sheet) => searchEntries(sheet, guideText(readable, sheet)?.text))
+  const pages = libraryPages(library)
+  problems.push(...addPages(files, library, pages, sheets, shell))
+  const entries = [
+    ...pages.flatMap(pageEntries),
+    ...sheets.flatMap((sheet) => searchEntries(sheet, guideText(readable, sheet)?.text)),
+  ]
   files.set('data/search.js', data('breltSearch', entries))
   files.set(
     'index.html',
@@ -61,7 +68,12 @@ export async function makeSite(readable: Readable, verdicts: Verdicts, onPage?: 
       ...shell,
       title: library.data.name,
       body: renderToString(
-        <Overview name={library.data.name} about={library.data.about} sheets={sheets} states={verdicts.states} />,
+        <Overview
+          {...{ pages, sheets }}
+          name={library.data.name}
+          about={library.data.about}
+          states={verdicts.states}
+        />,
       ),
       scripts: ['data/search.js', 'assets/search.js'],
     }),
@@ -76,6 +88,38 @@ export async function makeSite(readable: Readable, verdicts: Verdicts, onPage?: 
     }),
   )
   return { files, problems }
+}
+
+/** Writes the library's own pages, and the files that they lead to. @returns links that lead nowhere */
+function addPages(
+  files: Site['files'],
+  library: Library,
+  pages: readonly LibraryPage[],
+  sheets: readonly Sheet[],
+  shell: Pick<Shell, 'library' | 'foot' | 'hasPages'>,
+): Problem[] {
+  const places: LinkPlaces = {
+    pages,
+    components: sheets.map(({ slug }) => slug),
+    files: library.tree.paths,
+  }
+  for (const page of pages) {
+    files.set(
+      `${page.name}.html`,
+      printPage({
+        ...shell,
+        title: `${page.title} · ${library.data.name}`,
+        body: renderToString(<LibraryPageView page={page} places={places} />),
+        scripts: [],
+      }),
+    )
+    for (const { href } of linksOf(page)) {
+      const target = linkTarget(page, href, places)
+      const bytes = target.to === 'file' ? library.tree.bytes(target.path) : undefined
+      if (target.to === 'file' && bytes) files.set(`files/${target.path}`, bytes)
+    }
+  }
+  return pageProblems(places)
 }
 
 function guideText({ library }: Pick<Readable, 'library'>, { file, data }: Sheet) {

@@ -20,7 +20,9 @@ export interface CompiledScript {
 }
 
 // A component is compiled again at each keystroke in its other files, and in each of its contexts.
-const kept = new LRUCache<string, { inputs: ReadonlyMap<string, string | undefined>; compiled: CompiledScript }>({ max: 60 })
+const kept = new LRUCache<string, { inputs: ReadonlyMap<string, string | undefined>; compiled: CompiledScript }>({
+  max: 60,
+})
 
 /** The name under which a bundle of several modules exports one of them. */
 export const memberName = (at: number): string => `m${at}`

@@ -70,20 +70,7 @@ async function saveIn(tx: Transaction, save: Save, library: Pick<Library, 'data'
   if (head && save.base === undefined) return refuse(file, `there is a component "${slug}" already`)
   const current: Record<string, string> = head ? await manifestTexts(tx, head.manifest) : {}
   const base: Record<string, string> = head && save.base !== head.id ? await baseTexts(tx, save) : current
-  const texts: Record<string, string | null> = {}
-  const conflicts: TextConflict[] = []
-  for (const [path, ours] of Object.entries(save.texts)) {
-    const theirs = current[path]
-    const was = base[path]
-    if (ours === null || theirs === undefined || was === undefined || was === theirs) {
-      texts[path] = ours
-      continue
-    }
-    const merge = path.endsWith(SHEET_SUFFIX) ? mergeSheetText : mergeLines
-    const merged = merge(path, was, ours, theirs, save.prefer ?? 'theirs')
-    conflicts.push(...merged.conflicts)
-    texts[path] = merged.text
-  }
+  const { texts, conflicts } = mergeTexts(save, base, current)
   if (conflicts.length > 0 && !save.prefer) return { kind: 'conflict', head: head!.id, conflicts }
   const changed = Object.entries(texts).filter(([path, text]) => (current[path] ?? null) !== text)
   await settleDrafts(tx, save)
@@ -105,30 +92,49 @@ async function saveIn(tx: Transaction, save: Save, library: Pick<Library, 'data'
     tx,
     fresh.map(({ path, bytes }) => ({ hash: hashes.get(path)!, bytes })),
   )
+  await writeFiles(tx, libraryId, changed, hashes)
+  const names = changed.map(([path]) => path)
+  const note = save.note ?? (head ? nameOfRevision(file, current, after, names) : 'Made')
+  const manifest: Manifest = manifestOf(componentFiles(read.sheet, paths), hashes)
+  const { kind = 'edit', author, ofId } = save
+  const component = { libraryId, slug, file, name: read.sheet.data.name }
+  const revision = await addRevision(tx, component, { kind, author, note, manifest, ...(ofId && { ofId }) }, head?.id)
+  return { kind: 'saved', revision, note, merged: base !== current, texts: Object.fromEntries(changed) }
+}
+
+/** Merges what is saved with what has been saved since its base. */
+function mergeTexts(save: Save, base: Readonly<Record<string, string>>, current: Readonly<Record<string, string>>) {
+  const texts: Record<string, string | null> = {}
+  const conflicts: TextConflict[] = []
+  for (const [path, ours] of Object.entries(save.texts)) {
+    const theirs = current[path]
+    const was = base[path]
+    if (ours === null || theirs === undefined || was === undefined || was === theirs) {
+      texts[path] = ours
+      continue
+    }
+    const merge = path.endsWith(SHEET_SUFFIX) ? mergeSheetText : mergeLines
+    const merged = merge(path, was, ours, theirs, save.prefer ?? 'theirs')
+    conflicts.push(...merged.conflicts)
+    texts[path] = merged.text
+  }
+  return { texts, conflicts }
+}
+
+async function writeFiles(
+  tx: Transaction,
+  libraryId: string,
+  changed: readonly [path: string, text: string | null][],
+  hashes: ReadonlyMap<string, string>,
+) {
   for (const [path, text] of changed) {
-    const at = and(eq(libraryFiles.libraryId, libraryId), eq(libraryFiles.path, path))
-    await tx.delete(libraryFiles).where(at)
+    await tx.delete(libraryFiles).where(and(eq(libraryFiles.libraryId, libraryId), eq(libraryFiles.path, path)))
     if (text !== null) await tx.insert(libraryFiles).values({ libraryId, path, hash: hashes.get(path)! })
   }
   await tx
     .update(libraries)
     .set({ fingerprint: fingerprintOf(hashes) })
     .where(eq(libraries.id, libraryId))
-  const note =
-    save.note ??
-    (head
-      ? nameOfRevision(
-          file,
-          current,
-          after,
-          changed.map(([path]) => path),
-        )
-      : 'Made')
-  const manifest: Manifest = manifestOf(componentFiles(read.sheet, paths), hashes)
-  const { kind = 'edit', author, ofId } = save
-  const component = { libraryId, slug, file, name: read.sheet.data.name }
-  const revision = await addRevision(tx, component, { kind, author, note, manifest, ...(ofId && { ofId }) }, head?.id)
-  return { kind: 'saved', revision, note, merged: base !== current, texts: Object.fromEntries(changed) }
 }
 
 const encoder = new TextEncoder()

@@ -92,6 +92,11 @@ export const librarySchema = z.strictObject({
     'What can surround a component; the first value is the default. `theme`, `direction`, `text-zoom` and `motion` have an effect of their own.',
     { theme: ['day', 'night'] },
   ),
+  guides: described(
+    z.array(filePath).default([]),
+    'Pages of Markdown for the library as a whole, in the order of its published guide.',
+    ['guides/writing.md'],
+  ),
   viewport: described(viewportSchema.prefault({}), 'The window in which cases are rendered.', { width: 1280 }),
   tolerance: described(toleranceSchema.prefault({}), 'How far a reading may be from what is expected.', {
     length: '0.5px',

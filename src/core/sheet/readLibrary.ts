@@ -38,9 +38,9 @@ export function readLibrary(tree: FileTree, only?: readonly string[]): { library
     else sheets.push(read.sheet)
   }
   if (!data) return { problems }
-  for (const key of ['tokens', 'styles'] as const) {
+  for (const key of ['tokens', 'styles', 'guides'] as const) {
     data[key].forEach((path, index) =>
-      problems.push(...fileProblems(tree, LIBRARY_FILE, path, source.at([key, index]), true)),
+      problems.push(...fileProblems(tree, LIBRARY_FILE, path, source.at([key, index]), key !== 'guides')),
     )
   }
   if (data.wrap)

@@ -73,75 +73,24 @@ export function judgeSurvey(
   /** Keys of the cases to judge; all when left out. */
   only?: ReadonlySet<string>,
 ): ClaimStanding[] {
-  const places = new Map(survey.readings.map(({ part, reading }, at) => [`${part}|${reading}`, at]))
-  // Readings that could not be taken have numbers below 0.
-  const unread = survey.reasons.length
-  const byKey = new Map(survey.cases.map((surveyed) => [surveyed.key, surveyed]))
+  const judge = new SurveyJudge(survey, space, tolerance, probe, tokens)
   const standings = new Map<Claim, Counted>()
-  for (const claim of rules.flatMap(({ claims }) => claims)) {
-    const place = places.get(requestKey(claim)) ?? -1
-    const known = dependsOnItselfOnly(claim) ? survey.contexts.map((): (Outcome | undefined)[] => []) : undefined
-    standings.set(claim, { claim, place, known, decides: [], misses: [], unread: [], later: [], counts: [] })
-  }
+  for (const claim of rules.flatMap(({ claims }) => claims)) standings.set(claim, judge.begin(claim))
   const resolve = makeCascade(rules)
-  const profiles = new Map<Resolution, Resolved>()
-  const plan: { space: Space; profiles: Profile[] } = { space, profiles: [] }
-  // A judge keeps what the browser answered, and tokens mean other values in other contexts.
-  const judges = survey.contexts.map(() => new ContextJudge(plan, tokens, tolerance))
-  const textAt = (surveyed: SurveyCase, place: number | undefined): Measured => {
-    const number = place === undefined ? undefined : surveyed.read[place]
-    if (number === undefined) return { unread: NOT_SURVEYED }
-    return number < 0 ? { unread: survey.reasons[-1 - number]! } : { text: survey.texts[number]! }
-  }
-  // Most outcomes are known from another case: what a judge needs is put together where they are not.
-  const profileOf = (resolved: Resolved): Profile => {
-    if (!resolved.profile) {
-      resolved.profile = makeProfile(plan.profiles.length, resolved.resolution, [])
-      plan.profiles.push(resolved.profile)
-    }
-    return resolved.profile
-  }
-  const judgeOne = (surveyed: SurveyCase, resolved: Resolved, at: number): Outcome => {
-    const profile = profileOf(resolved)
-    const judge = judges[surveyed.context]!
-    const readings = (request: number) => textAt(surveyed, places.get(requestKey(profile.requests[request]!)))
-    const planned = { key: surveyed.key, values: surveyed.values, profile: profile.index } as PlannedCase
-    let isAnswered = true
-    for (const { probe: wanted, key } of judge.probes(planned, readings, at)) {
-      const answer = wanted.needs === 'nothing' ? probe(wanted.property, wanted.text) : undefined
-      if (answer) judge.answer(key, answer)
-      else isAnswered = false
-    }
-    const result = judge.judge(planned, at, readings, (key, wanted) => {
-      const other = byKey.get(key)
-      return other ? textAt(other, places.get(wanted)) : { unread: 'the case to compare with was not read' }
-    })
-    return outcomeOf(result, isAnswered)
-  }
+  const known = new Map<Resolution, Resolved>()
   for (const surveyed of survey.cases) {
     if (only && !only.has(surveyed.key)) continue
     const resolution = resolve(surveyed.values)
-    let resolved = profiles.get(resolution)
+    let resolved = known.get(resolution)
     if (!resolved) {
       resolved = {
         resolution,
         judged: judgedClaims(resolution).map((claim) => standings.get(claim)!),
         all: [...resolution.values()].map((claim) => standings.get(claim)!),
       }
-      profiles.set(resolution, resolved)
+      known.set(resolution, resolved)
     }
-    for (const standing of resolved.all) standing.decides.push(surveyed)
-    for (const [at, standing] of resolved.judged.entries()) {
-      const number = surveyed.read[standing.place]
-      // Of what names neither another case nor another reading, equal readings in a context come out alike.
-      let outcome = number === undefined ? LATER : standing.known?.[surveyed.context]![number + unread]
-      if (!outcome) {
-        outcome = judgeOne(surveyed, resolved, at)
-        if (standing.known) standing.known[surveyed.context]![number! + unread] = outcome
-      }
-      if (number !== undefined && number >= 0) standing.counts[number] = (standing.counts[number] ?? 0) + 1
-      take(standing, surveyed, outcome)
-    }
+    judge.take(surveyed, resolved)
   }
   return [...standings.values()].map(({ counts, known: _, place: __, ...standing }) => ({
     ...standing,
@@ -149,6 +98,89 @@ export function judgeSurvey(
       .map(([number, count]) => [survey.texts[Number(number)]!, count] as const)
       .sort(([, a], [, b]) => b - a),
   }))
+}
+
+/** Judges the cases of a survey one after the other, and keeps what is sure to come out alike. */
+class SurveyJudge {
+  /** The place of each reading in a case's list. */
+  readonly #places: ReadonlyMap<string, number>
+  readonly #byKey: ReadonlyMap<string, SurveyCase>
+  readonly #plan: { space: Space; profiles: Profile[] }
+  /** One a context: a judge keeps what the browser answered, and tokens mean other values in other contexts. */
+  readonly #judges: readonly ContextJudge[]
+
+  constructor(
+    readonly survey: Survey,
+    space: Space,
+    tolerance: Tolerance,
+    readonly probe: Prober,
+    tokens: Pick<TokenBook, 'get'>,
+  ) {
+    this.#places = new Map(survey.readings.map(({ part, reading }, at) => [`${part}|${reading}`, at]))
+    this.#byKey = new Map(survey.cases.map((surveyed) => [surveyed.key, surveyed]))
+    const plan = { space, profiles: [] }
+    this.#plan = plan
+    this.#judges = survey.contexts.map(() => new ContextJudge(plan, tokens, tolerance))
+  }
+
+  begin(claim: Claim): Counted {
+    const place = this.#places.get(requestKey(claim)) ?? -1
+    const known = dependsOnItselfOnly(claim) ? this.survey.contexts.map((): (Outcome | undefined)[] => []) : undefined
+    return { claim, place, known, decides: [], misses: [], unread: [], later: [], counts: [] }
+  }
+
+  take(surveyed: SurveyCase, resolved: Resolved): void {
+    for (const standing of resolved.all) standing.decides.push(surveyed)
+    for (const [at, standing] of resolved.judged.entries()) {
+      const number = surveyed.read[standing.place]
+      if (number !== undefined && number >= 0) standing.counts[number] = (standing.counts[number] ?? 0) + 1
+      count(standing, surveyed, number === undefined ? LATER : this.outcome(surveyed, resolved, at, number))
+    }
+  }
+
+  /** Of what names neither another case nor another reading, equal readings in a context come out alike. */
+  private outcome(surveyed: SurveyCase, resolved: Resolved, at: number, number: number): Outcome {
+    const known = resolved.judged[at]!.known?.[surveyed.context]
+    // Readings that could not be taken have numbers below 0.
+    const place = number + this.survey.reasons.length
+    const outcome = known?.[place] ?? this.judge(surveyed, resolved, at)
+    if (known) known[place] = outcome
+    return outcome
+  }
+
+  private judge(surveyed: SurveyCase, resolved: Resolved, at: number): Outcome {
+    const profile = this.profileOf(resolved)
+    const judge = this.#judges[surveyed.context]!
+    const readings = (request: number) => this.textAt(surveyed, requestKey(profile.requests[request]!))
+    const planned = { key: surveyed.key, values: surveyed.values, profile: profile.index } as PlannedCase
+    let isAnswered = true
+    for (const { probe: wanted, key } of judge.probes(planned, readings, at)) {
+      const answer = wanted.needs === 'nothing' ? this.probe(wanted.property, wanted.text) : undefined
+      if (answer) judge.answer(key, answer)
+      else isAnswered = false
+    }
+    const result = judge.judge(planned, at, readings, (key, wanted) => {
+      const other = this.#byKey.get(key)
+      return other ? this.textAt(other, wanted) : { unread: 'the case to compare with was not read' }
+    })
+    return outcomeOf(result, isAnswered)
+  }
+
+  private textAt(surveyed: SurveyCase, reading: string): Measured {
+    const place = this.#places.get(reading)
+    const number = place === undefined ? undefined : surveyed.read[place]
+    if (number === undefined) return { unread: NOT_SURVEYED }
+    return number < 0 ? { unread: this.survey.reasons[-1 - number]! } : { text: this.survey.texts[number]! }
+  }
+
+  /** Most outcomes are known from another case: what a judge needs is put together where they are not. */
+  private profileOf(resolved: Resolved): Profile {
+    if (!resolved.profile) {
+      resolved.profile = makeProfile(this.#plan.profiles.length, resolved.resolution, [])
+      this.#plan.profiles.push(resolved.profile)
+    }
+    return resolved.profile
+  }
 }
 
 /** A standing while it is counted: outcomes by context and reading, and how often each reading was met. */
@@ -182,7 +214,7 @@ function outcomeOf(result: CheckResult | 'later', isAnswered: boolean): Outcome 
   }
 }
 
-function take(standing: Counted, surveyed: SurveyCase, outcome: Outcome) {
+function count(standing: Counted, surveyed: SurveyCase, outcome: Outcome) {
   switch (outcome.is) {
     case 'later':
       standing.later.push(surveyed)

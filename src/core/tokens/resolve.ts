@@ -31,43 +31,89 @@ export interface ResolvedTokens {
 
 class Unresolved extends Error {}
 
+/** A value with its type, as far as it has one. */
+interface Resolved {
+  value: unknown
+  type?: string | undefined
+}
+
 /** Follows every alias and writes every value as CSS. A token that cannot be resolved is left out and told as an issue. */
 export function resolveTokens(raw: RawTokens, naming?: TokenNaming): ResolvedTokens {
+  const resolver = new AliasResolver(raw)
   const tokens = new Map<string, Token>()
-  const issues: TokenIssue[] = []
-  const told = new Set<RawToken>()
-  const done = new Map<string, { value: unknown; type?: string | undefined }>()
-  const trail: string[] = []
+  for (const token of raw.values()) {
+    try {
+      tokens.set(token.path, written(token, resolver.resolve(token.path, token), naming))
+    } catch (error) {
+      if (error instanceof TokenValueError) {
+        const expected = `expected ${error.message}`
+        resolver.note({
+          code: 'token-type',
+          token,
+          message: `has a value that its type ${token.type ?? ''} does not take: ${expected}`,
+        })
+      } else if (!(error instanceof Unresolved)) throw error // our bug, not the author's
+    }
+  }
+  return { tokens, issues: resolver.issues }
+}
 
-  const tell = (issue: TokenIssue): never => {
-    if (!told.has(issue.token)) issues.push(issue)
+/** @throws TokenValueError */
+function written({ path, alpha }: RawToken, { value, type }: Resolved, naming: TokenNaming | undefined): Token {
+  const fields = type === 'typography' && typeof value === 'object' ? typographyFields(value) : undefined
+  const plain = cssValue(value, type)
+  // What vendors write beside a colour goes for it as it does for one of the format.
+  const css = alpha === undefined ? plain : `rgb(from ${plain} r g b / ${alpha})`
+  const property = customPropertyName(path, naming)
+  return { path, ...(type && { type }), property, css, ...(fields && { fields }) }
+}
+
+/** Follows aliases from token to token, each once. */
+class AliasResolver {
+  readonly issues: TokenIssue[] = []
+  #told = new Set<RawToken>()
+  #done = new Map<string, Resolved>()
+  /** The tokens that are being followed. */
+  #trail: string[] = []
+
+  constructor(readonly raw: RawTokens) {}
+
+  note(issue: TokenIssue): void {
+    this.issues.push(issue)
+  }
+
+  /** @param asker whose value names the path @throws Unresolved with what is wrong told */
+  resolve(path: string, asker: RawToken): Resolved {
+    const { raw } = this
+    const known = this.#done.get(path)
+    if (known) return known
+    const token = raw.get(path) ?? raw.get(path + '.$root')
+    if (!token)
+      return this.fail({ code: 'unknown-token', token: asker, name: path, nearest: nearest(path, raw.keys()) })
+    const from = this.#trail.indexOf(token.path)
+    if (from >= 0)
+      return this.fail({ code: 'token-cycle', token: asker, cycle: [...this.#trail.slice(from), token.path] })
+    this.#trail.push(token.path)
+    try {
+      const resolved = { value: this.substitute(token.value, token), type: token.type ?? this.aliasType(token) }
+      this.checkType(token, resolved.type)
+      this.#done.set(token.path, resolved)
+      return resolved
+    } finally {
+      this.#trail.pop()
+    }
+  }
+
+  private fail(issue: TokenIssue): never {
+    if (!this.#told.has(issue.token)) this.note(issue)
     // A cycle is told once, not once for each of its tokens.
-    const involved = issue.code === 'token-cycle' ? issue.cycle.map((path) => raw.get(path)!) : [issue.token]
-    for (const token of involved) told.add(token)
+    const involved = issue.code === 'token-cycle' ? issue.cycle.map((path) => this.raw.get(path)!) : [issue.token]
+    for (const token of involved) this.#told.add(token)
     throw new Unresolved()
   }
 
-  const resolvePathOf = (path: string, asker: RawToken): { value: unknown; type?: string | undefined } => {
-    const known = done.get(path)
-    if (known) return known
-    const token = raw.get(path) ?? raw.get(path + '.$root')
-    if (!token) return tell({ code: 'unknown-token', token: asker, name: path, nearest: nearest(path, raw.keys()) })
-    if (trail.includes(token.path)) {
-      return tell({ code: 'token-cycle', token: asker, cycle: [...trail.slice(trail.indexOf(token.path)), token.path] })
-    }
-    trail.push(token.path)
-    try {
-      const resolved = { value: substitute(token.value, token), type: token.type ?? aliasType(token) }
-      checkType(token, resolved.type)
-      done.set(token.path, resolved)
-      return resolved
-    } finally {
-      trail.pop()
-    }
-  }
-
-  const follow = ({ path, inside }: Reference, asker: RawToken): { value: unknown; type?: string | undefined } => {
-    const target = resolvePathOf(path, asker)
+  private follow({ path, inside }: Reference, asker: RawToken): Resolved {
+    const target = this.resolve(path, asker)
     if (inside.length === 0) return target
     // A property of another token's value has no type of its own.
     const value = inside.reduce<unknown>(
@@ -75,72 +121,45 @@ export function resolveTokens(raw: RawTokens, naming?: TokenNaming): ResolvedTok
       target.value,
     )
     return value === undefined
-      ? tell({ code: 'unknown-token', token: asker, name: `${path}/${inside.join('/')}` })
+      ? this.fail({ code: 'unknown-token', token: asker, name: `${path}/${inside.join('/')}` })
       : { value }
   }
 
-  const referenceOf = (value: unknown): Reference | undefined => {
-    if (typeof value === 'string') return readReference(value)
-    const reference = (value as { $ref?: unknown } | null)?.$ref
-    return typeof value === 'object' && typeof reference === 'string' ? readReference(reference) : undefined
-  }
-
-  const substitute = (value: unknown, token: RawToken): unknown => {
+  private substitute(value: unknown, token: RawToken): unknown {
     const reference = referenceOf(value)
-    if (reference) return follow(reference, token).value
+    if (reference) return this.follow(reference, token).value
     if (typeof value === 'string' && embedded(value)) {
       return fillEmbedded(value, (path) => {
-        const target = resolvePathOf(path, token)
+        const target = this.resolve(path, token)
         return cssValue(target.value, target.type)
       })
     }
-    if (Array.isArray(value)) return value.map((item) => substitute(item, token))
+    if (Array.isArray(value)) return value.map((item) => this.substitute(item, token))
     if (typeof value !== 'object' || value === null) return value
-    return Object.fromEntries(Object.entries(value).map(([key, item]) => [key, substitute(item, token)]))
+    return Object.fromEntries(Object.entries(value).map(([key, item]) => [key, this.substitute(item, token)]))
   }
 
-  const aliasType = (token: RawToken): string | undefined => {
+  private aliasType(token: RawToken): string | undefined {
     const reference = referenceOf(token.value)
-    return reference && follow(reference, token).type
+    return reference && this.follow(reference, token).type
   }
 
-  const checkType = (token: RawToken, type: string | undefined) => {
-    if (type !== undefined && !TOKEN_TYPES.includes(type) && !told.has(token)) {
-      told.add(token)
-      const near = nearest(type, TOKEN_TYPES)
-      issues.push({ code: 'unknown-type', token, type, ...(near !== undefined && { nearest: near }) })
+  private checkType(token: RawToken, type: string | undefined) {
+    if (type !== undefined && !TOKEN_TYPES.includes(type) && !this.#told.has(token)) {
+      this.#told.add(token)
+      this.note({ code: 'unknown-type', token, type, nearest: nearest(type, TOKEN_TYPES) })
     }
     const reference = referenceOf(token.value)
-    const target = reference && follow(reference, token).type
-    if (
-      token.type &&
-      target &&
-      token.type !== target &&
-      [token.type, target].every((each) => TOKEN_TYPES.includes(each))
-    ) {
-      const message = `is a ${token.type} but stands for "${reference!.path}", a ${target}`
-      tell({ code: 'token-type', token, message })
-    }
+    const target = reference && this.follow(reference, token).type
+    const areKnown = [token.type, target].every((each) => each !== undefined && TOKEN_TYPES.includes(each))
+    if (!areKnown || token.type === target) return
+    const message = `is a ${token.type} but stands for "${reference!.path}", a ${target}`
+    this.fail({ code: 'token-type', token, message })
   }
+}
 
-  for (const token of raw.values()) {
-    try {
-      const { value, type } = resolvePathOf(token.path, token)
-      const fields = type === 'typography' && typeof value === 'object' ? typographyFields(value) : undefined
-      const plain = cssValue(value, type)
-      // What vendors write beside a colour goes for it as it does for one of the format.
-      const css = token.alpha === undefined ? plain : `rgb(from ${plain} r g b / ${token.alpha})`
-      const property = customPropertyName(token.path, naming)
-      tokens.set(token.path, { path: token.path, ...(type && { type }), property, css, ...(fields && { fields }) })
-    } catch (error) {
-      if (error instanceof TokenValueError) {
-        issues.push({
-          code: 'token-type',
-          token,
-          message: `has a value that its type ${token.type ?? ''} does not take: expected ${error.message}`,
-        })
-      } else if (!(error instanceof Unresolved)) throw error // our bug, not the author's
-    }
-  }
-  return { tokens, issues }
+function referenceOf(value: unknown): Reference | undefined {
+  if (typeof value === 'string') return readReference(value)
+  const reference = (value as { $ref?: unknown } | null)?.$ref
+  return typeof value === 'object' && typeof reference === 'string' ? readReference(reference) : undefined
 }

@@ -56,62 +56,32 @@ export function fromCode(
   )
   const { varying, others } = axesOf(props)
   const unreached = source.kind === 'react' ? ownStates(states, varying) : []
-  // What is disabled takes no focus and answers to no pointer: it is a state beside these, no axis across them.
-  const interaction = states.interaction as { values: Record<string, unknown> } | undefined
-  for (const name of ['disabled', 'is-disabled'])
-    if (interaction && varying[name] === 'flag') {
-      interaction.values.disabled = { props: { [name]: true } }
-      delete varying[name]
-    }
-  const axes = { ...varying, ...Object.fromEntries(Object.entries(states).filter(([name]) => !(name in varying))) }
+  disabledAsState(states, varying)
   const fields = {
     sheet: 1,
     name: titleOf(slugFor(reading.name === 'default' ? slug : reading.name)),
     ...(reading.about && { about: reading.about }),
     status: 'draft',
-    source: {
-      kind: source.kind,
-      module: source.module,
-      ...(source.export !== undefined && source.export !== 'default' && { export: source.export }),
-      ...(source.tag !== undefined && { tag: source.tag }),
-      ...(source.styles.length > 0 && { styles: source.styles }),
-    },
+    source: sourceField(source),
     parts: Object.fromEntries(parts.map(({ part, select }) => [part, select])),
     props: Object.fromEntries(props.map((prop) => [prop.name, sheetProp(prop)])),
-    slots: Object.fromEntries(
-      slots.map(({ name, about, default: defaultValue }) => [
-        name,
-        {
-          text: true,
-          default:
-            typeof defaultValue === 'string'
-              ? { text: defaultValue }
-              : /^(children|default)$/.test(name)
-                ? { text: 'Text' }
-                : 'none',
-          ...(about && { about }),
-        },
-      ]),
-    ),
+    slots: Object.fromEntries(slots.map((slot) => [slot.name, sheetSlot(slot)])),
     events: Object.fromEntries(events.map(({ name, about }) => [name, about ? { about } : {}])),
-    axes,
+    axes: { ...varying, ...Object.fromEntries(Object.entries(states).filter(([name]) => !(name in varying))) },
   }
   const text = printSheet(fields)
   const isMany = countOf(text, file) > MANY_CASES
+  const copied = source.inPlace === undefined ? Object.entries(source.files) : []
   return {
     slug,
     file,
     texts: {
       [file]: isMany ? printSheet({ ...fields, cover: 'pairs' }) : text,
-      ...(source.inPlace === undefined &&
-        Object.fromEntries(Object.entries(source.files).map(([path, each]) => [folder + path, each]))),
+      ...Object.fromEntries(copied.map(([path, each]) => [folder + path, each])),
     },
     understood: [
       ...(parts.length > 0 ? [`parts ${parts.map(({ part }) => part).join(', ')}`] : []),
-      ...props.map(
-        (prop) =>
-          `prop ${prop.name}: ${prop.values ? prop.values.join(', ') : prop.type}${prop.default === undefined ? '' : `, ${String(prop.default)} when left out`}${prop.name in varying ? ', an axis' : ''}`,
-      ),
+      ...props.map((prop) => aboutProp(prop, varying)),
       ...slots.map(({ name }) => `slot ${name}`),
       ...events.map(({ name }) => `event ${name}`),
       ...Object.keys(states).map((name) => `axis ${name}, from the styles`),
@@ -130,6 +100,36 @@ export function fromCode(
       ),
     ],
   }
+}
+
+/** What is disabled takes no focus and answers to no pointer: it is a state beside these, no axis across them. */
+function disabledAsState(states: Record<string, unknown>, varying: Record<string, unknown>) {
+  const interaction = states.interaction as { values: Record<string, unknown> } | undefined
+  if (!interaction) return
+  for (const name of ['disabled', 'is-disabled'])
+    if (varying[name] === 'flag') {
+      interaction.values.disabled = { props: { [name]: true } }
+      delete varying[name]
+    }
+}
+
+const sourceField = ({ kind, module, tag, styles, ...source }: CodeSource) => ({
+  kind,
+  module,
+  ...(source.export !== undefined && source.export !== 'default' && { export: source.export }),
+  ...(tag !== undefined && { tag }),
+  ...(styles.length > 0 && { styles }),
+})
+
+function sheetSlot({ name, about, default: given }: CodeProp) {
+  const isMain = /^(children|default)$/.test(name)
+  const filling = typeof given === 'string' ? { text: given } : isMain ? { text: 'Text' } : 'none'
+  return { text: true, default: filling, ...(about && { about }) }
+}
+
+function aboutProp({ name, type, values, default: given }: CodeProp, varying: Readonly<Record<string, unknown>>) {
+  const leftOut = given === undefined ? '' : `, ${String(given)} when left out`
+  return `prop ${name}: ${values ? values.join(', ') : type}${leftOut}${name in varying ? ', an axis' : ''}`
 }
 
 interface Part {

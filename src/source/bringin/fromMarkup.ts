@@ -45,34 +45,11 @@ export function fromMarkup(html: string, css: string, taken: readonly string[], 
   const { axes: modifiers, template: plain, others } = modifierAxes(html, root, block, looks)
   const text = firstText(fragment)
   const template = text ? plain.replace(text.value, `{{ props.label | escape }}`) : plain
-  const partFor = ({ beside, tag }: CssState) =>
-    Object.entries(parts).find(
-      ([, select]) =>
-        beside.some((name) => select === `.${name}`) || (beside.length === 0 && tag !== undefined && select === tag),
-    )?.[0]
-  // A framework's sheet speaks of everything: only what this markup has counts.
-  const tags = new Set(elements.map(({ tagName }) => tagName))
-  const present = new Set(elements.flatMap(classesOf))
-  const isHere = ({ beside, tag }: CssState) =>
-    (beside.length > 0 || tag !== undefined) &&
-    beside.every((name) => present.has(name) || looks.includes(name)) &&
-    (tag === undefined || tags.has(tag))
-  const states = stateAxes(facts.states.filter(isHere), partFor)
-  const axes = { ...modifiers, ...states }
-  const styled = new Set(elements.flatMap(classesOf))
-  const foreign = [...facts.classes].filter(
-    (name) => !styled.has(name) && !name.startsWith(`${block}--`) && !/^(is|has|was)-/.test(name),
-  )
+  const axes = { ...modifiers, ...statesOf(elements, facts, looks, parts) }
   if (others.length > 0)
     unclear.push(`Not taken, since there are enough: ${others.map((name) => `.${name}`).join(', ')}.`)
-  const isFramework = facts.classes.size > MANY_CLASSES
-  if (foreign.length > 0 && !isFramework)
-    unclear.push(
-      `Styled, but not in the HTML: ${foreign
-        .slice(0, 8)
-        .map((name) => `.${name}`)
-        .join(', ')}.`,
-    )
+  const foreign = foreignClasses(elements, facts, block)
+  if (foreign.length > 0) unclear.push(`Styled, but not in the HTML: ${foreign.map((name) => `.${name}`).join(', ')}.`)
   const folder = folderOf(slug)
   const file = `${folder}${slug}.sheet.yaml`
   return {
@@ -100,6 +77,36 @@ export function fromMarkup(html: string, css: string, taken: readonly string[], 
     ],
     unclear,
   }
+}
+
+/** States that the styles give to what stands in the markup. A framework's sheet speaks of everything. */
+function statesOf(
+  elements: readonly Element[],
+  facts: CssFacts,
+  looks: readonly string[],
+  parts: Readonly<Record<string, string>>,
+): Record<string, unknown> {
+  const tags = new Set(elements.map(({ tagName }) => tagName))
+  const present = new Set(elements.flatMap(classesOf))
+  const isHere = ({ beside, tag }: CssState) =>
+    (beside.length > 0 || tag !== undefined) &&
+    beside.every((name) => present.has(name) || looks.includes(name)) &&
+    (tag === undefined || tags.has(tag))
+  const isOf = (select: string, { beside, tag }: CssState) =>
+    beside.some((name) => select === `.${name}`) || (beside.length === 0 && tag !== undefined && select === tag)
+  return stateAxes(
+    facts.states.filter(isHere),
+    (state) => Object.entries(parts).find(([, select]) => isOf(select, state))?.[0],
+  )
+}
+
+/** The first classes that are styled and stand nowhere; of a whole framework nobody wants to know. */
+function foreignClasses(elements: readonly Element[], { classes }: CssFacts, block: string | undefined): string[] {
+  if (classes.size > MANY_CLASSES) return []
+  const present = new Set(elements.flatMap(classesOf))
+  return [...classes]
+    .filter((name) => !present.has(name) && !name.startsWith(`${block}--`) && !/^(is|has|was)-/.test(name))
+    .slice(0, 8)
 }
 
 type AnyNode = DefaultTreeAdapterMap['node']

@@ -21,64 +21,99 @@ export async function propose(
   taken: readonly string[],
   library?: FileTree,
 ): Promise<{ proposals: Proposal[]; ignored: string[] }> {
-  const paths = Object.keys(dropped).filter((path) => !SKIPPED.test(path))
-  const proposals: Proposal[] = []
-  const used = new Set<string>()
-  const names = () => [...taken, ...proposals.map(({ slug }) => slug)]
-  for (const path of paths.filter((each) => /(^|\/)custom-elements\.json$/.test(each))) {
-    used.add(path)
-    proposals.push(...(await fromManifest(dropped, path, names(), used)))
+  const files = new DroppedFiles(dropped, taken)
+  for (const path of files.like(/(^|\/)custom-elements\.json$/)) {
+    files.use([path])
+    files.proposals.push(...(await fromManifest(dropped, path, files.taken(), files.used)))
   }
-  for (const path of paths.filter((each) => /\.(m?[jt]s|[jt]sx)$/.test(each) && definesElement(dropped[each]!))) {
+  proposeElements(files)
+  await proposeReact(files, library)
+  for (const path of files.like(/\.html?$/)) {
+    files.use([path])
+    const own = files.like(/\.css$/).filter((each) => !files.used.has(each))
+    const beside = own.filter((each) => stem(each) === stem(path))
+    const styles = files.use(beside.length > 0 ? beside : own)
+    const css = styles.map((each) => dropped[each]).join('\n')
+    files.proposals.push(fromMarkup(dropped[path]!, css, files.taken(), nameFrom(path)))
+  }
+  return {
+    proposals: files.proposals,
+    ignored: Object.keys(dropped).filter((path) => !files.used.has(path)),
+  }
+}
+
+/** What was dropped, with what has been made of it so far. */
+class DroppedFiles {
+  readonly proposals: Proposal[] = []
+  readonly used = new Set<string>()
+  readonly #paths: readonly string[]
+
+  constructor(
+    readonly dropped: Dropped,
+    /** Slugs that the library has. */
+    readonly known: readonly string[],
+  ) {
+    this.#paths = Object.keys(dropped).filter((path) => !SKIPPED.test(path))
+  }
+
+  like(pattern: RegExp): string[] {
+    return this.#paths.filter((path) => pattern.test(path))
+  }
+
+  taken(): string[] {
+    return [...this.known, ...this.proposals.map(({ slug }) => slug)]
+  }
+
+  use<Paths extends Iterable<string>>(paths: Paths): Paths {
+    for (const path of paths) this.used.add(path)
+    return paths
+  }
+
+  /** A module with all that it imports, from the folder that holds them all. */
+  moduleAt(path: string) {
+    const { base, files } = relativeFiles(this.dropped, [...this.use(closure(this.dropped, path))])
+    return { module: path.slice(base.length), files }
+  }
+}
+
+function proposeElements(files: DroppedFiles) {
+  const { dropped, used } = files
+  for (const path of files.like(/\.(m?[jt]s|[jt]sx)$/).filter((each) => definesElement(dropped[each]!))) {
     if (used.has(path)) continue
     for (const { tag, parts, ...reading } of readElements(treeOf(dropped), path)) {
-      const own = closure(dropped, path)
-      own.forEach((each) => used.add(each))
-      const { base, files } = relativeFiles(dropped, [...own])
-      const source = { kind: 'element' as const, module: path.slice(base.length), tag, styles: [], files, parts }
-      proposals.push(fromCode(reading, source, names()))
+      const source = { kind: 'element' as const, tag, styles: [], parts, ...files.moduleAt(path) }
+      files.proposals.push(fromCode(reading, source, files.taken()))
     }
   }
-  const imported = new Set(
-    paths.flatMap((path) => (/\.[jt]sx?$/.test(path) ? [...closure(dropped, path)].slice(1) : [])),
-  )
+}
+
+async function proposeReact(files: DroppedFiles, library: FileTree | undefined) {
+  const { dropped, used } = files
+  const sheets = files.like(/\.s?css$/)
+  const imported = new Set(files.like(/\.[jt]sx?$/).flatMap((path) => [...closure(dropped, path)].slice(1)))
   // What others import is theirs; a module of its own right comes first.
-  const modules = paths
-    .filter((each) => /\.[jt]sx$/.test(each) && !used.has(each))
+  const modules = files
+    .like(/\.[jt]sx$/)
+    .filter((each) => !used.has(each))
     .toSorted((a, b) => Number(imported.has(a)) - Number(imported.has(b)))
-  const styled = styledClasses(
-    paths.filter((each) => /\.s?css$/.test(each)).map((each) => [each, dropped[each]!] as const),
-  )
+  const styled = styledClasses(sheets.map((each) => [each, dropped[each]!] as const))
   const reader = readerOf(library === undefined ? treeOf(dropped) : overlay(library, dropped), modules)
   for (const path of modules) {
     const reading = await reader.read(path)
     if (reading.name === '') continue
-    const own = closure(dropped, path)
-    own.forEach((each) => used.add(each))
-    const { base, files } = relativeFiles(dropped, [...own])
-    const styles = paths.filter((each) => /\.s?css$/.test(each) && !used.has(each) && stem(each) === stem(path))
-    styles.forEach((each) => used.add(each))
+    const { module, files: own } = files.moduleAt(path)
+    const styles = files.use(sheets.filter((each) => !used.has(each) && stem(each) === stem(path)))
     const beside = Object.fromEntries(styles.map((each) => [each.slice(each.lastIndexOf('/') + 1), dropped[each]!]))
-    const inside = partsInCode(dropped[path]!, reading.name, (name) => styled.has(name))
     const source = {
       kind: 'react' as const,
-      module: path.slice(base.length),
-      inside,
+      module,
+      inside: partsInCode(dropped[path]!, reading.name, (name) => styled.has(name)),
       ...exportOf(dropped[path]!, reading.name),
       styles: Object.keys(beside),
-      files: { ...files, ...beside },
+      files: { ...own, ...beside },
     }
-    proposals.push(fromCode(reading, source, names(), reading.name === 'default' ? stem(path) : undefined))
+    files.proposals.push(fromCode(reading, source, files.taken(), reading.name === 'default' ? stem(path) : undefined))
   }
-  for (const path of paths.filter((each) => /\.html?$/.test(each))) {
-    used.add(path)
-    const own = paths.filter((each) => each.endsWith('.css') && !used.has(each))
-    const styles = own.filter((each) => stem(each) === stem(path))
-    const chosen = styles.length > 0 ? styles : own
-    chosen.forEach((each) => used.add(each))
-    proposals.push(fromMarkup(dropped[path]!, chosen.map((each) => dropped[each]).join('\n'), names(), nameFrom(path)))
-  }
-  return { proposals, ignored: Object.keys(dropped).filter((path) => !used.has(path)) }
 }
 
 /** By which export a component is imported, as its sheet says it. */

@@ -78,78 +78,89 @@ function tagIn(ts: Ts, node: TS.Expression, called: RegExp): string | undefined 
   return tag && ts.isStringLiteralLike(tag) && /^[a-z][\w.-]*-/.test(tag.text) ? tag.text : undefined
 }
 
+/** One place at which an element says what it takes. */
+interface Said {
+  codeName: string
+  at: TS.Node
+  options?: TS.ObjectLiteralExpression | undefined
+  type?: TS.TypeNode | undefined
+  initial?: TS.Expression | undefined
+}
+
 /** Fields with a decorator, entries of `static properties`, and observed attributes that are neither. */
 function propsOf(ts: Ts, scope: TypeScope, node: TS.ClassLikeDeclaration, path: string): CodeProp[] {
-  const props: CodeProp[] = []
-  const isKnown = (name: string) => props.some((each) => each.name === name)
+  const props = new Map<string, CodeProp>()
   const initials = initialsOf(ts, node)
-  const add = (
-    codeName: string,
-    at: TS.Node,
-    options: TS.ObjectLiteralExpression | undefined,
-    type?: TS.TypeNode,
-    initial?: TS.Expression,
-  ) => {
-    const attribute = optionOf(ts, options, 'attribute')
-    const isInner =
-      attribute?.kind === ts.SyntaxKind.FalseKeyword ||
-      optionOf(ts, options, 'state')?.kind === ts.SyntaxKind.TrueKeyword
-    const given = initial && literalIn(ts, initial)
-    const shape = type ? scope.shapeOf(type, path) : shapeOfValue(optionOf(ts, options, 'type')?.getText(), given)
-    const name = attribute && ts.isStringLiteralLike(attribute) ? attribute.text : kebabCase(codeName)
-    if (isKnown(name)) return
-    props.push({
-      name: kebabCase(name),
-      codeName,
-      ...shape,
-      ...(given !== undefined && { default: given }),
-      ...aboutOf(ts, at),
-      ...(isInner && { isInner }),
-      isOptional: true,
-      file: path,
-      line: lineOf(at),
-    })
+  const add = (prop: CodeProp) => {
+    if (!props.has(prop.name)) props.set(prop.name, prop)
   }
-  for (const member of node.members) {
-    const isField = ts.isPropertyDeclaration(member) || ts.isAccessor(member)
-    if (isField && ts.canHaveDecorators(member))
-      for (const { expression } of ts.getDecorators(member) ?? []) {
-        if (!ts.isCallExpression(expression) || expression.expression.getText() !== 'property') continue
-        const [options] = expression.arguments
-        const initial = ts.isPropertyDeclaration(member) ? member.initializer : undefined
-        const type = ts.isSetAccessor(member) ? member.parameters[0]?.type : member.type
-        add(
-          member.name.getText(),
-          member,
-          options && ts.isObjectLiteralExpression(options) ? options : undefined,
-          type,
-          initial,
-        )
-      }
-    const listed = staticValue(ts, member, 'properties')
-    if (listed && ts.isObjectLiteralExpression(listed))
-      for (const entry of listed.properties)
-        if (ts.isPropertyAssignment(entry))
-          add(
-            entry.name.getText(),
-            entry,
-            ts.isObjectLiteralExpression(entry.initializer) ? entry.initializer : undefined,
-            undefined,
-            initials.get(entry.name.getText()),
-          )
+  for (const member of node.members)
+    for (const said of [...decorated(ts, member), ...listed(ts, member, initials)]) add(propOf(ts, scope, said, path))
+  for (const member of node.members)
+    for (const at of observed(ts, member)) {
+      const asked = new RegExp(`(has|toggle)Attribute\\(\\s*['"\`]${at.text}['"\`]`)
+      const type = asked.test(node.getText()) ? 'flag' : 'text'
+      add({ name: kebabCase(at.text), codeName: at.text, type, isOptional: true, file: path, line: lineOf(at) })
+    }
+  return [...props.values()]
+}
+
+function propOf(ts: Ts, scope: TypeScope, { codeName, at, options, type, initial }: Said, path: string): CodeProp {
+  const attribute = optionOf(ts, options, 'attribute')
+  const isInner =
+    attribute?.kind === ts.SyntaxKind.FalseKeyword || optionOf(ts, options, 'state')?.kind === ts.SyntaxKind.TrueKeyword
+  const given = initial && literalIn(ts, initial)
+  const shape = type ? scope.shapeOf(type, path) : shapeOfValue(optionOf(ts, options, 'type')?.getText(), given)
+  return {
+    name: kebabCase(attribute && ts.isStringLiteralLike(attribute) ? attribute.text : codeName),
+    codeName,
+    ...shape,
+    ...(given !== undefined && { default: given }),
+    ...aboutOf(ts, at),
+    ...(isInner && { isInner }),
+    isOptional: true,
+    file: path,
+    line: lineOf(at),
   }
-  for (const member of node.members) {
-    const listed = staticValue(ts, member, 'observedAttributes')
-    if (listed && ts.isArrayLiteralExpression(listed))
-      for (const each of listed.elements) if (ts.isStringLiteralLike(each)) addAttribute(each)
-  }
-  function addAttribute(at: TS.StringLiteralLike) {
-    if (isKnown(kebabCase(at.text)) || /^(aria-|data-|class$|style$)/.test(at.text)) return
-    const asked = new RegExp(`(has|toggle)Attribute\\(\\s*['"\`]${at.text}['"\`]`)
-    const type = asked.test(node.getText()) ? 'flag' : 'text'
-    props.push({ name: kebabCase(at.text), codeName: at.text, type, isOptional: true, file: path, line: lineOf(at) })
-  }
-  return props
+}
+
+const objectIn = (ts: Ts, node: TS.Expression | undefined) =>
+  node && ts.isObjectLiteralExpression(node) ? node : undefined
+
+/** `@property({ … }) size = 'small'`. */
+function decorated(ts: Ts, member: TS.ClassElement): Said[] {
+  const isField = ts.isPropertyDeclaration(member) || ts.isAccessor(member)
+  if (!isField || !ts.canHaveDecorators(member)) return []
+  return (ts.getDecorators(member) ?? []).flatMap(({ expression }): Said[] =>
+    ts.isCallExpression(expression) && expression.expression.getText() === 'property'
+      ? [
+          {
+            codeName: member.name.getText(),
+            at: member,
+            options: objectIn(ts, expression.arguments[0]),
+            type: ts.isSetAccessor(member) ? member.parameters[0]?.type : member.type,
+            initial: ts.isPropertyDeclaration(member) ? member.initializer : undefined,
+          },
+        ]
+      : [],
+  )
+}
+
+/** `static properties = { size: { type: String } }`. */
+function listed(ts: Ts, member: TS.ClassElement, initials: ReadonlyMap<string, TS.Expression>): Said[] {
+  const all = objectIn(ts, staticValue(ts, member, 'properties'))
+  return (all?.properties ?? []).flatMap((entry): Said[] => {
+    if (!ts.isPropertyAssignment(entry)) return []
+    const codeName = entry.name.getText()
+    return [{ codeName, at: entry, options: objectIn(ts, entry.initializer), initial: initials.get(codeName) }]
+  })
+}
+
+/** `static observedAttributes = ['size']`, without those of every element. */
+function observed(ts: Ts, member: TS.ClassElement): TS.StringLiteralLike[] {
+  const all = staticValue(ts, member, 'observedAttributes')
+  if (!all || !ts.isArrayLiteralExpression(all)) return []
+  return all.elements.filter(ts.isStringLiteralLike).filter(({ text }) => !/^(aria-|data-|class$|style$)/.test(text))
 }
 
 /** `static x = …`, or what `static get x() { return … }` gives. */

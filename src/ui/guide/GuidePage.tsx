@@ -1,10 +1,9 @@
 'use client'
 
 import { useMemo, type ReactNode } from 'react'
-import { checkGuide, readGuide, starterGuide, type Around } from '@/core/guide'
+import { checkGuide, readGuide, readHeadings, starterGuide, type Around } from '@/core/guide'
 import { GuideBody } from './GuideBody'
 import type { GuideFacts } from './facts'
-import { headingsIn } from './Prose'
 
 /** A neighbour in the library. */
 export interface Neighbour {
@@ -33,7 +32,7 @@ export function GuidePage({ text, facts, around, bench, linkTo, evidence, previo
   const whole = text ?? starterGuide(sheet)
   const blocks = useMemo(() => readGuide(whole), [whole])
   const problems = useMemo(() => checkGuide(blocks, sheet, around), [blocks, sheet, around])
-  const headings = headingsIn(whole)
+  const headings = readHeadings(whole)
   const status = STATUS[sheet.data.status]
   return (
     <div className="mx-auto grid max-w-[1240px] gap-x-6 p-3 lg:grid-cols-[170px_minmax(0,1fr)]">

@@ -3,30 +3,7 @@
 import type { ReactNode } from 'react'
 import Markdown from 'react-markdown'
 import remarkGfm from 'remark-gfm'
-
-/** A heading of a guide, as its contents list it. */
-export interface Heading {
-  id: string
-  text: string
-  level: number
-}
-
-const HEADING = /^(#{2,3})\s+(.+?)\s*#*$/gm
-
-/** The headings of a text, in their order. */
-export const headingsIn = (text: string): Heading[] =>
-  [...text.replace(/^ {0,3}(```|~~~)[\s\S]*?^ {0,3}\1/gm, '').matchAll(HEADING)].map(([, marks = '', words = '']) => ({
-    id: headingId(words),
-    text: words.replace(/[*_`]/g, ''),
-    level: marks.length,
-  }))
-
-/** Begins with a letter of its own, so that it is never taken for the address of a setting. */
-const headingId = (words: string) =>
-  `s-${words
-    .toLowerCase()
-    .replace(/[^\p{L}\p{N}]+/gu, '-')
-    .replace(/^-|-$/g, '')}`
+import { headingId } from '@/core/guide'
 
 const textOf = (node: ReactNode): string =>
   Array.isArray(node)
@@ -38,13 +15,24 @@ const textOf = (node: ReactNode): string =>
         : ''
 
 /** Markdown as a guide has it: no HTML of its own, and headings that can be linked to. */
-export function Prose({ text, linkTo }: { text: string; linkTo(slug: string): string }) {
+export function Prose({
+  text,
+  linkTo,
+  hrefOf = (href) => (/^[a-z][a-z0-9-]*$/.test(href) ? linkTo(href) : href),
+}: {
+  text: string
+  /** Where the guide of a component is. */
+  linkTo(slug: string): string
+  /** Where a link leads. @defaultValue a slug to its component's guide, all else as it stands */
+  hrefOf?(href: string): string
+}) {
   return (
     <div className="prose">
       <Markdown
         remarkPlugins={[remarkGfm]}
         components={{
-          a: ({ href = '', children }) => <a href={/^[a-z][a-z0-9-]*$/.test(href) ? linkTo(href) : href}>{children}</a>,
+          a: ({ href = '', children }) => <a href={hrefOf(href)}>{children}</a>,
+          img: ({ src = '', alt = '' }) => <img src={hrefOf(String(src))} alt={alt} loading="lazy" />,
           h1: ({ children }) => <h2 id={headingId(textOf(children))}>{children}</h2>,
           h2: ({ children }) => <h2 id={headingId(textOf(children))}>{children}</h2>,
           h3: ({ children }) => <h3 id={headingId(textOf(children))}>{children}</h3>,
