@@ -46,10 +46,12 @@ export function Overview({
           </ul>
         </>
       )}
-      <h2 id="components" className="mt-4 font-semibold">
-        Components
-      </h2>
-      {sheets.length === 0 && <p className="text-quiet">This library has no components.</p>}
+      {(sheets.length > 0 || pages.length === 0) && (
+        <h2 id="components" className="mt-4 font-semibold">
+          Components
+        </h2>
+      )}
+      {sheets.length === 0 && pages.length === 0 && <p className="text-quiet">This library has no components yet.</p>}
       <ul>
         {sheets.map(({ slug, data }) => {
           const state = states.get(slug)

@@ -33,7 +33,14 @@ export async function makeSite(readable: Readable, verdicts: Verdicts, onPage?: 
   const sheets = library.sheets.filter(({ data }) => kindOf(data.source).isRendered)
   const files = siteAssets()
   const problems: Problem[] = []
-  const shell = { library: library.data.name, foot: verdicts.foot, hasPages: library.data.guides.length > 0 }
+  const pages = libraryPages(library)
+  const hasTokens = tokens.list({}).length > 0
+  const nav: Shell['nav'] = [
+    ...(pages.length > 0 ? [['index.html#pages', 'Pages'] as const] : []),
+    ...(sheets.length > 0 ? [['index.html#components', 'Components'] as const] : []),
+    ...(hasTokens ? [['foundations.html', 'Foundations'] as const] : []),
+  ]
+  const shell = { library: library.data.name, foot: verdicts.foot, nav }
   const data = (name: string, value: unknown) => `${name}=${JSON.stringify(value).replaceAll('<', '\\u003c')}`
   for (const [at, sheet] of sheets.entries()) {
     onPage?.(sheet.data.name)
@@ -55,7 +62,6 @@ export async function makeSite(readable: Readable, verdicts: Verdicts, onPage?: 
       }),
     )
   }
-  const pages = libraryPages(library)
   problems.push(...addPages(files, library, pages, sheets, shell))
   const entries = [
     ...pages.flatMap(pageEntries),
@@ -78,15 +84,16 @@ export async function makeSite(readable: Readable, verdicts: Verdicts, onPage?: 
       scripts: ['data/search.js', 'assets/search.js'],
     }),
   )
-  files.set(
-    'foundations.html',
-    printPage({
-      ...shell,
-      title: `Foundations · ${escapeHtml(library.data.name)}`,
-      body: renderToString(<Foundations tokens={tokens} contexts={tokenContexts(tokens)} />),
-      scripts: [],
-    }),
-  )
+  if (hasTokens)
+    files.set(
+      'foundations.html',
+      printPage({
+        ...shell,
+        title: `Foundations · ${escapeHtml(library.data.name)}`,
+        body: renderToString(<Foundations tokens={tokens} contexts={tokenContexts(tokens)} />),
+        scripts: [],
+      }),
+    )
   return { files, problems }
 }
 
@@ -96,7 +103,7 @@ function addPages(
   library: Library,
   pages: readonly LibraryPage[],
   sheets: readonly Sheet[],
-  shell: Pick<Shell, 'library' | 'foot' | 'hasPages'>,
+  shell: Pick<Shell, 'library' | 'foot' | 'nav'>,
 ): Problem[] {
   const places: LinkPlaces = {
     pages,

@@ -8,8 +8,8 @@ export interface Shell {
   scripts: readonly string[]
   /** The end of every page: what was read, when, with which browser. */
   foot: string
-  /** The library has pages of its own. */
-  hasPages: boolean
+  /** What stands in the head of every page: addresses and words. */
+  nav: readonly (readonly [href: string, label: string])[]
 }
 
 const ESCAPES: Record<string, string> = { '&': '&amp;', '<': '&lt;', '>': '&gt;', '"': '&quot;' }
@@ -20,7 +20,7 @@ const POLICY =
   "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-src 'self'; connect-src 'none'; form-action 'none'; base-uri 'none'; object-src 'none'"
 
 /** A whole page of a published guide. It works from any server and from a folder. */
-export const printPage = ({ library, title, body, scripts, foot, hasPages }: Shell): string => `<!doctype html>
+export const printPage = ({ library, title, body, scripts, foot, nav }: Shell): string => `<!doctype html>
 <html lang="en">
 <head>
 <meta charset="utf-8">
@@ -35,7 +35,7 @@ export const printPage = ({ library, title, body, scripts, foot, hasPages }: She
 <a class="sr-only focus:not-sr-only" href="#page">To the content</a>
 <header class="flex flex-wrap items-baseline gap-x-4 gap-y-1 border-b-2 border-ink bg-sheet px-3 py-2">
 <a class="font-semibold" href="index.html">${escapeHtml(library)}</a>
-<nav aria-label="The guide" class="flex gap-4">${hasPages ? '<a class="underline" href="index.html#pages">Pages</a>' : ''}<a class="underline" href="index.html#components">Components</a><a class="underline" href="foundations.html">Foundations</a></nav>
+<nav aria-label="The guide" class="flex gap-4">${nav.map(([href, label]) => `<a class="underline" href="${href}">${escapeHtml(label)}</a>`).join('')}</nav>
 </header>
 <main id="page">${body}</main>
 <footer class="mt-8 border-t border-line px-3 py-2 text-quiet">${escapeHtml(foot)}</footer>

@@ -1,5 +1,15 @@
 import { nestedSlugs, othersOf } from '@/core/plan'
-import { findFile, isVendored, kindOf, LIBRARY_FILE, resolvePath, textOf, type Library, type Sheet } from '@/core/sheet'
+import {
+  findFile,
+  isVendored,
+  kindOf,
+  LIBRARY_FILE,
+  resolvePath,
+  textOf,
+  type Library,
+  type Sheet,
+  type Source,
+} from '@/core/sheet'
 import type { Place, Problem } from '@/core/problem'
 import type { StageComponent, StagePiece } from '@/stage'
 import { compileScript, memberName, type CompiledScript } from './compileScript'
@@ -134,29 +144,44 @@ async function addStyles({ library, main, styles, problems }: Work, path: string
 }
 
 async function compilePiece(work: Work, sheet: Sheet): Promise<StagePiece | undefined> {
-  const { source } = sheet.data
-  if (source.kind === 'page') return undefined
-  const { tree } = work.library
-  const own = (path: string) => resolvePath(sheet.file, path)!
-  const code = (path: string) => moduleIn(work.code!, path)
   if (sheet.slug === work.main) addModuleStyles(work, 'own')
-  const { parts } = sheet
-  let piece: StagePiece
-  if (source.kind === 'markup') {
-    const { template, problems } = compileTemplate(tree, own(source.markup))
-    work.problems.push(...problems)
-    piece = { kind: 'markup', parts, template }
-    if (source.script !== undefined) piece.script = code(own(source.script))
-  } else {
-    const module = code(own(source.module))
-    piece =
-      source.kind === 'react'
-        ? { kind: 'react', parts, module, export: source.export, events: Object.keys(sheet.data.events) }
-        : { kind: 'element', parts, module, tag: source.tag }
-  }
-  for (const path of source.styles) await addStyles(work, findFile(tree, sheet.file, path)!, sheet.slug)
+  const piece = pieceOf(sheet.data.source, work, sheet)
+  const styles = kindOf(sheet.data.source).styles(sheet.data.source)
+  if (piece)
+    for (const path of styles) await addStyles(work, findFile(work.library.tree, sheet.file, path)!, sheet.slug)
   return piece
 }
+
+/** What the stage takes of a component of each kind; undefined where it takes none. */
+const PIECES: {
+  [Kind in Source['kind']]: (
+    source: Extract<Source, { kind: Kind }>,
+    work: Work,
+    sheet: Sheet,
+  ) => StagePiece | undefined
+} = {
+  markup: ({ markup, script }, work, { file, parts }) => {
+    const { template, problems } = compileTemplate(work.library.tree, resolvePath(file, markup)!)
+    work.problems.push(...problems)
+    return { kind: 'markup', parts, template, script: script === undefined ? undefined : codeAt(work, file, script) }
+  },
+  react: ({ module, export: name }, work, { file, parts, data }) => {
+    const events = Object.keys(data.events)
+    return { kind: 'react', parts, module: codeAt(work, file, module), export: name, events }
+  },
+  element: ({ module, tag }, work, { file, parts }) => ({
+    kind: 'element',
+    parts,
+    module: codeAt(work, file, module),
+    tag,
+  }),
+  page: () => undefined,
+}
+
+const pieceOf = <Kind extends Source['kind']>(source: Extract<Source, { kind: Kind }>, work: Work, sheet: Sheet) =>
+  PIECES[source.kind as Kind](source, work, sheet)
+
+const codeAt = ({ code }: Work, file: string, path: string) => moduleIn(code!, resolvePath(file, path)!)
 
 /** The styles that modules import, as one sheet: those that the component's own module leads to, or the others. */
 function addModuleStyles({ library, main, code, styles }: Work, of: 'own' | 'others') {
