@@ -282,7 +282,9 @@ describe('a published guide', () => {
         if (target.startsWith('data:') || /^#(1&|$)/.test(target)) continue
         const [path = '', place] = target.split('#')
         const isThere = path === '' || existsSync(join(out, path))
-        const isPlace = place === undefined || text.includes(`id="${place}"`)
+        const there =
+          path === '' ? text : isThere && path.endsWith('.html') ? readFileSync(join(out, path), 'utf8') : ''
+        const isPlace = place === undefined || there.includes(`id="${place}"`)
         if (!isThere || !isPlace || /^[a-z]+:/.test(target)) broken.push(`${name}: ${target}`)
       }
     }
