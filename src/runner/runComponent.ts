@@ -1,5 +1,5 @@
 import { availableParallelism } from 'node:os'
-import { ContextJudge, unreadCase, unreadCheck, type CaseResult, type CheckResult, type PlannedCase } from '@/core/plan'
+import { ContextJudge, unreadCase, type CaseResult, type CheckResult, type PlannedCase } from '@/core/plan'
 import { groupBy } from '@/core/group'
 import { counted } from '@/core/words'
 import {
@@ -13,6 +13,8 @@ import {
 } from '@/stage'
 import type { RunSetup } from './RunSetup'
 import { mountOrder, remember, runChunk, type ReadingStore, type Waiting } from './chunk'
+import { judgeWaiting } from './judgeWaiting'
+import { stageContext } from './stageContext'
 import { runInputCases, type InputResult } from './scenario'
 import { MOUNT_LIMIT_MS, StageHang } from './PageWatch'
 import type { StagePage } from './StagePage'
@@ -120,7 +122,9 @@ class ComponentRun {
     for (const [note, count] of this.#notes) this.incident(`${note} (${counted(count, 'case')})`)
     for (const result of this.#held) if (!this.#trial.isReplaced(result.key)) this.listener.onCase(result)
     for (const result of this.#acted) this.listener.onCase(result)
-    if (!this.listener.signal?.aborted) this.judgeWaiting()
+    if (this.listener.signal?.aborted) return
+    const waiting = this.#waiting.filter(({ isActed, planned }) => isActed || !this.#trial.isReplaced(planned.key))
+    for (const result of judgeWaiting(plan, waiting, this.#store)) this.listener.onCase(result)
   }
 
   /** What a component does outside of its cases shows in its first chunk: only then is the rest of the work divided. */
@@ -163,7 +167,7 @@ class ComponentRun {
 
   private contextOf({ values }: PlannedCase): StageContext {
     const inContext = Object.fromEntries(this.setup.contexts.map((name) => [name, values[name]!]))
-    return { values: { theme: 'default', ...inContext }, properties: this.setup.tokens.customProperties(inContext) }
+    return stageContext(this.setup.tokens, inContext)
   }
 
   /** Works at chunks in a page, until there are none; gives back the page, if one is open. */
@@ -283,25 +287,5 @@ class ComponentRun {
     if (this.#incidents.has(message)) return
     this.#incidents.add(message)
     this.listener.onIncident?.(message)
-  }
-
-  /** Judges what was compared with cases that came later. */
-  private judgeWaiting() {
-    for (const { planned, judge, readings, checks, isActed = false } of this.#waiting) {
-      if (!isActed && this.#trial.isReplaced(planned.key)) continue
-      const { claims } = this.setup.plan.profiles[planned.profile]!
-      const judged = checks.map((check, at): CheckResult => {
-        if (check !== 'later') return check
-        const result = judge.judge(
-          planned,
-          at,
-          readings,
-          (key, request) => this.#store.get(key)?.get(request) ?? { unread: 'the case to compare with was not read' },
-        )
-        return result === 'later' ? unreadCheck(claims[at]!.claim, 'the case to compare with was not read') : result
-      })
-      this.listener.onCase({ key: planned.key, values: planned.values, checks: judged })
-    }
-    this.#waiting = []
   }
 }

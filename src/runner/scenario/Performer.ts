@@ -3,6 +3,7 @@ import { fillingsOf, type ScenarioPlan } from '@/core/scenario'
 import { perform, type Change, type EventRecord, type Performance, type PerformanceHost, type Step } from '@/core/steps'
 import { stageCaseOf, type StageContext, type StageFilling, type Pending } from '@/stage'
 import type { PlannedCase } from '@/core/plan'
+import { stageContext } from '../stageContext'
 import { InputDriver, Refused } from './InputDriver'
 import { StepJudge } from './StepJudge'
 import type { PlayPage } from '../clock'
@@ -62,34 +63,34 @@ export class Performer {
     planned: PlannedCase,
     before: readonly Step[],
   ): Promise<Performer> {
-    const player = new Performer(page, setup, planned)
+    const performer = new Performer(page, setup, planned)
     await page.hold(setup.component)
     await page.load()
-    await player.applyMedia()
+    await performer.applyMedia()
     const events = kindOf(setup.sheet.data.source).tells === 'calls' ? [] : Object.keys(setup.sheet.data.events)
     try {
-      await page.passing(page.call('open', player.context(), page.clockKind, events))
+      await page.passing(page.call('open', performer.context(), page.clockKind, events))
     } catch (error) {
       throw new CannotStart(`the component could not be staged: ${(error as Error).message}`)
     }
     await page.begin()
     const there = await page.call('mount', stageCaseOf(planned))
     mounted(there)
-    await player.comeToRest(there)
+    await performer.comeToRest(there)
     const reached = await page.call('reach')
     mounted(reached)
-    await player.comeToRest(reached)
+    await performer.comeToRest(reached)
     for (const step of before) {
       // Who acts waits until what comes into sight has come.
-      await player.comeToRest()
-      await player.settle()
-      const { steps } = await perform([step], player.host())
+      await performer.comeToRest()
+      await performer.settle()
+      const { steps } = await perform([step], performer.host())
       if (steps[0]!.verdict !== 'holds')
         throw new CannotStart(`the start could not be reached: ${step.text}: ${steps[0]!.message}`)
     }
-    if (before.length > 0) await player.rest(before)
-    if (before.length > 0 || reached.states > 0) await player.enterStates()
-    return player
+    if (before.length > 0) await performer.rest(before)
+    if (before.length > 0 || reached.states > 0) await performer.enterStates()
+    return performer
   }
 
   /**
@@ -152,10 +153,7 @@ export class Performer {
   }
 
   private context(): StageContext {
-    return {
-      values: { theme: 'default', ...this.#contexts },
-      properties: this.setup.tokens.customProperties(this.#contexts),
-    }
+    return stageContext(this.setup.tokens, this.#contexts)
   }
 
   private async applyMedia() {

@@ -1,11 +1,10 @@
 'use client'
 
-import { Tabs } from 'radix-ui'
 import { useState } from 'react'
 import { ROUTES, type LibraryFacts, type ProposedComponent } from '@/contract'
 import { TitleBlock } from '../frame'
 import { call, RunProvider } from '../live'
-import { CodeEditor, nameCheck, TextField } from '../editing'
+import { CodeEditor, nameCheck, PaneTabs, TextField } from '../editing'
 import { Drop } from './Drop'
 import { emptyComponent } from './proposal'
 import { Proposal } from './Proposal'
@@ -19,9 +18,11 @@ const WAYS = [
   ['repository', 'A repository'],
 ] as const
 
+type Way = (typeof WAYS)[number][0]
+
 /** Makes a component: from nothing, or from code that exists. Nothing is saved before what was understood has been seen. */
 export function BringIn({ library, libraries }: { library: LibraryFacts; libraries: { id: string; name: string }[] }) {
-  const [way, setWay] = useState<string>('empty')
+  const [way, setWay] = useState<Way>('empty')
   const [proposals, setProposals] = useState<ProposedComponent[]>([])
   const [ignored, setIgnored] = useState<string[]>([])
   const [problem, setProblem] = useState<string>()
@@ -51,19 +52,14 @@ export function BringIn({ library, libraries }: { library: LibraryFacts; librari
         <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,5fr)_minmax(0,6fr)]">
           <section aria-label="Where it comes from" className="flex min-h-0 flex-col border-r border-line bg-sheet">
             <h1 className="px-3 pt-3 text-base font-semibold">Make a component</h1>
-            <Tabs.Root value={way} onValueChange={setWay} className="flex min-h-0 flex-1 flex-col">
-              <Tabs.List aria-label="Ways to make a component" className="mt-2 flex border-y border-line bg-paper">
-                {WAYS.map(([value, label]) => (
-                  <Tabs.Trigger
-                    key={value}
-                    value={value}
-                    className="border-r border-line px-2 py-1 data-[state=active]:bg-sheet data-[state=active]:font-semibold data-[state=inactive]:text-quiet"
-                  >
-                    {label}
-                  </Tabs.Trigger>
-                ))}
-              </Tabs.List>
-              <Tabs.Content value={way} className="flex min-h-0 flex-1 flex-col" tabIndex={-1}>
+            <div className="mt-2 min-h-0 flex-1 border-t border-line">
+              <PaneTabs<Way>
+                label="Ways to make a component"
+                tabs={WAYS}
+                value={way}
+                onValue={setWay}
+                className="flex flex-col"
+              >
                 {way === 'empty' && <Empty taken={taken} onPropose={(proposal) => setProposals([proposal])} />}
                 {way === 'html' && (
                   <Pasted key="html" files={['pasted.html', 'pasted.css']} onPropose={propose} isReading={isReading} />
@@ -73,8 +69,8 @@ export function BringIn({ library, libraries }: { library: LibraryFacts; librari
                 )}
                 {way === 'repository' && <Repository />}
                 {way === 'files' && <Drop onFiles={propose} onProblem={setProblem} library={library} />}
-              </Tabs.Content>
-            </Tabs.Root>
+              </PaneTabs>
+            </div>
             {problem !== undefined && (
               <p role="alert" className="border-t border-line p-3 whitespace-pre-wrap text-miss">
                 {problem}
