@@ -14,10 +14,10 @@ export const extraReadings = z.array(z.object({ part: z.string().max(100), readi
 
 /** What is read of a component in every case. */
 export const survey = defineRoute({
-  method: 'GET',
+  // It starts a browser.
+  method: 'POST',
   path: `${COMPONENT}/survey`,
-  /** `extra`: readings besides, as JSON. */
-  query: z.object({ extra: z.string().optional() }),
+  given: z.object({ extra: extraReadings.default([]) }),
   answer: surveyedSchema,
 })
 

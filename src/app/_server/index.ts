@@ -1,4 +1,5 @@
-export { answer, bodyOf, queryOf } from './body'
+export { answer, bodyOf, queryOf, readBody } from './body'
 export { componentFacts } from './componentPage'
-export { isOwn, notFound, refused } from './guard'
+export { handled } from './handled'
+export { notFound } from './notFound'
 export { workspace } from './workspace'

@@ -18,7 +18,7 @@ export function useSurvey(
   const { data, error, isFetching } = useQuery({
     queryKey: ['survey', library, slug, revision, asked],
     enabled: revision !== undefined,
-    queryFn: () => call(ROUTES.survey, { library, slug }, { query: { extra: asked } }),
+    queryFn: () => call(ROUTES.survey, { library, slug }, { given: { extra: [...extra] } }),
     staleTime: Infinity,
     retry: false,
     // What was read before stays in sight until the new readings are there.

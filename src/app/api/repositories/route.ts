@@ -1,6 +1,6 @@
 import { userInfo } from 'node:os'
 import { ROUTES, type RepositoryAnswer } from '@/contract'
-import { bodyOf, isOwn, refused, workspace } from '@/app/_server'
+import { bodyOf, handled, workspace } from '@/app/_server'
 import { BadInput } from '@/core/problem'
 import { LIBRARY_FILE } from '@/core/sheet'
 import { keepComponents, openFolder, proposeRepository, readFolder, writeFiles } from '@/source'
@@ -17,8 +17,7 @@ const answered = async (work: () => Promise<unknown>) => {
 }
 
 /** What a folder of this machine could become: the library that it is, or one that is proposed. Nothing is written. */
-export async function POST(request: Request) {
-  if (!isOwn(request)) return refused()
+export const POST = handled(async (request: Request) => {
   const body = await bodyOf(request, ROUTES.proposeRepository)
   if ('refusal' in body) return body.refusal
   return answered(async (): Promise<RepositoryAnswer> => {
@@ -27,11 +26,10 @@ export async function POST(request: Request) {
     const { files, ...proposal } = await proposeRepository(tree)
     return { kind: 'proposal', ...proposal, files: Object.keys(files) }
   })
-}
+})
 
 /** Writes what was proposed, for the components that were chosen, and links a library to the folder. */
-export async function PUT(request: Request) {
-  if (!isOwn(request)) return refused()
+export const PUT = handled(async (request: Request) => {
   const body = await bodyOf(request, ROUTES.takeRepository)
   if ('refusal' in body) return body.refusal
   return answered(async () => {
@@ -43,4 +41,4 @@ export async function PUT(request: Request) {
     const options = { author: userInfo().username, folder: tree.folder! }
     return importTree((await workspace()).link, readFolder(tree.folder!), options)
   })
-}
+})

@@ -1,11 +1,10 @@
 import { ROUTES } from '@/contract'
-import { answer, bodyOf, isOwn, notFound, refused, workspace } from '@/app/_server'
+import { answer, bodyOf, handled, notFound, workspace } from '@/app/_server'
 import { UPLOAD_LIMITS } from '@/core/sheet'
 import { propose } from '@/source'
 
 /** What could be made of pasted or dropped files. Nothing is saved. */
-export async function POST(request: Request, { params }: { params: Promise<{ library: string }> }) {
-  if (!isOwn(request)) return refused()
+export const POST = handled(async (request: Request, { params }: { params: Promise<{ library: string }> }) => {
   const { library } = await params
   if (Number(request.headers.get('content-length') ?? 0) > UPLOAD_LIMITS.bytes)
     return Response.json(
@@ -28,4 +27,4 @@ export async function POST(request: Request, { params }: { params: Promise<{ lib
   } catch (error) {
     return Response.json({ problem: `Nothing could be made of this: ${(error as Error).message}` }, { status: 422 })
   }
-}
+})

@@ -1,9 +1,9 @@
 import type { LibraryEvent } from '@/contract'
-import { notFound, workspace } from '@/app/_server'
+import { handled, notFound, workspace } from '@/app/_server'
 import { describeProblem } from '@/core/problem'
 
 /** A library's changes as they happen, as server-sent events. The first tells how it stands. */
-export async function GET(request: Request, { params }: { params: Promise<{ library: string }> }) {
+export const GET = handled(async (request: Request, { params }: { params: Promise<{ library: string }> }) => {
   const { library } = await params
   const space = await workspace()
   const opened = await space.open(library)
@@ -31,4 +31,4 @@ export async function GET(request: Request, { params }: { params: Promise<{ libr
   return new Response(stream, {
     headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store, no-transform' },
   })
-}
+})

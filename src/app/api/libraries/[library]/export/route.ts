@@ -1,9 +1,9 @@
 import { zipSync } from 'fflate'
-import { notFound, workspace } from '@/app/_server'
+import { handled, notFound, workspace } from '@/app/_server'
 import { findLibrary, treeOfLibrary } from '@/store'
 
 /** The library's folder as a zip: the same bytes that were taken in, and what was saved since. */
-export async function GET(_: Request, { params }: { params: Promise<{ library: string }> }) {
+export const GET = handled(async (_: Request, { params }: { params: Promise<{ library: string }> }) => {
   const { library } = await params
   const { db } = (await workspace()).link
   if (!(await findLibrary(db, library))) return notFound(`library "${library}"`)
@@ -12,4 +12,4 @@ export async function GET(_: Request, { params }: { params: Promise<{ library: s
   return new Response(new Uint8Array(zipSync(entries)), {
     headers: { 'content-type': 'application/zip', 'content-disposition': `attachment; filename="${library}.zip"` },
   })
-}
+})

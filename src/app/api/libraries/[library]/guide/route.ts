@@ -1,10 +1,10 @@
 import { zipSync } from 'fflate'
-import { notFound, workspace } from '@/app/_server'
+import { handled, notFound, workspace } from '@/app/_server'
 import { publishGuide } from '@/server'
 import { findLibrary } from '@/store'
 
 /** The library's guide as a zip of pages that need nothing but themselves. */
-export async function GET(_: Request, { params }: { params: Promise<{ library: string }> }) {
+export const GET = handled(async (_: Request, { params }: { params: Promise<{ library: string }> }) => {
   const { library } = await params
   const { db } = (await workspace()).link
   if (!(await findLibrary(db, library))) return notFound(`library "${library}"`)
@@ -22,4 +22,4 @@ export async function GET(_: Request, { params }: { params: Promise<{ library: s
   } catch (error) {
     return Response.json({ problem: (error as Error).message }, { status: 422 })
   }
-}
+})

@@ -1,10 +1,9 @@
 import { ROUTES } from '@/contract'
-import { answer, bodyOf, isOwn, notFound, refused, workspace } from '@/app/_server'
+import { answer, bodyOf, handled, notFound, workspace } from '@/app/_server'
 import { BadInput } from '@/core/problem'
 
 /** Links a library to a folder on this machine, or lets it live in the store alone. */
-export async function POST(request: Request, { params }: { params: Promise<{ library: string }> }) {
-  if (!isOwn(request)) return refused()
+export const POST = handled(async (request: Request, { params }: { params: Promise<{ library: string }> }) => {
   const { library } = await params
   const body = await bodyOf(request, ROUTES.link)
   if ('refusal' in body) return body.refusal
@@ -16,4 +15,4 @@ export async function POST(request: Request, { params }: { params: Promise<{ lib
     if (!(error instanceof BadInput)) throw error
     return Response.json({ problem: error.message }, { status: 422 })
   }
-}
+})

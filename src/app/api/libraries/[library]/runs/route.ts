@@ -1,9 +1,8 @@
 import { ROUTES } from '@/contract'
-import { answer, bodyOf, isOwn, notFound, refused, workspace } from '@/app/_server'
+import { answer, bodyOf, handled, notFound, workspace } from '@/app/_server'
 
 /** Starts a run of the library, or of the components named. */
-export async function POST(request: Request, { params }: { params: Promise<{ library: string }> }) {
-  if (!isOwn(request)) return refused()
+export const POST = handled(async (request: Request, { params }: { params: Promise<{ library: string }> }) => {
   const { library } = await params
   const opened = await (await workspace()).open(library)
   if (!opened) return notFound(`library "${library}"`)
@@ -12,4 +11,4 @@ export async function POST(request: Request, { params }: { params: Promise<{ lib
   const unknown = body.data.components?.find((slug) => !opened.sheets.some((sheet) => sheet.slug === slug))
   if (unknown !== undefined) return notFound(`component "${unknown}"`)
   return answer(ROUTES.startRun, { run: (await workspace()).runs.start(library, body.data.components) })
-}
+})

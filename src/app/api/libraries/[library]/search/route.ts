@@ -1,10 +1,10 @@
 import { ROUTES } from '@/contract'
-import { answer, notFound, workspace } from '@/app/_server'
+import { answer, handled, notFound, workspace } from '@/app/_server'
 import { searchEntries } from '@/core/guide'
 import { resolvePath, textOf } from '@/core/sheet'
 
 /** All that can be found in a library: names, and every word of its sheets and guides. */
-export async function GET(_: Request, { params }: { params: Promise<{ library: string }> }) {
+export const GET = handled(async (_: Request, { params }: { params: Promise<{ library: string }> }) => {
   const { library: id } = await params
   const opened = await (await workspace()).open(id)
   if (!opened) return notFound(`library "${id}"`)
@@ -16,4 +16,4 @@ export async function GET(_: Request, { params }: { params: Promise<{ library: s
       return searchEntries(sheet, path === undefined ? undefined : textOf(tree, path))
     }),
   )
-}
+})

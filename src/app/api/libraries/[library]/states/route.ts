@@ -1,11 +1,11 @@
 import { ROUTES } from '@/contract'
-import { answer, notFound, workspace } from '@/app/_server'
+import { answer, handled, notFound, workspace } from '@/app/_server'
 import { componentStates } from '@/server'
 
 /** How each component of a library stands after its last run, with the mark of every case. */
-export async function GET(_: Request, { params }: { params: Promise<{ library: string }> }) {
+export const GET = handled(async (_: Request, { params }: { params: Promise<{ library: string }> }) => {
   const { library } = await params
   const components = await componentStates(await workspace(), library)
   if (!components) return notFound(`library "${library}"`)
   return answer(ROUTES.states, { going: (await workspace()).runs.going(library) ?? null, components })
-}
+})

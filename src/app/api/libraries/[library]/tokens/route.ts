@@ -1,19 +1,18 @@
-import { answer, bodyOf, isOwn, notFound, refused, workspace } from '@/app/_server'
+import { answer, bodyOf, handled, notFound, workspace } from '@/app/_server'
 import { editTokens, stepTokens, tokensModel } from '@/server'
 import { ROUTES } from '@/contract'
 
 type Params = { params: Promise<{ library: string }> }
 
 /** A library's tokens, in every context, with where they are used. */
-export async function GET(_: Request, { params }: Params) {
+export const GET = handled(async (_: Request, { params }: Params) => {
   const { library } = await params
   const model = await tokensModel(await workspace(), library)
   return model ? answer(ROUTES.tokens, model) : notFound(`library "${library}"`)
-}
+})
 
 /** Changes tokens, or steps through their history. */
-export async function PUT(request: Request, { params }: Params) {
-  if (!isOwn(request)) return refused()
+export const PUT = handled(async (request: Request, { params }: Params) => {
   const { library } = await params
   const body = await bodyOf(request, ROUTES.changeTokens)
   if ('refusal' in body) return body.refusal
@@ -26,4 +25,4 @@ export async function PUT(request: Request, { params }: Params) {
   } catch (error) {
     return Response.json({ problem: (error as Error).message }, { status: 422 })
   }
-}
+})

@@ -1,9 +1,9 @@
 import { ROUTES } from '@/contract'
-import { answer, notFound, queryOf, workspace } from '@/app/_server'
+import { answer, handled, notFound, queryOf, workspace } from '@/app/_server'
 import { caseChecks } from '@/store'
 
 /** All that a run read in one case: `?slug=&key=`. */
-export async function GET(request: Request, { params }: { params: Promise<{ run: string }> }) {
+export const GET = handled(async (request: Request, { params }: { params: Promise<{ run: string }> }) => {
   const { run } = await params
   const query = queryOf(request, ROUTES.caseChecks)
   if ('refusal' in query) return query.refusal
@@ -11,4 +11,4 @@ export async function GET(request: Request, { params }: { params: Promise<{ run:
   const { db } = (await workspace()).link
   const found = await caseChecks(db, run, slug, key)
   return found ? answer(ROUTES.caseChecks, found) : notFound('reading of this case')
-}
+})

@@ -1,7 +1,7 @@
-import { notFound, workspace } from '@/app/_server'
+import { handled, notFound, workspace } from '@/app/_server'
 
 /** A run as it goes on, as server-sent events, from where it stands to its end. */
-export async function GET(request: Request, { params }: { params: Promise<{ run: string }> }) {
+export const GET = handled(async (request: Request, { params }: { params: Promise<{ run: string }> }) => {
   const { run } = await params
   const { runs } = await workspace()
   const encoder = new TextEncoder()
@@ -30,4 +30,4 @@ export async function GET(request: Request, { params }: { params: Promise<{ run:
   return new Response(stream, {
     headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store, no-transform' },
   })
-}
+})

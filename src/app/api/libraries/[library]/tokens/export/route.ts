@@ -1,4 +1,4 @@
-import { notFound, workspace } from '@/app/_server'
+import { handled, notFound, workspace } from '@/app/_server'
 import { exportTokens, TOKEN_FORMATS, type TokenFormat } from '@/core/tokens'
 
 const TYPES: Record<TokenFormat, string> = {
@@ -9,7 +9,7 @@ const TYPES: Record<TokenFormat, string> = {
 }
 
 /** A library's tokens for others to use: `?format=css`. */
-export async function GET(request: Request, { params }: { params: Promise<{ library: string }> }) {
+export const GET = handled(async (request: Request, { params }: { params: Promise<{ library: string }> }) => {
   const { library } = await params
   const opened = await (await workspace()).open(library)
   const format = TOKEN_FORMATS.find((each) => each === new URL(request.url).searchParams.get('format'))
@@ -21,4 +21,4 @@ export async function GET(request: Request, { params }: { params: Promise<{ libr
       'content-disposition': `attachment; filename="${name}"`,
     },
   })
-}
+})

@@ -1,10 +1,9 @@
-import { answer, bodyOf, isOwn, notFound, refused, workspace } from '@/app/_server'
+import { answer, bodyOf, handled, notFound, workspace } from '@/app/_server'
 import { tryTokens } from '@/server'
 import { ROUTES } from '@/contract'
 
 /** What a change of tokens would do, by rendering it. */
-export async function POST(request: Request, { params }: { params: Promise<{ library: string }> }) {
-  if (!isOwn(request)) return refused()
+export const POST = handled(async (request: Request, { params }: { params: Promise<{ library: string }> }) => {
   const { library } = await params
   const body = await bodyOf(request, ROUTES.tryTokens)
   if ('refusal' in body) return body.refusal
@@ -14,4 +13,4 @@ export async function POST(request: Request, { params }: { params: Promise<{ lib
   } catch (error) {
     return Response.json({ problem: (error as Error).message }, { status: 422 })
   }
-}
+})

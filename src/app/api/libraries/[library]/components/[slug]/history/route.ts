@@ -1,12 +1,12 @@
 import { ROUTES } from '@/contract'
-import { answer, bodyOf, isOwn, notFound, queryOf, refused, workspace } from '@/app/_server'
+import { answer, bodyOf, handled, notFound, queryOf, workspace } from '@/app/_server'
 import { goBack } from '@/server'
 import { changesBetween, revisionTexts } from '@/store'
 
 type Params = { params: Promise<{ library: string; slug: string }> }
 
 /** What differs between two revisions, field by field. */
-export async function GET(request: Request, { params }: Params) {
+export const GET = handled(async (request: Request, { params }: Params) => {
   const { library, slug } = await params
   const query = queryOf(request, ROUTES.compareRevisions)
   if ('refusal' in query) return query.refusal
@@ -16,14 +16,13 @@ export async function GET(request: Request, { params }: Params) {
   if (!before || !after) return notFound('revision of these numbers')
   const file = [...Object.keys(after), ...Object.keys(before)].find((path) => path.endsWith(`${slug}.sheet.yaml`)) ?? ''
   return answer(ROUTES.compareRevisions, { changes: changesBetween(file, before, after) })
-}
+})
 
 /** Undoes, does again, or brings an earlier revision back. */
-export async function POST(request: Request, { params }: Params) {
-  if (!isOwn(request)) return refused()
+export const POST = handled(async (request: Request, { params }: Params) => {
   const { library, slug } = await params
   const body = await bodyOf(request, ROUTES.stepHistory)
   if ('refusal' in body) return body.refusal
   if (!(await (await workspace()).open(library))) return notFound(`library "${library}"`)
   return answer(ROUTES.stepHistory, await goBack(await workspace(), library, slug, body.data))
-}
+})

@@ -1,13 +1,12 @@
 import { ROUTES } from '@/contract'
-import { answer, bodyOf, isOwn, notFound, refused, workspace } from '@/app/_server'
+import { answer, bodyOf, handled, notFound, workspace } from '@/app/_server'
 import { previewOf } from '@/server'
 import { dropDraft, keepDraft } from '@/store'
 
 type Params = { params: Promise<{ library: string; slug: string }> }
 
 /** How the component looks with texts that are not saved. What is typed is kept, so that a closed tab loses nothing. */
-export async function POST(request: Request, { params }: Params) {
-  if (!isOwn(request)) return refused()
+export const POST = handled(async (request: Request, { params }: Params) => {
   const { library, slug } = await params
   const body = await bodyOf(request, ROUTES.preview)
   if ('refusal' in body) return body.refusal
@@ -20,4 +19,4 @@ export async function POST(request: Request, { params }: Params) {
   for (const { path, tab: of } of drop) await dropDraft(link, library, path, of)
   const opened = await (await workspace()).open(library)
   return opened ? answer(ROUTES.preview, await previewOf(opened, slug, texts)) : notFound(`library "${library}"`)
-}
+})

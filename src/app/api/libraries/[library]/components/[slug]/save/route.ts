@@ -1,12 +1,11 @@
 import { ROUTES } from '@/contract'
-import { answer, bodyOf, isOwn, notFound, refused, workspace } from '@/app/_server'
+import { answer, bodyOf, handled, notFound, workspace } from '@/app/_server'
 import { save } from '@/server'
 
 type Params = { params: Promise<{ library: string; slug: string }> }
 
 /** Saves texts of a component as a revision; tells conflicts and faults instead of overwriting or breaking anything. */
-export async function POST(request: Request, { params }: Params) {
-  if (!isOwn(request)) return refused()
+export const POST = handled(async (request: Request, { params }: Params) => {
   const { library, slug } = await params
   const body = await bodyOf(request, ROUTES.save)
   if ('refusal' in body) return body.refusal
@@ -17,4 +16,4 @@ export async function POST(request: Request, { params }: Params) {
     )
   if (!(await (await workspace()).open(library))) return notFound(`library "${library}"`)
   return answer(ROUTES.save, await save(await workspace(), library, slug, body.data))
-}
+})

@@ -1,24 +1,25 @@
-import { extraReadings, ROUTES } from '@/contract'
-import { answer, notFound, queryOf, workspace } from '@/app/_server'
+import { ROUTES } from '@/contract'
+import { answer, handled, notFound, bodyOf, workspace } from '@/app/_server'
 import { BadInput } from '@/core/problem'
 import { NoBrowser } from '@/runner'
 
-/** What is read of a component in every case; `extra` names readings besides, as JSON. */
-export async function GET(request: Request, { params }: { params: Promise<{ library: string; slug: string }> }) {
-  const { library, slug } = await params
-  const opened = await (await workspace()).open(library)
-  if (!opened?.sheets.some((sheet) => sheet.slug === slug)) return notFound(`component "${slug}"`)
-  const query = queryOf(request, ROUTES.survey)
-  if ('refusal' in query) return query.refusal
-  try {
-    const extra = extraReadings.parse(JSON.parse(query.data.extra ?? '[]'))
-    const survey = await (await workspace()).surveys.of(library, slug, extra)
-    return answer(ROUTES.survey, { survey, tolerance: opened.library.data.tolerance })
-  } catch (error) {
-    const isTold = error instanceof BadInput || error instanceof NoBrowser
-    return Response.json(
-      { problem: isTold ? error.message : `It could not be read: ${(error as Error).message}` },
-      { status: 422 },
-    )
-  }
-}
+/** What is read of a component in every case; `extra` names readings besides. */
+export const POST = handled(
+  async (request: Request, { params }: { params: Promise<{ library: string; slug: string }> }) => {
+    const { library, slug } = await params
+    const opened = await (await workspace()).open(library)
+    if (!opened?.sheets.some((sheet) => sheet.slug === slug)) return notFound(`component "${slug}"`)
+    const body = await bodyOf(request, ROUTES.survey)
+    if ('refusal' in body) return body.refusal
+    try {
+      const survey = await (await workspace()).surveys.of(library, slug, body.data.extra)
+      return answer(ROUTES.survey, { survey, tolerance: opened.library.data.tolerance })
+    } catch (error) {
+      const isTold = error instanceof BadInput || error instanceof NoBrowser
+      return Response.json(
+        { problem: isTold ? error.message : `It could not be read: ${(error as Error).message}` },
+        { status: 422 },
+      )
+    }
+  },
+)

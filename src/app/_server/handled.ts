@@ -1,0 +1,36 @@
+import { BadInput } from '@/core/problem'
+import { TooLarge } from './body'
+import { askingOf, refusalOf } from './guard'
+import { COMMON_HEADERS } from './pageHeaders'
+
+const problem = (text: string, status: number) => Response.json({ problem: text }, { status })
+
+/**
+ * A route's handler that answers whatever happens: who is not one of ours is refused, bad input is told, and a fault of our own says
+ * that it is one.
+ */
+export const handled =
+  <Context>(handle: (request: Request, context: Context) => Promise<Response>) =>
+  async (request: Request, context: Context): Promise<Response> => {
+    const answer = await answerTo(handle, request, context)
+    for (const [name, value] of Object.entries(COMMON_HEADERS)) answer.headers.set(name, value)
+    return answer
+  }
+
+async function answerTo<Context>(
+  handle: (request: Request, context: Context) => Promise<Response>,
+  request: Request,
+  context: Context,
+): Promise<Response> {
+  const refusal = refusalOf(askingOf(request))
+  if (refusal !== undefined) return problem(refusal, 403)
+  try {
+    return await handle(request, context)
+  } catch (error) {
+    if (error instanceof BadInput) return problem(error.message, 422)
+    if (error instanceof TooLarge) return problem(error.message, 413)
+    console.error(error)
+    const [sentence = ''] = String((error as Error).message).split('\n')
+    return problem(`Something went wrong in Brelt itself: ${sentence}`, 500)
+  }
+}

@@ -1,0 +1,1 @@
+export const notFound = (what: string) => Response.json({ problem: `There is no ${what}.` }, { status: 404 })
