@@ -138,7 +138,7 @@ describe('the bench', () => {
     const address = page.url()
     expect(decodeURIComponent(address)).toContain('action/label=Ring & wait')
     const markup = await page.$eval('[data-code]', (code) => code.textContent)
-    const elsewhere = await launchChromium()
+    const elsewhere = await launchChromium({ isOnline: true })
     try {
       const fresh = await elsewhere.newPage()
       await fresh.setViewport({ width: 1280, height: 800 })

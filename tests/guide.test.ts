@@ -217,7 +217,7 @@ describe('a published guide', () => {
         .writeHead(200, { 'content-type': TYPES[extname(path)] ?? 'application/octet-stream' })
         .end(readFileSync(path))
     }).listen(0, '127.0.0.1')
-    browser = await launchChromium()
+    browser = await launchChromium({ isOnline: true })
   }, 120_000)
   afterAll(async () => {
     await browser?.close()

@@ -53,33 +53,67 @@ export const FLAGS = [
   '--blink-settings=primaryHoverType=2,availableHoverTypes=2,primaryPointerType=4,availablePointerTypes=4',
 ]
 
+/**
+ * What keeps a browser that runs component code from every network, this machine's own included, whatever slips by interception:
+ * no name leads anywhere, all else goes to a proxy that is not there, and calls between browsers go nowhere but through it.
+ */
+export const OFFLINE = [
+  '--proxy-server=http://127.0.0.1:9',
+  // Without this, what leads to this machine itself passes the proxy by.
+  '--proxy-bypass-list=<-loopback>',
+  '--host-resolver-rules=MAP * ~NOTFOUND',
+  '--dns-prefetch-disable',
+  '--no-pings',
+  '--webrtc-ip-handling-policy=disable_non_proxied_udp',
+  '--force-webrtc-ip-handling-policy=disable_non_proxied_udp',
+]
+
+/** Not every flag that the package gives suits component code: it is not to open windows. */
+export const LEFT_OUT = ['--disable-popup-blocking']
+
+/** Closes whatever a page opens. */
+export function closePopups(browser: Browser): void {
+  browser.on('targetcreated', (target) => {
+    if (target.opener())
+      target
+        .page()
+        .then((page) => page?.close())
+        .catch(() => {}) // gone already
+  })
+}
+
 export interface LaunchOptions {
   /** The whole application, as people use it, and not the engine alone. */
   whole?: boolean
+  /** Pages may reach this machine's servers: for what drives the application, never for component code. @defaultValue that of `whole` */
+  isOnline?: boolean
 }
 
 /**
  * Starts a headless browser: where it is installed the headless shell, which is the same engine without the application around it
  * and starts and opens pages in a third of the time. The caller closes it. @throws NoBrowser
  */
-export async function launchChromium({ whole = false }: LaunchOptions = {}): Promise<Browser> {
+export async function launchChromium({ whole = false, isOnline = whole }: LaunchOptions = {}): Promise<Browser> {
   const shell = whole || process.env.BRELT_CHROMIUM ? undefined : findShell()
   const executablePath = shell ?? findChromium()
   const { default: puppeteer } = await import('puppeteer-core')
   const isRoot = process.getuid?.() === 0
   try {
-    return await puppeteer.launch({
+    const browser = await puppeteer.launch({
       executablePath,
       headless: shell === undefined ? true : 'shell',
       // A pipe carries the thousands of small messages of a run with less work than a socket.
       pipe: true,
-      args: [...FLAGS, ...(isRoot ? ['--no-sandbox'] : [])],
+      args: [...FLAGS, ...(isOnline ? [] : OFFLINE), ...(isRoot ? ['--no-sandbox'] : [])],
+      ignoreDefaultArgs: isOnline ? false : LEFT_OUT,
       defaultViewport: null,
       protocolTimeout: 120_000,
       // The caller's own handlers decide: a run that is stopped still reports what it found.
       handleSIGINT: false,
       handleSIGTERM: false,
     })
+    if (!isOnline) closePopups(browser)
+    return browser
   } catch (error) {
     throw new NoBrowser(`${executablePath} does not start: ${(error as Error).message.split('\n')[0]}`)
   }

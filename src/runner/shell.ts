@@ -1,5 +1,5 @@
 import type { Browser } from 'puppeteer-core'
-import { FLAGS } from './chromium'
+import { closePopups, FLAGS, LEFT_OUT, OFFLINE } from './chromium'
 
 // Frames come only when they are asked for, and each draws all there is to draw.
 const FRAME_CONTROL = [
@@ -15,7 +15,7 @@ const FRAME_CONTROL = [
 /** Starts a browser under frame control. One page each: a second one under control takes it down (seen in Chromium 156). */
 export async function launchShell(executablePath: string): Promise<Browser> {
   const { default: puppeteer } = await import('puppeteer-core')
-  return puppeteer.launch({
+  const browser = await puppeteer.launch({
     executablePath,
     headless: 'shell',
     pipe: true,
@@ -23,11 +23,15 @@ export async function launchShell(executablePath: string): Promise<Browser> {
     args: [
       ...FLAGS.filter((flag) => flag !== '--site-per-process'),
       ...FRAME_CONTROL,
+      ...OFFLINE,
       ...(process.getuid?.() === 0 ? ['--no-sandbox'] : []),
     ],
+    ignoreDefaultArgs: LEFT_OUT,
     defaultViewport: null,
     protocolTimeout: 120_000,
     handleSIGINT: false,
     handleSIGTERM: false,
   })
+  closePopups(browser)
+  return browser
 }

@@ -33,4 +33,4 @@ export const startScript = (program: string): string =>
 
 /** No network, no forms, no frames but the stage's own: a component's code is hostile until proven otherwise. */
 export const STAGE_POLICY =
-  "default-src 'none'; script-src 'unsafe-inline' blob:; style-src 'unsafe-inline'; img-src data: blob:; font-src data:; media-src data: blob:; form-action 'none'; base-uri 'none'"
+  "default-src 'none'; script-src 'unsafe-inline' blob:; style-src 'unsafe-inline'; img-src data: blob:; font-src data:; media-src data: blob:; form-action 'none'; base-uri 'none'; webrtc 'block'"

@@ -3,6 +3,7 @@ import { toBoardSchema } from './boardProtocol'
 import { awaitConnection, READY } from './connect'
 import { standStill } from './Pace'
 import { watchSideEffects } from './sideEffects'
+import { withoutCalls } from './withoutCalls'
 
 const pace = standStill(window)
 
@@ -16,5 +17,6 @@ awaitConnection({
   isOpening: ({ type }) => type === 'open',
 })
 // Our own listener above is not the component's doing.
+withoutCalls(window)
 const watch = watchSideEffects(window)
 parent.postMessage(READY, '*')

@@ -2,7 +2,9 @@ import { awaitConnection, READY } from './connect'
 import { BenchStage, captureInput, Recorder } from './live'
 import { toLiveSchema } from './liveProtocol'
 import { keepPristine, muteDialogs } from './pristine'
+import { withoutCalls } from './withoutCalls'
 
+withoutCalls(window)
 const pristine = keepPristine(window)
 muteDialogs(window)
 let recorder: Recorder | undefined
