@@ -6,10 +6,8 @@ import type { PlaySetup } from '../PlaySetup'
 import { PageNodes, type ReadablePage } from '../reading'
 import { answerRequests, stageAddress } from '../answerRequests'
 import { PointerTrace } from './PointerTrace'
+import type { Send } from './send'
 import { stagePage, stageProgram, START, startScript } from '../stageProgram'
-
-/** What of the protocol is called here. */
-export type Send = CDPSession['send']
 
 /**
  * A page in which one scenario after another is performed, each in a fresh document: the half of a clock that drives the browser.

@@ -1,4 +1,4 @@
-import type { Send } from './PlayPage'
+import type { Send } from './send'
 
 type Method = Parameters<Send>[0]
 

@@ -1,2 +1,2 @@
 export { defaultClock, openPlayPage } from './openPlayPage'
-export type { PlayPage, Send } from './PlayPage'
+export type { PlayPage } from './PlayPage'

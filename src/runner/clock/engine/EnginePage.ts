@@ -4,7 +4,8 @@ import type { Pending } from '@/stage'
 import { atMost } from '../../atMost'
 import { openTarget } from '../../openTarget'
 import { launchShell } from '../../shell'
-import { PlayPage, preparePage, type Send } from '../PlayPage'
+import { PlayPage, preparePage } from '../PlayPage'
+import type { Send } from '../send'
 
 // The least that time can pass: enough for tasks that are due at once, and nothing to any timer.
 const SLIVER_MS = 0.001

@@ -2,7 +2,8 @@ import type { Browser, BrowserContext, CDPSession } from 'puppeteer-core'
 import type { Viewport } from '@/core/sheet'
 import type { Pending } from '@/stage'
 import { atMost } from '../../atMost'
-import { PlayPage, preparePage, type Send } from '../PlayPage'
+import { PlayPage, preparePage } from '../PlayPage'
+import type { Send } from '../send'
 
 /** A page that keeps its time itself, in any browser. */
 export class BrowserPage extends PlayPage {
