@@ -332,7 +332,11 @@ describe('components that misbehave', () => {
       join(folder, 'components/portal/portal.css'),
       '.veil { position: fixed; inset: 0; opacity: 0.3 } .veil.hard { opacity: 0.6 }',
     )
-    app.command('import', folder)
+    // Nothing is replaced that nobody has asked for.
+    expect(() => app.command('import', folder)).toThrow(
+      /There is a library "Odd hut" already.*--as state, or --as new/s,
+    )
+    app.command('import', folder, '--as', 'state')
     const page = await app.open('/odd-hut/portal/matrix')
     await waitForText(page, '[data-testid=counts]', /out of date/)
     await page.waitForSelector('[data-case] [data-mark=holds][data-outdated=true]')

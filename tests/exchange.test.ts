@@ -1,9 +1,9 @@
-import { cpSync, mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import { strToU8, unzipSync, zipSync } from 'fflate'
-import { startApp, type App } from './support/app'
+import { press, startApp, waitForText, type App } from './support/app'
 
 let app: App
 const scratch = mkdtempSync(join(tmpdir(), 'brelt-exchange-'))
@@ -52,6 +52,46 @@ describe('libraries in and out', () => {
     expect(Object.keys(after)).toEqual(Object.keys(before))
     for (const [path, bytes] of Object.entries(before))
       expect(Buffer.from(after[path]!).equals(Buffer.from(bytes))).toBe(true)
+    await page.close()
+  }, 60_000)
+
+  test('a zip whose name another library has asks what to do', async () => {
+    const file = join(scratch, 'bells.zip')
+    const zipOf = (about: string) =>
+      zipSync({
+        'library.yaml': strToU8('library: 1\nname: Bells\n'),
+        'components/bell/bell.sheet.yaml': strToU8(
+          `sheet: 1\nname: Bell\nabout: ${about}\nsource: { kind: markup, markup: bell.liquid }\n`,
+        ),
+        'components/bell/bell.liquid': strToU8('<b>Bell</b>'),
+      })
+    const page = await app.open('/firnline/bring-in')
+    const bring = async (about: string) => {
+      writeFileSync(file, zipOf(about))
+      await page.goto(`${app.address}/firnline/bring-in`)
+      await press(page, 'tab', 'Files, a folder or a zip')
+      const input = await page.waitForSelector('input[aria-label="Files to bring in"]')
+      await (input as unknown as { uploadFile(path: string): Promise<void> }).uploadFile(file)
+    }
+    const arrives = (path: string) => page.waitForFunction((at: string) => location.pathname === at, {}, path)
+    await bring('one')
+    await arrives('/bells')
+    await bring('two')
+    await waitForText(page, '[role=dialog]', /There is a library “Bells” already/)
+    await press(page, 'button', 'Cancel')
+    await page.waitForSelector('[role=dialog]', { hidden: true })
+    expect(new URL(page.url()).pathname).toBe('/firnline/bring-in')
+    await bring('two')
+    await press(page, 'button', 'Add as a new library')
+    await arrives('/bells-2')
+    await bring('three')
+    await press(page, 'button', 'Bring in as a new state')
+    await arrives('/bells')
+    const out = join(scratch, 'bells')
+    app.command('export', 'bells', out)
+    expect(readFileSync(join(out, 'components/bell/bell.sheet.yaml'), 'utf8')).toContain('about: three')
+    app.command('export', 'bells-2', `${out}-2`)
+    expect(readFileSync(join(`${out}-2`, 'components/bell/bell.sheet.yaml'), 'utf8')).toContain('about: two')
     await page.close()
   }, 60_000)
 

@@ -2,21 +2,35 @@ import { userInfo } from 'node:os'
 import { join } from 'node:path'
 import { BadInput, unknownName } from '@/core/problem'
 import { homeFolder, openFolder, writeFolder } from '@/source'
-import { closeAbandonedRuns, connect, importTree, listLibraries, migrateTables, treeOfLibrary } from '@/store'
+import {
+  closeAbandonedRuns,
+  connect,
+  importTree,
+  LibraryExists,
+  listLibraries,
+  migrateTables,
+  treeOfLibrary,
+  type TakenAs,
+} from '@/store'
 
 /** `brelt import`: takes a folder into the store. */
 export async function importLibrary(
   folder: string,
-  { link = false, trustConfig }: { link?: boolean; trustConfig?: boolean } = {},
+  { link = false, trustConfig, as }: { link?: boolean; trustConfig?: boolean; as?: TakenAs } = {},
 ): Promise<number> {
   const connection = await connect(homeFolder())
   await migrateTables(connection, homeFolder())
   const tree = openFolder(folder)
   const options = {
     author: userInfo().username,
+    as,
     ...(link && { folder: tree.folder!, ...(trustConfig && { trust: 'yes' as const }) }),
   }
-  const { id, name, components } = await importTree(connection, tree, options)
+  const { id, name, components } = await importTree(connection, tree, options).catch((error: unknown) => {
+    if (!(error instanceof LibraryExists)) throw error
+    const how = error.folder === null ? '--as state, or --as new' : '--as new'
+    throw new BadInput([{ file: folder, line: 1, column: 1, message: `${error.message} (${how})` }])
+  })
   const linked = link ? ', linked to the folder' : ''
   process.stdout.write(`${name}: ${components.length} components are in the store, at /${id}${linked}\n`)
   return 0

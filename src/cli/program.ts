@@ -106,8 +106,14 @@ program
   .description('take a folder into Brelt’s own store, where the interface shows it')
   .argument('<folder>', "the library's folder")
   .option('--link', 'keep the library linked to the folder: changes on either side reach the other')
+  .addOption(
+    new Option(
+      '--as <what>',
+      'where another library has its name: a new state of that one, or a library beside it',
+    ).choices(['state', 'new']),
+  )
   .addOption(trust())
-  .action((folder: string, given: { link?: boolean; trustConfig?: boolean }) =>
+  .action((folder: string, given: { link?: boolean; trustConfig?: boolean; as?: 'state' | 'new' }) =>
     finish(import('./import').then(({ importLibrary }) => importLibrary(folder, given))),
   )
 

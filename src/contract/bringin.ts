@@ -58,6 +58,11 @@ export const proposeRepository = defineRoute({
   answer: repositoryAnswerSchema,
 })
 
+/** Another library has the name of what is brought in: it is asked what to do. */
+export const libraryExistsSchema = z.object({
+  exists: z.object({ id: z.string(), name: z.string(), isLinked: z.boolean() }),
+})
+
 /** A library that has been taken in. */
 export const takenLibrarySchema = z.object({ id: z.string() })
 

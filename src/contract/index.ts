@@ -34,7 +34,7 @@ export const ROUTES = {
 } as const
 
 export type { BenchModel, BoardModel } from './board'
-export { takenLibrarySchema, type ProposedComponent, type RepositoryAnswer } from './bringin'
+export { libraryExistsSchema, takenLibrarySchema, type ProposedComponent, type RepositoryAnswer } from './bringin'
 export type { Definition, Preview, RevisionFacts, SaveAnswer } from './definition'
 export type { ParamsOf, Route } from './defineRoute'
 export {

@@ -82,7 +82,7 @@ export class Links {
     try {
       const tree = readFolder(link.folder)
       const note = `Changed on disk${names.length > 0 ? `: ${names.slice(0, 3).join(', ')}${names.length > 3 ? ', …' : ''}` : ''}`
-      const after = await importTree(this.connection, tree, { author: 'folder', note })
+      const after = await importTree(this.connection, tree, { author: 'folder', note, into: id })
       const hadProblems = link.problems.length > 0
       link.problems = []
       if (after.fingerprint === before.fingerprint && !hadProblems) return
@@ -148,13 +148,15 @@ export class Links {
     const { library, problems } = readLibrary(readFolder(folder))
     const name = library?.data.name
     if (name === undefined) throw new BadInput(problems)
-    if (libraryId(name) !== id) {
+    const known = await findLibrary(this.connection.db, id)
+    if (known && libraryId(name) !== libraryId(known.name.replace(/ \(\d+\)$/, ''))) {
       const message = `the folder holds the library "${name}", which is another one: take it in by itself`
       throw new BadInput([{ file: folder, line: 1, column: 1, message }])
     }
     await importTree(this.connection, readFolder(folder), {
       author: 'folder',
       note: 'Linked to a folder',
+      into: id,
       folder: tree.folder!,
     })
     this.watch(id, tree.folder)

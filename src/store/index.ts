@@ -3,12 +3,14 @@ export { dropDraft, keepDraft, listDrafts, type Draft } from './drafts'
 export {
   findLibrary,
   importTree,
+  LibraryExists,
   libraryId,
   listLibraries,
   setFolder,
   setTrust,
   treeOfLibrary,
   type LibraryRecord,
+  type TakenAs,
 } from './libraries'
 export { connect, databaseFile, migrateTables, type Connection } from './open'
 export { listRevisions, revisionTexts, undoTargets, type Revision, type RevisionKind } from './revisions'

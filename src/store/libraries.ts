@@ -41,13 +41,37 @@ export interface ImportOptions {
   folder?: string
   /** What the user has said about running the folder's PostCSS configuration. */
   trust?: Trust
+  /** What to do where another library has the name. @defaultValue nothing: it is told */
+  as?: TakenAs | undefined
+  /** The library that the folder is known to be. */
+  into?: string
 }
 
 export type Trust = 'yes' | 'no'
 
+/** What is to come of a library whose name another one has: a new state of that one, its revisions kept, or a library beside it. */
+export type TakenAs = 'state' | 'new'
+
+/** A library of that name is there already, and is another: nothing is replaced that nobody has asked for. */
+export class LibraryExists extends Error {
+  override name = 'LibraryExists'
+  constructor(
+    readonly id: string,
+    readonly library: string,
+    /** The folder that it is linked to: only that changes it. */
+    readonly folder: string | null,
+  ) {
+    super(
+      folder === null
+        ? `There is a library "${library}" already. Bring this in as a new state of it, or as a library of its own.`
+        : `There is a library "${library}" already, linked to ${folder}. Bring this in as a library of its own, or change the files there.`,
+    )
+  }
+}
+
 /**
- * Takes a library's folder in. What is there under its name is replaced; each component that changed gets a revision.
- * @throws BadInput
+ * Takes a library's folder in; each component that changed gets a revision.
+ * @throws BadInput @throws LibraryExists
  */
 export async function importTree(
   { db, write }: Connection,
@@ -56,18 +80,18 @@ export async function importTree(
 ): Promise<LibraryRecord> {
   const { library, problems } = readLibrary(tree)
   if (!library || problems.length > 0) throw new BadInput(problems)
-  const { name } = library.data
-  const id = libraryId(name)
   const hashes = new Map(tree.paths.map((path) => [path, hashOf(tree.bytes(path)!)]))
   const manifests = new Map(
     library.sheets.map((sheet) => [sheet.slug, manifestOf(componentFiles(sheet, tree.paths), hashes)]),
   )
+  let place = ''
   await write(() =>
     db.transaction(async (tx) => {
       const createdAt = new Date()
       const fingerprint = fingerprintOf(hashes)
       const { folder, trust } = options
-      const [before] = await tx.select({ folder: libraries.folder }).from(libraries).where(eq(libraries.id, id))
+      const { id, name, before } = await placeOf(tx, library.data.name, fingerprint, options)
+      place = id
       // What was said of one folder is not said of another.
       const said = trust ?? (folder && folder !== before?.folder ? null : undefined)
       const link = { ...(folder && { folder }), ...(said !== undefined && { trust: said }) }
@@ -102,7 +126,25 @@ export async function importTree(
       }
     }),
   )
-  return (await findLibrary(db, id))!
+  return (await findLibrary(db, place))!
+}
+
+/** Under which id and name a library is kept. @throws LibraryExists where another one would be replaced unasked */
+async function placeOf(tx: Transaction, name: string, fingerprint: string, { as, into, folder }: ImportOptions) {
+  const find = async (id: string) => (await tx.select().from(libraries).where(eq(libraries.id, id)))[0]
+  const id = into ?? libraryId(name)
+  const before = await find(id)
+  if (!before || into !== undefined) return { id, name: before && into !== undefined ? before.name : name, before }
+  const isSame = before.fingerprint === fingerprint || (folder !== undefined && before.folder === folder)
+  if (isSame) return { id, name, before }
+  if (as === 'new') {
+    for (let number = 2; ; number++)
+      if (!(await find(`${id}-${number}`)))
+        return { id: `${id}-${number}`, name: `${name} (${number})`, before: undefined }
+  }
+  const isForeign = before.folder !== null && folder === undefined
+  if (as === undefined || isForeign) throw new LibraryExists(id, before.name, before.folder)
+  return { id, name, before }
 }
 
 /** Changes whenever any file does. */

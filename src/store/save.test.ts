@@ -51,9 +51,9 @@ const { library } = readLibrary(treeOf(TREE))
 
 let base = 0
 beforeEach(async () => {
-  await importTree(link, treeOf({ ...TREE, 'library.yaml': 'library: 1\nname: Away' }), { author: 'me' })
+  await importTree(link, treeOf({ ...TREE, 'library.yaml': 'library: 1\nname: Away' }), { author: 'me', as: 'state' })
   // Each test starts from the same files; history goes on.
-  const record = await importTree(link, treeOf(TREE), { author: 'me' })
+  const record = await importTree(link, treeOf(TREE), { author: 'me', as: 'state' })
   base = record.components[0]!.head
 })
 

@@ -13,6 +13,7 @@ import {
   connect,
   findLibrary,
   importTree,
+  LibraryExists,
   latestStates,
   libraryId,
   migrateTables,
@@ -65,10 +66,38 @@ describe('libraries', () => {
   test('a sheet that changed gets a revision, one that did not keeps its own', async () => {
     const first = await importTree(connection, library('Again'), { author: 'me' })
     const same = await importTree(connection, library('Again'), { author: 'me' })
-    const changed = await importTree(connection, library('Again', 'two'), { author: 'me' })
+    const changed = await importTree(connection, library('Again', 'two'), { author: 'me', as: 'state' })
     expect(same).toEqual(first)
     expect(changed.components[0]!.revision).toBeGreaterThan(first.components[0]!.revision)
     expect(changed.fingerprint).not.toBe(first.fingerprint)
+  })
+
+  test('a library whose name another one has replaces nothing unasked', async () => {
+    const author = 'me'
+    const first = await importTree(connection, library('Twin'), { author })
+    const other = library('Twin', 'two')
+    await expect(importTree(connection, other, { author })).rejects.toThrow(LibraryExists)
+    expect(await findLibrary(connection.db, 'twin')).toEqual(first)
+    const beside = await importTree(connection, other, { author, as: 'new' })
+    expect([beside.id, beside.name]).toEqual(['twin-2', 'Twin (2)'])
+    const third = await importTree(connection, library('Twin', 'three'), { author, as: 'new' })
+    expect(third.id).toBe('twin-3')
+    // What is known to be a library stays it, whatever its name says.
+    const changed = await importTree(connection, library('Twin', 'four'), { author, into: 'twin-2' })
+    expect([changed.id, changed.name]).toEqual(['twin-2', 'Twin (2)'])
+    expect(await findLibrary(connection.db, 'twin')).toEqual(first)
+  })
+
+  test('a linked library is changed by its folder only', async () => {
+    const author = 'me'
+    const link = { author, folder: '/huts/bound' }
+    const first = await importTree(connection, library('Bound'), link)
+    const other = library('Bound', 'two')
+    await expect(importTree(connection, other, { author, as: 'state' })).rejects.toThrow(/linked to \/huts\/bound/)
+    await expect(importTree(connection, other, { ...link, folder: '/huts/else' })).rejects.toThrow(LibraryExists)
+    expect(await findLibrary(connection.db, 'bound')).toEqual(first)
+    const changed = await importTree(connection, other, link)
+    expect([changed.id, changed.fingerprint === first.fingerprint]).toEqual(['bound', false])
   })
 
   test('bad input is refused and leaves what was there', async () => {

@@ -1,7 +1,11 @@
 import { BadInput } from '@/core/problem'
+import { LibraryExists } from '@/store'
 import { TooLarge } from './body'
 import { askingOf, refusalOf } from './guard'
 import { COMMON_HEADERS } from './pageHeaders'
+
+const conflict = ({ message, id, library, folder }: LibraryExists) =>
+  Response.json({ problem: message, exists: { id, name: library, isLinked: folder !== null } }, { status: 409 })
 
 const problem = (text: string, status: number) => Response.json({ problem: text }, { status })
 
@@ -28,6 +32,7 @@ async function answerTo<Context>(
     return await handle(request, context)
   } catch (error) {
     if (error instanceof BadInput) return problem(error.message, 422)
+    if (error instanceof LibraryExists) return conflict(error)
     if (error instanceof TooLarge) return problem(error.message, 413)
     console.error(error)
     const [sentence = ''] = String((error as Error).message).split('\n')

@@ -1,9 +1,9 @@
 'use client'
 
-import { useRouter } from 'next/navigation'
 import { useRef, useState } from 'react'
-import { takenLibrarySchema, type LibraryFacts } from '@/contract'
-import { requestJson } from '../live'
+import type { LibraryFacts } from '@/contract'
+import { ClashQuestion } from './ClashQuestion'
+import { useZip } from './useZip'
 
 const TEXTS = /\.(tsx?|jsx?|mjs|css|scss|html?|json|ya?ml|md|liquid|svg)$/
 const MAX_BYTES = 64_000_000
@@ -18,7 +18,7 @@ export function Drop({
   onProblem(problem: string | undefined): void
   library: LibraryFacts
 }) {
-  const router = useRouter()
+  const zips = useZip(onProblem)
   const [isOver, setOver] = useState(false)
   const folder = useRef<HTMLInputElement>(null)
   const take = async (given: { path: string; file: File }[]) => {
@@ -28,19 +28,7 @@ export function Drop({
     if (bytes > MAX_BYTES)
       return onProblem(`These files have ${bytes} bytes together, more than the ${MAX_BYTES} that are taken at once.`)
     const zip = wanted.find(({ path }) => path.endsWith('.zip'))
-    if (zip) {
-      try {
-        // A zip goes as it is: it is no JSON.
-        const answer = await requestJson(`/api/libraries?${new URLSearchParams({ name: zip.path })}`, {
-          method: 'POST',
-          body: zip.file,
-        })
-        const { id } = takenLibrarySchema.parse(answer)
-        return router.push(`/${id}`)
-      } catch (error) {
-        return onProblem((error as Error).message)
-      }
-    }
+    if (zip) return zips.take(zip)
     const texts = await Promise.all(
       wanted.filter(({ path }) => TEXTS.test(path)).map(async ({ path, file }) => [path, await file.text()] as const),
     )
@@ -62,6 +50,13 @@ export function Drop({
         void filesOf(event.dataTransfer).then(take)
       }}
     >
+      {zips.clash && (
+        <ClashQuestion
+          clash={zips.clash}
+          onChoose={(as) => void zips.take(zips.clash!.zip, as)}
+          onCancel={zips.cancel}
+        />
+      )}
       <p className="max-w-prose">
         Drop TSX modules with their styles, HTML with CSS, a folder of them, or a{' '}
         <span className="num">custom-elements.json</span> with its modules. A zip that holds a{' '}

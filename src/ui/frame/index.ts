@@ -1,6 +1,7 @@
 export { defineView, type ViewProps } from './defineView'
 export type { Findable } from './Finder'
 export { Providers } from './Providers'
+export { Overlay } from './Overlay'
 export { TitleBlock } from './TitleBlock'
 export { ViewContext, ViewHead } from './ViewHead'
 export { useKeys } from './useKeys'

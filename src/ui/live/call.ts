@@ -37,11 +37,23 @@ export async function call<R extends Route>(
   throw new Error(`The server answered ${route.path} otherwise than agreed: ${answer.error.issues[0]?.message ?? ''}`)
 }
 
-/** Sends a request to our own server. @throws Error with the server's own words when it refuses */
+/** The server has refused something, in its own words. */
+export class Refusal extends Error {
+  override name = 'Refusal'
+  constructor(
+    message: string,
+    readonly status: number,
+    readonly body: unknown,
+  ) {
+    super(message)
+  }
+}
+
+/** Sends a request to our own server. @throws Refusal */
 export async function requestJson(path: string, options?: RequestInit): Promise<unknown> {
   const response = await fetch(path, options)
   const body: unknown = await response.json().catch(() => undefined)
   if (response.ok) return body
   const isTold = typeof body === 'object' && body !== null && 'problem' in body && typeof body.problem === 'string'
-  throw new Error(isTold ? String(body.problem) : `The server answered ${response.status}.`)
+  throw new Refusal(isTold ? String(body.problem) : `The server answered ${response.status}.`, response.status, body)
 }

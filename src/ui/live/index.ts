@@ -1,4 +1,4 @@
-export { call, requestJson } from './call'
+export { call, Refusal, requestJson } from './call'
 export { useLibraryEvents } from './useLibraryEvents'
 export { setTrust } from './setTrust'
 export { RunProvider, useRuns, type Going } from './RunProvider'

@@ -38,7 +38,7 @@ export const PUT = handled(async (request: Request) => {
       const { files } = keepComponents(await proposeRepository(tree), body.data.components)
       await writeFiles(tree.folder!, Object.entries(files))
     }
-    const options = { author: userInfo().username, folder: tree.folder! }
+    const options = { author: userInfo().username, folder: tree.folder!, as: 'new' as const }
     return importTree((await workspace()).link, readFolder(tree.folder!), options)
   })
 })
