@@ -26,40 +26,12 @@ export function TokenDetail({ library, model, row, onSelect, onSave, onClose }: 
     setTyped({})
     setProblem(undefined)
   }, [row])
-  // Columns that read the same place of the same file change together.
-  const places = useMemo(
-    () =>
-      row.cells.flatMap((cell, at) =>
-        cell && row.cells.findIndex((each) => each && samePlace(each, cell)) === at ? [{ cell, at }] : [],
-      ),
-    [row],
-  )
-  const edits = useMemo(
-    () =>
-      places.flatMap(({ cell, at }): TypedEdit[] =>
-        typed[at] === undefined || typed[at] === cell.text
-          ? []
-          : [{ path: row.path, file: cell.file, at: cell.at, was: cell.value, type: row.type, text: typed[at] }],
-      ),
-    [typed, row, places],
-  )
+  const places = useMemo(() => placesOf(row), [row])
+  const edits = useMemo(() => editsOf(row, places, typed), [typed, row, places])
   const faults = edits
     .map((edit) => readTokenText(edit.text, edit.type, edit.was))
     .flatMap((read) => ('problem' in read ? [read.problem] : []))
-  const suggest = (before: string) => {
-    const brace = /^\{([^{}]*)$/.exec(before)
-    if (!brace) return []
-    return model.tokens
-      .filter((each) => each.type === row.type && each.path !== row.path && each.path.includes(brace[1]!))
-      .slice(0, 40)
-      .map(({ path, type, cells }) => ({
-        text: `{${path}}`,
-        from: 0,
-        detail: cells.find(Boolean)?.css ?? '',
-        css: cells.find(Boolean)?.css ?? '',
-        type,
-      }))
-  }
+  const suggest = (before: string) => suggestions(model, row, before)
   const save = async () => setProblem(await onSave(edits))
   return (
     <aside
@@ -67,24 +39,7 @@ export function TokenDetail({ library, model, row, onSelect, onSave, onClose }: 
       className="flex w-[440px] shrink-0 flex-col overflow-auto border-l border-line-strong bg-sheet"
       data-testid="token"
     >
-      <header className="flex items-start gap-2 border-b border-line px-3 py-2">
-        <div className="min-w-0">
-          <h2 className="num font-semibold break-all">{row.path}</h2>
-          <p className="text-quiet">
-            {row.type}
-            {row.deprecated !== undefined && ` · deprecated${row.deprecated === 'true' ? '' : `: ${row.deprecated}`}`}
-          </p>
-          {row.description && <p>{row.description}</p>}
-        </div>
-        <button
-          type="button"
-          className="control ml-auto border-transparent px-1"
-          aria-label="Close the token"
-          onClick={onClose}
-        >
-          <X size={14} aria-hidden />
-        </button>
-      </header>
+      <Head row={row} onClose={onClose} />
       <section aria-label="Value" className="border-b border-line px-3 py-2">
         {places.map(({ cell, at }) => (
           <div key={at} className="mb-1">
@@ -128,41 +83,100 @@ export function TokenDetail({ library, model, row, onSelect, onSave, onClose }: 
       </section>
       {edits.length > 0 && faults.length === 0 && <Effects library={library} edits={edits} />}
       {row.type === 'color' && <Contrasts model={model} row={row} onSelect={onSelect} />}
-      <section aria-label="Used by" className="px-3 py-2">
-        <h3 className="mb-1 font-semibold">Used by {row.uses.length}</h3>
-        {row.uses.length === 0 && <p className="text-quiet">Not used by any rule, style or other token.</p>}
-        <ul>
-          {row.uses.map((use, at) => (
-            <li key={at} className="flex items-baseline gap-2">
-              {use.kind === 'alias' ? (
-                <button type="button" className="num underline underline-offset-2" onClick={() => onSelect(use.path)}>
-                  {use.path}
-                </button>
-              ) : use.kind === 'rule' ? (
-                <>
-                  <a className="shrink-0 underline underline-offset-2" href={`/${library}/${use.slug}/spec`}>
-                    {use.slug}
-                  </a>
-                  <span className="num min-w-0 truncate">
-                    {use.part} · {use.reading}
-                  </span>
-                  <span className="ml-auto shrink-0">
-                    <SourceLines library={library} file={use.file} line={use.line} />
-                  </span>
-                </>
-              ) : (
-                <>
-                  <span className="num min-w-0 truncate">{use.property}</span>
-                  <span className="ml-auto shrink-0">
-                    <SourceLines library={library} file={use.file} line={use.line} />
-                  </span>
-                </>
-              )}
-            </li>
-          ))}
-        </ul>
-      </section>
+      <Uses uses={row.uses} library={library} onSelect={onSelect} />
     </aside>
+  )
+}
+
+/** Columns that read the same place of the same file change together. */
+const placesOf = ({ cells }: TokenRow) =>
+  cells.flatMap((cell, at) =>
+    cell && cells.findIndex((each) => each && samePlace(each, cell)) === at ? [{ cell, at }] : [],
+  )
+
+const editsOf = (
+  row: TokenRow,
+  places: ReturnType<typeof placesOf>,
+  typed: Readonly<Record<number, string>>,
+): TypedEdit[] =>
+  places.flatMap(({ cell, at }) =>
+    typed[at] === undefined || typed[at] === cell.text
+      ? []
+      : [{ path: row.path, file: cell.file, at: cell.at, was: cell.value, type: row.type, text: typed[at] }],
+  )
+
+/** Tokens of the same type, once a brace has been typed. */
+function suggestions(model: TokensModel, row: TokenRow, before: string) {
+  const brace = /^\{([^{}]*)$/.exec(before)
+  if (!brace) return []
+  return model.tokens
+    .filter((each) => each.type === row.type && each.path !== row.path && each.path.includes(brace[1]!))
+    .slice(0, 40)
+    .map(({ path, type, cells }) => {
+      const css = cells.find(Boolean)?.css ?? ''
+      return { text: `{${path}}`, from: 0, detail: css, css, type }
+    })
+}
+
+function Head({ row, onClose }: { row: TokenRow; onClose(): void }) {
+  return (
+    <header className="flex items-start gap-2 border-b border-line px-3 py-2">
+      <div className="min-w-0">
+        <h2 className="num font-semibold break-all">{row.path}</h2>
+        <p className="text-quiet">
+          {row.type}
+          {row.deprecated !== undefined && ` · deprecated${row.deprecated === 'true' ? '' : `: ${row.deprecated}`}`}
+        </p>
+        {row.description && <p>{row.description}</p>}
+      </div>
+      <button
+        type="button"
+        className="control ml-auto border-transparent px-1"
+        aria-label="Close the token"
+        onClick={onClose}
+      >
+        <X size={14} aria-hidden />
+      </button>
+    </header>
+  )
+}
+
+function Uses({ uses, library, onSelect }: { uses: TokenRow['uses']; library: string; onSelect(path: string): void }) {
+  return (
+    <section aria-label="Used by" className="px-3 py-2">
+      <h3 className="mb-1 font-semibold">Used by {uses.length}</h3>
+      {uses.length === 0 && <p className="text-quiet">Not used by any rule, style or other token.</p>}
+      <ul>
+        {uses.map((use, at) => (
+          <li key={at} className="flex items-baseline gap-2">
+            {use.kind === 'alias' ? (
+              <button type="button" className="num underline underline-offset-2" onClick={() => onSelect(use.path)}>
+                {use.path}
+              </button>
+            ) : use.kind === 'rule' ? (
+              <>
+                <a className="shrink-0 underline underline-offset-2" href={`/${library}/${use.slug}/spec`}>
+                  {use.slug}
+                </a>
+                <span className="num min-w-0 truncate">
+                  {use.part} · {use.reading}
+                </span>
+                <span className="ml-auto shrink-0">
+                  <SourceLines library={library} file={use.file} line={use.line} />
+                </span>
+              </>
+            ) : (
+              <>
+                <span className="num min-w-0 truncate">{use.property}</span>
+                <span className="ml-auto shrink-0">
+                  <SourceLines library={library} file={use.file} line={use.line} />
+                </span>
+              </>
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
   )
 }
 

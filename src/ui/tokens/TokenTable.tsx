@@ -30,7 +30,7 @@ export function TokenTable({
 }: {
   columns: TokensModel['columns']
   rows: readonly TokenRow[]
-  selected?: string
+  selected: string | undefined
   onSelect(path: string): void
 }) {
   const scroller = useRef<HTMLDivElement>(null)

@@ -1,0 +1,38 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useCallback, useState } from 'react'
+import type { z } from 'zod'
+import { ROUTES } from '@/contract'
+import { call, useLibraryEvents } from '../live'
+
+/** A library's tokens as they are now, and how they are changed. */
+export function useTokens(library: string) {
+  const client = useQueryClient()
+  const [problem, setProblem] = useState<string>()
+  const {
+    data: model,
+    error,
+    refetch,
+  } = useQuery({ queryKey: ['tokens', library], queryFn: () => call(ROUTES.tokens, { library }), staleTime: 0 })
+  useLibraryEvents(library, () => void refetch())
+  /** @returns what is wrong with the change; undefined when it is done */
+  const change = useCallback(
+    async (given: z.input<(typeof ROUTES.changeTokens)['given']>): Promise<string | undefined> => {
+      try {
+        await call(ROUTES.changeTokens, { library }, { given })
+        await refetch()
+        void client.invalidateQueries({ queryKey: ['states', library] })
+        return undefined
+      } catch (failure) {
+        return (failure as Error).message
+      }
+    },
+    [refetch, client, library],
+  )
+  return {
+    model,
+    error,
+    problem,
+    change,
+    step: async (what: 'undo' | 'redo') => setProblem(await change({ do: what })),
+  }
+}
