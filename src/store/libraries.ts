@@ -99,14 +99,7 @@ export async function importTree(
         .insert(libraries)
         .values({ id, name, fingerprint, createdAt, ...link })
         .onConflictDoUpdate({ target: libraries.id, set: { name, fingerprint, ...link } })
-      await putBlobs(
-        tx,
-        tree.paths.map((path) => ({ hash: hashes.get(path)!, bytes: tree.bytes(path)! })),
-      )
-      await tx.delete(libraryFiles).where(eq(libraryFiles.libraryId, id))
-      await inBatches([...hashes], (some) =>
-        tx.insert(libraryFiles).values(some.map(([path, hash]) => ({ libraryId: id, path, hash }))),
-      )
+      await replaceFiles(tx, id, tree, hashes)
       const known = await knownHeads(tx, id)
       const gone = [...known.keys()].filter((slug) => !manifests.has(slug))
       if (gone.length > 0)
@@ -127,6 +120,17 @@ export async function importTree(
     }),
   )
   return (await findLibrary(db, place))!
+}
+
+async function replaceFiles(tx: Transaction, libraryId: string, tree: FileTree, hashes: ReadonlyMap<string, string>) {
+  await putBlobs(
+    tx,
+    tree.paths.map((path) => ({ hash: hashes.get(path)!, bytes: tree.bytes(path)! })),
+  )
+  await tx.delete(libraryFiles).where(eq(libraryFiles.libraryId, libraryId))
+  await inBatches([...hashes], (some) =>
+    tx.insert(libraryFiles).values(some.map(([path, hash]) => ({ libraryId, path, hash }))),
+  )
 }
 
 /** Under which id and name a library is kept. @throws LibraryExists where another one would be replaced unasked */
