@@ -10,7 +10,7 @@ const fileOf = (path: string) => `src/app${path.replace(/\{(\w+)\}/g, '[$1]')}/r
 test.each(entries)('the server answers %s by its route', (name, { method, path }) => {
   const file = fileOf(path)
   const code = existsSync(file) ? readFileSync(file, 'utf8') : ''
-  expect(code).toContain(`export async function ${method}(`)
+  expect(code).toContain(`export const ${method} = handled(`)
   expect(code).toContain(`ROUTES.${name}`)
 })
 
