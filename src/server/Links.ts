@@ -148,8 +148,9 @@ export class Links {
     const { library, problems } = readLibrary(readFolder(folder))
     const name = library?.data.name
     if (name === undefined) throw new BadInput(problems)
-    const known = await findLibrary(this.connection.db, id)
-    if (known && libraryId(name) !== libraryId(known.name.replace(/ \(\d+\)$/, ''))) {
+    // By the name in its own library.yaml: one beside another of its name is listed with a number.
+    const known = readLibrary(await treeOfLibrary(this.connection.db, id), []).library?.data.name
+    if (known === undefined ? libraryId(name) !== id : libraryId(name) !== libraryId(known)) {
       const message = `the folder holds the library "${name}", which is another one: take it in by itself`
       throw new BadInput([{ file: folder, line: 1, column: 1, message }])
     }

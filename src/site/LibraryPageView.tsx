@@ -3,8 +3,6 @@ import { readHeadings } from '@/core/guide'
 import { Prose } from '@/ui/guide'
 import { fileAddress } from './fileAddress'
 
-const linkTo = (slug: string) => `${slug}.html`
-
 /** A page of the library's own, with its contents beside it. */
 export function LibraryPageView({ page, places }: { page: LibraryPage; places: LinkPlaces }) {
   const headings = readHeadings(page.text).filter(({ level }) => level === 2)
@@ -14,7 +12,7 @@ export function LibraryPageView({ page, places }: { page: LibraryPage; places: L
       case 'page':
         return `${target.page.name}.html${target.heading === undefined ? '' : `#${target.heading}`}`
       case 'component':
-        return linkTo(target.slug)
+        return `${target.slug}.html`
       case 'file':
         return fileAddress(target.path)
       // What leads nowhere is told where the guide is published.
@@ -27,7 +25,7 @@ export function LibraryPageView({ page, places }: { page: LibraryPage; places: L
     <div className="mx-auto grid max-w-[1000px] gap-6 p-3 md:grid-cols-[minmax(0,1fr)_200px]">
       <article className="min-w-0">
         <h1 className="text-xl font-semibold">{page.title}</h1>
-        <Prose text={page.text} linkTo={linkTo} hrefOf={hrefOf} />
+        <Prose text={page.text} hrefOf={hrefOf} srcOf={hrefOf} />
       </article>
       {headings.length > 1 && (
         <nav aria-label="On this page" className="hidden md:block">

@@ -90,7 +90,8 @@ export async function importTree(
       const createdAt = new Date()
       const fingerprint = fingerprintOf(hashes)
       const { folder, trust } = options
-      const { id, name, before } = await placeOf(tx, library.data.name, fingerprint, options)
+      const { id, before } = await placeOf(tx, library.data.name, fingerprint, options)
+      const name = shownName(id, library.data.name)
       place = id
       // What was said of one folder is not said of another.
       const said = trust ?? (folder && folder !== before?.folder ? null : undefined)
@@ -133,22 +134,27 @@ async function replaceFiles(tx: Transaction, libraryId: string, tree: FileTree, 
   )
 }
 
-/** Under which id and name a library is kept. @throws LibraryExists where another one would be replaced unasked */
+/** How a library is listed: one beside another of its name has the number of its address. */
+function shownName(id: string, name: string): string {
+  const number = new RegExp(`^${libraryId(name)}-(\\d+)$`).exec(id)?.[1]
+  return number === undefined ? name : `${name} (${number})`
+}
+
+/** Under which id a library is kept. @throws LibraryExists where another one would be replaced unasked */
 async function placeOf(tx: Transaction, name: string, fingerprint: string, { as, into, folder }: ImportOptions) {
   const find = async (id: string) => (await tx.select().from(libraries).where(eq(libraries.id, id)))[0]
   const id = into ?? libraryId(name)
   const before = await find(id)
-  if (!before || into !== undefined) return { id, name: before && into !== undefined ? before.name : name, before }
+  if (!before || into !== undefined) return { id, before }
   const isSame = before.fingerprint === fingerprint || (folder !== undefined && before.folder === folder)
-  if (isSame) return { id, name, before }
+  if (isSame) return { id, before }
   if (as === 'new') {
     for (let number = 2; ; number++)
-      if (!(await find(`${id}-${number}`)))
-        return { id: `${id}-${number}`, name: `${name} (${number})`, before: undefined }
+      if (!(await find(`${id}-${number}`))) return { id: `${id}-${number}`, before: undefined }
   }
   const isForeign = before.folder !== null && folder === undefined
   if (as === undefined || isForeign) throw new LibraryExists(id, before.name, before.folder)
-  return { id, name, before }
+  return { id, before }
 }
 
 /** Changes whenever any file does. */

@@ -85,6 +85,10 @@ describe('libraries', () => {
     // What is known to be a library stays it, whatever its name says.
     const changed = await importTree(connection, library('Twin', 'four'), { author, into: 'twin-2' })
     expect([changed.id, changed.name]).toEqual(['twin-2', 'Twin (2)'])
+    const renamed = await importTree(connection, library('Peak'), { author, into: 'twin-2' })
+    expect([renamed.id, renamed.name]).toEqual(['twin-2', 'Peak'])
+    const numbered = await importTree(connection, library('Peak 2'), { author })
+    expect([numbered.id, numbered.name]).toEqual(['peak-2', 'Peak 2'])
     expect(await findLibrary(connection.db, 'twin')).toEqual(first)
   })
 

@@ -1,5 +1,6 @@
 export { answer, bodyOf, queryOf, readBody } from './body'
 export { componentFacts } from './componentPage'
+export { failed } from './failed'
 export { handled } from './handled'
 export { notFound } from './notFound'
 export { workspace } from './workspace'

@@ -9,9 +9,13 @@ export interface Heading {
 
 const HEADING = /^(#{2,3})\s+(.+?)\s*#*$/gm
 
+/** A text without its blocks of code; lines stay where they are. */
+export const withoutCode = (text: string): string =>
+  text.replace(/^ {0,3}(```|~~~)[\s\S]*?^ {0,3}\1/gm, (block) => block.replace(/[^\n]/g, ''))
+
 /** The headings of a text, in their order. */
 export const readHeadings = (text: string): Heading[] =>
-  [...text.replace(/^ {0,3}(```|~~~)[\s\S]*?^ {0,3}\1/gm, '').matchAll(HEADING)].map(([, marks = '', words = '']) => {
+  [...withoutCode(text).matchAll(HEADING)].map(([, marks = '', words = '']) => {
     const plain = words.replace(/[*_`]/g, '')
     const id = headingId(plain)
     const common = plain

@@ -33,6 +33,7 @@ describe('a link of a page', () => {
     ['voice/tone.md#loud', { to: 'nowhere', message: 'guides/voice/tone.md has no heading "loud"' }],
     ['gone.md', { to: 'nowhere', message: 'the link "gone.md" leads to nothing that the guide has' }],
     ['../../etc/passwd', { to: 'nowhere', message: 'the link "../../etc/passwd" leads to nothing that the guide has' }],
+    ['%E0%A4%A', { to: 'nowhere', message: 'the link "%E0%A4%A" leads to nothing that the guide has' }],
   ])('%s leads there', (href, expected) => expect(linkTarget(pages[0]!, href, places)).toEqual(expected))
 })
 
@@ -44,6 +45,11 @@ test('links that lead nowhere are told at their lines', () => {
   expect(pageProblems(places)).toEqual([
     { file: 'guides/writing.md', line: 5, column: 1, message: expect.stringContaining('"gone.md"') },
   ])
+})
+
+test('what stands in code is no link', () => {
+  const text = 'A `[word](gone.md)`\n\n```md\n[word](gone.md)\n```\n\n[word](far.md)\n'
+  expect(linksOf({ path: 'a.md', name: 'page-a', title: 'A', text, line: 1 })).toEqual([{ href: 'far.md', line: 7 }])
 })
 
 test('a page that is not there is told at its place in library.yaml', () => {

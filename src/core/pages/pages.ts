@@ -1,6 +1,6 @@
 import type { Problem } from '../problem'
 import { resolvePath, textOf, type Library } from '../sheet'
-import { readHeadings } from '../guide'
+import { readHeadings, withoutCode } from '../guide'
 
 /** A page of Markdown that belongs to a library as a whole. */
 export interface LibraryPage {
@@ -53,25 +53,36 @@ export interface LinkPlaces {
 export function linkTarget(from: LibraryPage, href: string, { pages, components, files }: LinkPlaces): LinkTarget {
   if (/^[a-z][a-z0-9+.-]*:|^\/\//i.test(href)) return { to: 'elsewhere' }
   if (components.includes(href)) return { to: 'component', slug: href }
-  const [file = '', anchor] = decodeURI(href).split('#', 2)
+  const [file = '', anchor] = readable(href).split('#', 2)
   const path = file === '' ? from.path : resolvePath(from.path, file)
   const page = pages.find((each) => each.path === path)
   if (page) {
     const heading =
       anchor === undefined ? undefined : readHeadings(page.text).find(({ anchors }) => anchors.includes(anchor))
-    if (anchor && !heading && anchor !== '')
-      return { to: 'nowhere', message: `${page.path} has no heading "${anchor}"` }
+    if (anchor && !heading) return { to: 'nowhere', message: `${page.path} has no heading "${anchor}"` }
     return { to: 'page', page, ...(heading && { heading: heading.id }) }
   }
   if (path !== undefined && files.includes(path)) return { to: 'file', path }
   return { to: 'nowhere', message: `the link "${href}" leads to nothing that the guide has` }
 }
 
-const LINK = /(?<!`)\]\(\s*<?([^()\s>]+)>?(?:\s+"[^"]*")?\s*\)/g
+/** An address with its escapes read; as it stands where they stand for nothing. */
+function readable(href: string): string {
+  try {
+    return decodeURI(href)
+  } catch {
+    return href
+  }
+}
 
-/** The links of a page, with the line of each from 1 in its file. */
+const LINK = /\]\(\s*<?([^()\s>]+)>?(?:\s+"[^"]*")?\s*\)/g
+
+/** The links of a page, with the line of each from 1 in its file. What stands in code is none. */
 export const linksOf = ({ text, line }: LibraryPage): { href: string; line: number }[] =>
-  text.split('\n').flatMap((each, at) => [...each.matchAll(LINK)].map(([, href]) => ({ href: href!, line: line + at })))
+  withoutCode(text)
+    .replace(/(`+)[^\n]*?\1/g, '')
+    .split('\n')
+    .flatMap((each, at) => [...each.matchAll(LINK)].map(([, href]) => ({ href: href!, line: line + at })))
 
 /** Links of a library's pages that lead nowhere. */
 export const pageProblems = (places: LinkPlaces): Problem[] =>

@@ -1,7 +1,7 @@
 import { Circle } from 'lucide-react'
 import type { CheckKind } from '@/core/checks'
 import type { Film } from '@/core/scenario'
-import { EditingBar, type Ready } from '../editing'
+import { Alarm, EditingBar, type Ready } from '../editing'
 import { AddChecks } from './AddChecks'
 
 /** What can be done with a component's scenarios, and how the last playing went. */
@@ -47,11 +47,7 @@ export function BehaviourBar({
           Play the scenario
         </button>
       </EditingBar>
-      {error && (
-        <p role="alert" className="border-b border-line px-3 py-1 whitespace-pre-wrap text-miss">
-          {error.message}
-        </p>
-      )}
+      <Alarm text={error?.message} />
     </>
   )
 }

@@ -1,3 +1,5 @@
+export { Alarm } from './Alarm'
+export { CloseButton } from './CloseButton'
 export { CodeEditor, troublesOf, type Trouble } from './CodeEditor'
 export { sheetCompletion } from './completeSheet'
 export { Editing, type Ready } from './Editing'

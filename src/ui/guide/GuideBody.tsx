@@ -21,9 +21,10 @@ export interface GuideBodyProps {
 export function GuideBody({ blocks, problems, facts, bench, evidence, linkTo }: GuideBodyProps) {
   const standings = useMemo(() => standingsOf(facts), [facts])
   const tools: BlockTools = { facts, standings, bench, ...(evidence && { evidence }) }
+  const hrefOf = (href: string) => (/^[a-z][a-z0-9-]*$/.test(href) ? linkTo(href) : href)
   return groups(blocks).map((group) => {
     const [first] = group
-    if (first!.kind === 'prose') return <Prose key={first!.line} text={first!.text} linkTo={linkTo} />
+    if (first!.kind === 'prose') return <Prose key={first!.line} text={first!.text} hrefOf={hrefOf} />
     const shown = group.map((block) => {
       const problem = problems.find(({ line }) => line === block.line)
       if (problem || block.kind !== 'directive')

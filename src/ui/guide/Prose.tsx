@@ -17,14 +17,14 @@ const textOf = (node: ReactNode): string =>
 /** Markdown as a guide has it: no HTML of its own, and headings that can be linked to. */
 export function Prose({
   text,
-  linkTo,
-  hrefOf = (href) => (/^[a-z][a-z0-9-]*$/.test(href) ? linkTo(href) : href),
+  hrefOf,
+  srcOf = (src) => src,
 }: {
   text: string
-  /** Where the guide of a component is. */
-  linkTo(slug: string): string
-  /** Where a link leads. @defaultValue a slug to its component's guide, all else as it stands */
-  hrefOf?(href: string): string
+  /** Where a link leads. */
+  hrefOf(href: string): string
+  /** Where a picture is. @defaultValue where it says */
+  srcOf?(src: string): string
 }) {
   return (
     <div className="prose">
@@ -32,7 +32,7 @@ export function Prose({
         remarkPlugins={[remarkGfm]}
         components={{
           a: ({ href = '', children }) => <a href={hrefOf(href)}>{children}</a>,
-          img: ({ src = '', alt = '' }) => <img src={hrefOf(String(src))} alt={alt} loading="lazy" />,
+          img: ({ src = '', alt = '' }) => <img src={srcOf(String(src))} alt={alt} loading="lazy" />,
           h1: ({ children }) => <h2 id={headingId(textOf(children))}>{children}</h2>,
           h2: ({ children }) => <h2 id={headingId(textOf(children))}>{children}</h2>,
           h3: ({ children }) => <h3 id={headingId(textOf(children))}>{children}</h3>,

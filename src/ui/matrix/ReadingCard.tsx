@@ -1,13 +1,13 @@
 'use client'
 
 import { useQuery } from '@tanstack/react-query'
-import { X } from 'lucide-react'
 import { useState } from 'react'
 import { ROUTES, type ComponentState } from '@/contract'
 import { groupBy } from '@/core/group'
 import type { CheckResult } from '@/core/plan'
 import type { Case, Space } from '@/core/matrix'
 import { call, useRuns } from '../live'
+import { CloseButton } from '../editing'
 import { Mark, markLabel } from '../marks'
 import { SourceLines, ValueText } from '../survey'
 import { RuleTools } from './RuleTools'
@@ -58,14 +58,7 @@ export function ReadingCard({ theCase, space, state, slug, sheetFile, onSay, onC
           <button type="button" className="control ml-auto" onClick={onSay}>
             Add expectation
           </button>
-          <button
-            type="button"
-            className="control border-transparent px-1"
-            aria-label="Close the reading card"
-            onClick={onClose}
-          >
-            <X size={14} aria-hidden />
-          </button>
+          <CloseButton label="Close the reading card" onClose={onClose} />
         </div>
         {checks.length > 0 && (
           <div className="mt-1 flex items-center gap-3">

@@ -1,7 +1,6 @@
 'use client'
 
 import { useQueryClient } from '@tanstack/react-query'
-import { X } from 'lucide-react'
 import { useCallback, useMemo } from 'react'
 import { specOf } from '@/core/lint'
 import { asWritten, makeExplainer, whenOf, type Explain } from '@/core/draft'
@@ -10,7 +9,7 @@ import { allBits, bitsOf, casesIn, describeSelection, gridOf, hasBit, type Regio
 import { combinations, isInside, makeCase, type Space } from '@/core/matrix'
 import type { Summary, Survey } from '@/core/survey'
 import { counted } from '@/core/words'
-import { StatusLine, useDefinition } from '../editing'
+import { CloseButton, StatusLine, useDefinition } from '../editing'
 import { Condition, printWhen, SayForm, useSaying, type Sources } from '../survey'
 import { SummaryRows } from './SummaryRows'
 
@@ -97,14 +96,7 @@ export function SelectionCard({ library, slug, space, covered, chosen, onChoose,
             <span className="num font-semibold">{counted(chosen.size, 'case')}</span>
             {isReading && <span className="text-quiet">, reading …</span>}
           </p>
-          <button
-            type="button"
-            className="control ml-auto border-transparent px-1"
-            aria-label="Clear the selection"
-            onClick={onClose}
-          >
-            <X size={14} aria-hidden />
-          </button>
+          <CloseButton label="Clear the selection" onClose={onClose} className="ml-auto" />
         </div>
         <div className="mt-1" data-testid="condition">
           {described.kind === 'exact' ? (

@@ -2,7 +2,7 @@
 
 import { useCallback, useState } from 'react'
 import { counted } from '@/core/words'
-import { Editing, EditingBar, SheetText, type Ready } from '../editing'
+import { Alarm, Editing, EditingBar, SheetText, type Ready } from '../editing'
 import { useKeys, ViewHead, type Findable, type ViewProps } from '../frame'
 import type { DraftAim } from './draftFor'
 import { SpecTabs, type SpecTab } from './SpecTabs'
@@ -71,11 +71,7 @@ function SurveyState({ ready, facts }: { ready: Ready; facts: SpecFacts }) {
           {isReading ? 'Measuring every case …' : survey ? `Measured in ${counted(survey.cases.length, 'case')}` : ''}
         </span>
       </EditingBar>
-      {error && (
-        <p role="alert" className="border-b border-line px-3 py-1 whitespace-pre-wrap text-miss">
-          {error.message}
-        </p>
-      )}
+      <Alarm text={error?.message} />
     </>
   )
 }

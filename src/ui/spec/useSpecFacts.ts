@@ -20,6 +20,7 @@ export function useSpecFacts(library: string, slug: string, { definition, texts,
   const { standings } = useStandings(sheet, space, surveyed)
   const survey = surveyed?.survey
   const spec = useMemo(() => specOf(sheet), [sheet])
+  const lines = useMemo(() => spec.map((_, rule) => sheet.source.at(['spec', rule]).line), [spec, sheet])
   const sources = useMemo(
     (): Sources => ({
       parts: Object.keys(sheet.parts),
@@ -48,19 +49,18 @@ export function useSpecFacts(library: string, slug: string, { definition, texts,
   return {
     ...{ space, file, text, spec, survey, error, isReading, standings, sources, coverage, missesWith },
     gaps: coverage ? unspecifiedReadings(coverage).length : 0,
-    ...useRuleLints(spec.length, (rule) => sheet.source.at(['spec', rule]).line, file, preview?.lints ?? NO_LINTS),
+    lines,
+    ...useRuleLints(lines, file, preview?.lints ?? NO_LINTS),
   }
 }
 
 /** Which lints belong to which rule, and which to the spec as a whole. */
-function useRuleLints(count: number, lineOf: (rule: number) => number, file: string, lints: readonly Lint[]) {
-  const joined = Array.from({ length: count }, (_, rule) => lineOf(rule)).join()
-  const lines = useMemo(() => (joined === '' ? [] : joined.split(',').map(Number)), [joined])
+function useRuleLints(lines: readonly number[], file: string, lints: readonly Lint[]) {
   const ofRules = useMemo(
     () => lints.filter(({ file: of, code }) => of === file && LINTS.get(code)?.isOfRules),
     [lints, file],
   )
   const ruleAt = useCallback((line: number) => lines.findLastIndex((each) => each <= line), [lines])
   const lintsOf = useCallback((rule: number) => ofRules.filter(({ line }) => ruleAt(line) === rule), [ofRules, ruleAt])
-  return { lines, lintsOf, general: ofRules.filter(({ line }) => ruleAt(line) < 0) }
+  return { lintsOf, general: ofRules.filter(({ line }) => ruleAt(line) < 0) }
 }

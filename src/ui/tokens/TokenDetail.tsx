@@ -1,10 +1,10 @@
 'use client'
 
-import { X } from 'lucide-react'
 import { useEffect, useMemo, useState } from 'react'
 import type { TokenCell, TokenRow, TokensModel, TypedEdit } from '@/contract'
 import { contrastRatio, over, readColor } from '@/core/readings'
 import { readTokenText } from '@/core/tokens'
+import { CloseButton } from '../editing'
 import { SourceLines, Suggest } from '../survey'
 import { Effects } from './Effects'
 import { TokenFigure } from './TokenFigure'
@@ -129,14 +129,7 @@ function Head({ row, onClose }: { row: TokenRow; onClose(): void }) {
         </p>
         {row.description && <p>{row.description}</p>}
       </div>
-      <button
-        type="button"
-        className="control ml-auto border-transparent px-1"
-        aria-label="Close the token"
-        onClick={onClose}
-      >
-        <X size={14} aria-hidden />
-      </button>
+      <CloseButton label="Close the token" onClose={onClose} className="ml-auto" />
     </header>
   )
 }

@@ -2,6 +2,7 @@
 
 import { useCallback, useMemo, useState } from 'react'
 import type { LibraryFacts, TokenRow, TokensModel, TypedEdit } from '@/contract'
+import { Alarm } from '../editing'
 import { TitleBlock, useKeys, type Findable } from '../frame'
 import { RunProvider } from '../live'
 import { TokenDetail } from './TokenDetail'
@@ -57,11 +58,7 @@ function Workplace({ library, libraries }: TokensProps) {
         onWords={setWords}
         onType={setType}
       />
-      {problem !== undefined && (
-        <p role="alert" className="border-b border-line px-3 py-1 whitespace-pre-wrap text-miss">
-          {problem}
-        </p>
-      )}
+      <Alarm text={problem} />
       {model && model.issues.length > 0 && <Issues issues={model.issues} onSelect={setSelected} />}
       <main className="flex min-h-0 flex-1">
         {error && (

@@ -1,16 +1,10 @@
 import { ROUTES } from '@/contract'
 import { answer, bodyOf, handled, notFound, workspace } from '@/app/_server'
-import { UPLOAD_LIMITS } from '@/core/sheet'
 import { propose } from '@/source'
 
 /** What could be made of pasted or dropped files. Nothing is saved. */
 export const POST = handled(async (request: Request, { params }: { params: Promise<{ library: string }> }) => {
   const { library } = await params
-  if (Number(request.headers.get('content-length') ?? 0) > UPLOAD_LIMITS.bytes)
-    return Response.json(
-      { problem: `This is more than the ${UPLOAD_LIMITS.bytes} bytes that are taken at once.` },
-      { status: 413 },
-    )
   const opened = await (await workspace()).open(library)
   if (!opened) return notFound(`library "${library}"`)
   const body = await bodyOf(request, ROUTES.bringIn)

@@ -1,6 +1,5 @@
 import { ROUTES } from '@/contract'
 import { answer, bodyOf, handled, notFound, workspace } from '@/app/_server'
-import { BadInput } from '@/core/problem'
 
 /** Links a library to a folder on this machine, or lets it live in the store alone. */
 export const POST = handled(async (request: Request, { params }: { params: Promise<{ library: string }> }) => {
@@ -8,11 +7,6 @@ export const POST = handled(async (request: Request, { params }: { params: Promi
   const body = await bodyOf(request, ROUTES.link)
   if ('refusal' in body) return body.refusal
   if (!(await (await workspace()).open(library))) return notFound(`library "${library}"`)
-  try {
-    await (await workspace()).links.link(library, body.data.folder)
-    return answer(ROUTES.link, {})
-  } catch (error) {
-    if (!(error instanceof BadInput)) throw error
-    return Response.json({ problem: error.message }, { status: 422 })
-  }
+  await (await workspace()).links.link(library, body.data.folder)
+  return answer(ROUTES.link, {})
 })

@@ -1,7 +1,5 @@
 import { ROUTES } from '@/contract'
-import { answer, bodyOf, handled, notFound, workspace } from '@/app/_server'
-import { BadInput } from '@/core/problem'
-import { NoBrowser } from '@/runner'
+import { answer, bodyOf, failed, handled, notFound, workspace } from '@/app/_server'
 
 /** Plays a scenario in a browser of the server, and gives back the film of it. */
 export const POST = handled(
@@ -15,11 +13,7 @@ export const POST = handled(
       const film = await (await workspace()).plays.play(library, slug, body.data.texts, body.data.index)
       return film ? answer(ROUTES.play, film) : notFound('such scenario')
     } catch (error) {
-      const isTold = error instanceof BadInput || error instanceof NoBrowser
-      return Response.json(
-        { problem: isTold ? error.message : `It could not be played: ${(error as Error).message}` },
-        { status: 422 },
-      )
+      return failed(error, 'It could not be played')
     }
   },
 )

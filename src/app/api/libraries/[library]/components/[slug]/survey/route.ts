@@ -1,7 +1,5 @@
 import { ROUTES } from '@/contract'
-import { answer, handled, notFound, bodyOf, workspace } from '@/app/_server'
-import { BadInput } from '@/core/problem'
-import { NoBrowser } from '@/runner'
+import { answer, bodyOf, failed, handled, notFound, workspace } from '@/app/_server'
 
 /** What is read of a component in every case; `extra` names readings besides. */
 export const POST = handled(
@@ -15,11 +13,7 @@ export const POST = handled(
       const survey = await (await workspace()).surveys.of(library, slug, body.data.extra)
       return answer(ROUTES.survey, { survey, tolerance: opened.library.data.tolerance })
     } catch (error) {
-      const isTold = error instanceof BadInput || error instanceof NoBrowser
-      return Response.json(
-        { problem: isTold ? error.message : `It could not be read: ${(error as Error).message}` },
-        { status: 422 },
-      )
+      return failed(error, 'It could not be read')
     }
   },
 )
