@@ -53,30 +53,33 @@ export function Overview({
       )}
       {sheets.length === 0 && pages.length === 0 && <p className="text-quiet">This library has no components yet.</p>}
       <ul>
-        {sheets.map(({ slug, data }) => {
-          const state = states.get(slug)
-          const { holds, misses } = countMarks(state ? [state] : [])
-          return (
-            <li key={slug} className="grid gap-x-4 border-b border-line py-2 sm:grid-cols-[180px_minmax(0,1fr)_auto]">
-              <a href={`${slug}.html`} className="font-semibold underline">
-                {data.name}
-              </a>
-              <span className="text-quiet">
-                {data.status !== 'ready' && <strong className="text-miss">{data.status}. </strong>}
-                {data.about}
-              </span>
-              {state && (
-                <span className="num flex items-center gap-1">
-                  <Mark kind="holds" /> {holds}
-                  <span className="sr-only"> cases hold</span>
-                  <Mark kind="misses" className="ml-2" /> {misses}
-                  <span className="sr-only"> cases miss</span>
-                </span>
-              )}
-            </li>
-          )
-        })}
+        {sheets.map((sheet) => (
+          <Listed key={sheet.slug} sheet={sheet} state={states.get(sheet.slug)} />
+        ))}
       </ul>
     </div>
+  )
+}
+
+function Listed({ sheet: { slug, data }, state }: { sheet: Sheet; state: ComponentState | undefined }) {
+  const { holds, misses } = countMarks(state ? [state] : [])
+  return (
+    <li className="grid gap-x-4 border-b border-line py-2 sm:grid-cols-[180px_minmax(0,1fr)_auto]">
+      <a href={`${slug}.html`} className="font-semibold underline">
+        {data.name}
+      </a>
+      <span className="text-quiet">
+        {data.status !== 'ready' && <strong className="text-miss">{data.status}. </strong>}
+        {data.about}
+      </span>
+      {state && (
+        <span className="num flex items-center gap-1">
+          <Mark kind="holds" /> {holds}
+          <span className="sr-only"> cases hold</span>
+          <Mark kind="misses" className="ml-2" /> {misses}
+          <span className="sr-only"> cases miss</span>
+        </span>
+      )}
+    </li>
   )
 }

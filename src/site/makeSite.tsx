@@ -41,26 +41,9 @@ export async function makeSite(readable: Readable, verdicts: Verdicts, onPage?: 
     ...(hasTokens ? [['foundations.html', 'Foundations'] as const] : []),
   ]
   const shell = { library: library.data.name, foot: verdicts.foot, nav }
-  const data = (name: string, value: unknown) => `${name}=${JSON.stringify(value).replaceAll('<', '\\u003c')}`
   for (const [at, sheet] of sheets.entries()) {
     onPage?.(sheet.data.name)
-    const made = await pageDataOf(readable, sheet, sheets, verdicts.states)
-    if ('problems' in made) {
-      problems.push(...made.problems)
-      continue
-    }
-    problems.push(...guideProblems(sheet, made, library.data.contexts))
-    const page: PageData = { ...made, ...neighbours(sheets, at) }
-    files.set(`data/${sheet.slug}.js`, data('breltPage', page))
-    files.set(
-      `${sheet.slug}.html`,
-      printPage({
-        ...shell,
-        title: `${sheet.data.name} · ${library.data.name}`,
-        body: renderToString(<SitePage data={page} />),
-        scripts: [`data/${sheet.slug}.js`, 'assets/client.js'],
-      }),
-    )
+    problems.push(...(await addComponent(files, readable, sheets, at, verdicts.states, shell)))
   }
   problems.push(...addPages(files, library, pages, sheets, shell))
   const entries = [
@@ -84,18 +67,47 @@ export async function makeSite(readable: Readable, verdicts: Verdicts, onPage?: 
       scripts: ['data/search.js', 'assets/search.js'],
     }),
   )
-  if (hasTokens)
-    files.set(
-      'foundations.html',
-      printPage({
-        ...shell,
-        title: `Foundations · ${escapeHtml(library.data.name)}`,
-        body: renderToString(<Foundations tokens={tokens} contexts={tokenContexts(tokens)} />),
-        scripts: [],
-      }),
-    )
+  if (hasTokens) files.set('foundations.html', foundations(tokens, shell))
   return { files, problems }
 }
+
+const data = (name: string, value: unknown) => `${name}=${JSON.stringify(value).replaceAll('<', '\\u003c')}`
+
+type Around = Pick<Shell, 'library' | 'foot' | 'nav'>
+
+/** Writes the page of a component. @returns what is wrong with it: where it cannot be shown, it has none */
+async function addComponent(
+  files: Site['files'],
+  readable: Readable,
+  sheets: readonly Sheet[],
+  at: number,
+  states: Verdicts['states'],
+  shell: Around,
+): Promise<Problem[]> {
+  const sheet = sheets[at]!
+  const made = await pageDataOf(readable, sheet, sheets, states)
+  if ('problems' in made) return made.problems
+  const page: PageData = { ...made, ...neighbours(sheets, at) }
+  files.set(`data/${sheet.slug}.js`, data('breltPage', page))
+  files.set(
+    `${sheet.slug}.html`,
+    printPage({
+      ...shell,
+      title: `${sheet.data.name} · ${shell.library}`,
+      body: renderToString(<SitePage data={page} />),
+      scripts: [`data/${sheet.slug}.js`, 'assets/client.js'],
+    }),
+  )
+  return guideProblems(sheet, made, readable.library.data.contexts)
+}
+
+const foundations = (tokens: Readable['tokens'], shell: Around) =>
+  printPage({
+    ...shell,
+    title: `Foundations · ${escapeHtml(shell.library)}`,
+    body: renderToString(<Foundations tokens={tokens} contexts={tokenContexts(tokens)} />),
+    scripts: [],
+  })
 
 /** Writes the library's own pages, and the files that they lead to. @returns links that lead nowhere */
 function addPages(
@@ -103,7 +115,7 @@ function addPages(
   library: Library,
   pages: readonly LibraryPage[],
   sheets: readonly Sheet[],
-  shell: Pick<Shell, 'library' | 'foot' | 'nav'>,
+  shell: Around,
 ): Problem[] {
   const places: LinkPlaces = {
     pages,

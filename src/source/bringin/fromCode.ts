@@ -79,28 +79,48 @@ export function fromCode(
       [file]: isMany ? printSheet({ ...fields, cover: 'pairs' }) : text,
       ...Object.fromEntries(copied.map(([path, each]) => [folder + path, each])),
     },
-    understood: [
-      ...(parts.length > 0 ? [`parts ${parts.map(({ part }) => part).join(', ')}`] : []),
-      ...props.map((prop) => aboutProp(prop, varying)),
-      ...slots.map(({ name }) => `slot ${name}`),
-      ...events.map(({ name }) => `event ${name}`),
-      ...Object.keys(states).map((name) => `axis ${name}, from the styles`),
-      ...(source.customProperties?.length ? [`set by styles: ${source.customProperties.join(', ')}`] : []),
-      ...(reading.nativeProps
-        ? [`${reading.nativeProps} attributes of a native element: name those you use under props`]
-        : []),
-      ...(others.length > 0 ? [`not taken as axes, since there are enough: ${others.join(', ')}`] : []),
-      ...(isMany ? ['more cases than anyone looks at: a run takes those that cover every pair'] : []),
-    ],
-    unclear: [
-      ...reading.unclear.map(({ line, what }) => `${source.module}:${line}: ${what}`),
-      ...unreached.map(
-        (name) =>
-          `the styles speak of ${name}, which the component sets itself: no prop of that name; reach it by steps`,
-      ),
-    ],
+    understood: understoodOf({ reading, source, parts, props, slots, events, states, varying, others, isMany }),
+    unclear: unclearOf(reading, source, unreached),
   }
 }
+
+interface Found {
+  reading: CodeReading
+  source: CodeSource
+  parts: readonly Part[]
+  props: readonly CodeProp[]
+  slots: readonly CodeProp[]
+  events: readonly CodeProp[]
+  states: Readonly<Record<string, unknown>>
+  varying: Readonly<Record<string, unknown>>
+  /** Props that could be axes as well. */
+  others: readonly string[]
+  isMany: boolean
+}
+
+const understoodOf = (found: Found): string[] => {
+  const { reading, source, parts, props, slots, events, states, varying, others, isMany } = found
+  return [
+    ...(parts.length > 0 ? [`parts ${parts.map(({ part }) => part).join(', ')}`] : []),
+    ...props.map((prop) => aboutProp(prop, varying)),
+    ...slots.map(({ name }) => `slot ${name}`),
+    ...events.map(({ name }) => `event ${name}`),
+    ...Object.keys(states).map((name) => `axis ${name}, from the styles`),
+    ...(source.customProperties?.length ? [`set by styles: ${source.customProperties.join(', ')}`] : []),
+    ...(reading.nativeProps
+      ? [`${reading.nativeProps} attributes of a native element: name those you use under props`]
+      : []),
+    ...(others.length > 0 ? [`not taken as axes, since there are enough: ${others.join(', ')}`] : []),
+    ...(isMany ? ['more cases than anyone looks at: a run takes those that cover every pair'] : []),
+  ]
+}
+
+const unclearOf = (reading: CodeReading, source: CodeSource, unreached: readonly string[]): string[] => [
+  ...reading.unclear.map(({ line, what }) => `${source.module}:${line}: ${what}`),
+  ...unreached.map(
+    (name) => `the styles speak of ${name}, which the component sets itself: no prop of that name; reach it by steps`,
+  ),
+]
 
 /** What is disabled takes no focus and answers to no pointer: it is a state beside these, no axis across them. */
 function disabledAsState(states: Record<string, unknown>, varying: Record<string, unknown>) {

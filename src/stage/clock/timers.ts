@@ -15,8 +15,8 @@ type View = Window & typeof globalThis
  */
 export function noteTimers(view: View, now: () => number): Waiting {
   const dues = new Map<unknown, number>()
-  const frames = new Set<number>()
-  const { setTimeout, clearTimeout, setInterval, clearInterval, requestAnimationFrame, cancelAnimationFrame } = view
+  const frames = noteFrames(view)
+  const { setTimeout, clearTimeout, setInterval, clearInterval } = view
 
   const call = (handler: TimerHandler, given: unknown[]) => {
     if (typeof handler === 'function') (handler as (...args: unknown[]) => void)(...given)
@@ -45,6 +45,32 @@ export function noteTimers(view: View, now: () => number): Waiting {
     clearTimeout(id)
     clearInterval(id)
   }
+  Object.assign(view, {
+    setTimeout: later,
+    clearTimeout: clear,
+    setInterval: every,
+    clearInterval: clear,
+  })
+  const noteIn = (name: string, delay: number) => dues.set(Symbol(name), now() + delay)
+  noteDelay(AbortSignal, 'timeout', (delay) => delay as number, noteIn)
+  if ('scheduler' in view)
+    noteDelay(
+      Object.getPrototypeOf(view.scheduler) as object,
+      'postTask',
+      (_, options) => (options as { delay?: number })?.delay,
+      noteIn,
+    )
+
+  return {
+    due: () => nextOf(dues, now()),
+    wantsFrame: () => frames.size > 0,
+  }
+}
+
+/** Notes which frames have been asked for. @returns their ids */
+function noteFrames(view: View): ReadonlySet<number> {
+  const frames = new Set<number>()
+  const { requestAnimationFrame, cancelAnimationFrame } = view
   const frame = (callback: FrameRequestCallback): number => {
     const id = requestAnimationFrame(() => {
       frames.delete(id)
@@ -57,44 +83,34 @@ export function noteTimers(view: View, now: () => number): Waiting {
     frames.delete(id)
     cancelAnimationFrame(id)
   }
-  Object.assign(view, {
-    setTimeout: later,
-    clearTimeout: clear,
-    setInterval: every,
-    clearInterval: clear,
-    requestAnimationFrame: frame,
-    cancelAnimationFrame: cancelFrame,
-  })
-  noteDelay(AbortSignal, 'timeout', (delay) => delay as number)
-  if ('scheduler' in view)
-    noteDelay(
-      Object.getPrototypeOf(view.scheduler) as object,
-      'postTask',
-      (_, options) => (options as { delay?: number })?.delay,
-    )
+  Object.assign(view, { requestAnimationFrame: frame, cancelAnimationFrame: cancelFrame })
+  return frames
+}
 
-  /** Notes the moment of a function that does its waiting inside the browser. */
-  function noteDelay(target: object, name: string, delayOf: (...given: unknown[]) => number | undefined) {
-    const own = (target as Record<string, unknown>)[name] as (...given: unknown[]) => unknown
-    if (typeof own !== 'function') return
-    const noted = function (this: unknown, ...given: unknown[]) {
-      const delay = delayOf(...given)
-      if (typeof delay === 'number') dues.set(Symbol(name), now() + delay)
-      return own.apply(this, given)
-    }
-    Object.assign(target, { [name]: noted })
+/** Notes the moment of a function that does its waiting inside the browser. */
+function noteDelay(
+  target: object,
+  name: string,
+  delayOf: (...given: unknown[]) => number | undefined,
+  note: (name: string, delay: number) => void,
+) {
+  const own = (target as Record<string, unknown>)[name] as (...given: unknown[]) => unknown
+  if (typeof own !== 'function') return
+  const noted = function (this: unknown, ...given: unknown[]) {
+    const delay = delayOf(...given)
+    if (typeof delay === 'number') note(name, delay)
+    return own.apply(this, given)
   }
+  Object.assign(target, { [name]: noted })
+}
 
-  return {
-    due: () => {
-      let next: number | undefined
-      for (const [id, due] of dues) {
-        // Nobody tells when these have come: they are over when their moment is.
-        if (typeof id === 'symbol' && due <= now()) dues.delete(id)
-        else if (next === undefined || due < next) next = due
-      }
-      return next
-    },
-    wantsFrame: () => frames.size > 0,
+/** The earliest moment that is to come. */
+function nextOf(dues: Map<unknown, number>, now: number): number | undefined {
+  let next: number | undefined
+  for (const [id, due] of dues) {
+    // Nobody tells when these have come: they are over when their moment is.
+    if (typeof id === 'symbol' && due <= now) dues.delete(id)
+    else if (next === undefined || due < next) next = due
   }
+  return next
 }

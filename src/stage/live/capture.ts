@@ -24,22 +24,10 @@ export interface Captor {
 const DRAG_PX = 4
 
 /** Notes what a person does in the page, as steps. Must run before any code of the component; `captor` is asked each time. */
-export function captureInput(view: Window & typeof globalThis, captor: () => Captor | undefined): void {
+export function captureInput(view: View, captor: () => Captor | undefined): void {
   const focus = keepFocus(view)
-  let pressed: { x: number; y: number; from: Place } | undefined
-  let hovered: string | undefined
-  let lastPress = -Infinity
-  let last: { x: number; y: number } | undefined
-  /** Whether a pointer has moved: what moves under one that rests tells of that, too. */
-  const hasMoved = ({ clientX: x, clientY: y }: MouseEvent) => {
-    const isSame = last?.x === x && last.y === y
-    last = { x, y }
-    return !isSame
-  }
-  const on = <K extends keyof WindowEventMap>(
-    type: K,
-    handle: (event: WindowEventMap[K], captor: Captor, element: Element | undefined) => void,
-  ) =>
+  const hand = new Hand()
+  const on: On = (type, handle) =>
     view.addEventListener(
       type,
       (event) => {
@@ -50,9 +38,44 @@ export function captureInput(view: Window & typeof globalThis, captor: () => Cap
       },
       { capture: true, passive: true },
     )
+  captureHover(on, hand)
+  capturePresses(on, hand)
+  captureKeys(on, hand, view.document, focus)
+  noteWhatNoStepSays(on, hand, view)
+  on('wheel', (event, to, element) => {
+    if (!element || !isOfComponent(to.mounted, element)) return
+    const by = [Math.round(event.deltaX), Math.round(event.deltaY)]
+    to.onInput({ scroll: { on: placeAt(to, element, event), by } } as StepFile)
+  })
+}
 
+type View = Window & typeof globalThis
+
+/** Listens to input of a person while somebody captures it. */
+type On = <K extends keyof WindowEventMap>(
+  type: K,
+  handle: (event: WindowEventMap[K], captor: Captor, element: Element | undefined) => void,
+) => void
+
+/** What the person's pointer and keys did last. */
+class Hand {
+  pressed: { x: number; y: number; from: Place } | undefined
+  /** When a key or a button last went down, in ms of the page's time. */
+  lastPress = -Infinity
+  private last: { x: number; y: number } | undefined
+
+  /** Whether a pointer has moved: what moves under one that rests tells of that, too. */
+  hasMoved({ clientX: x, clientY: y }: MouseEvent): boolean {
+    const isSame = this.last?.x === x && this.last.y === y
+    this.last = { x, y }
+    return !isSame
+  }
+}
+
+function captureHover(on: On, hand: Hand) {
+  let hovered: string | undefined
   on('pointerover', (event, to, element) => {
-    if (event.pointerType === 'touch' || !hasMoved(event) || event.buttons > 0 || !element) return
+    if (event.pointerType === 'touch' || !hand.hasMoved(event) || event.buttons > 0 || !element) return
     const isOver = isOfComponent(to.mounted, element) || nearestPart(to.component, to.mounted, element) !== undefined
     const place = isOver ? placeAt(to, element, event) : undefined
     const name = place === undefined ? undefined : typeof place === 'string' ? place : 'elsewhere'
@@ -66,59 +89,63 @@ export function captureInput(view: Window & typeof globalThis, captor: () => Cap
     to.onInput({ leave: hovered === 'elsewhere' ? 'root' : hovered })
     hovered = undefined
   })
+}
+
+function capturePresses(on: On, hand: Hand) {
   on('pointerdown', (event, to, element) => {
-    lastPress = event.timeStamp
-    hasMoved(event)
+    hand.lastPress = event.timeStamp
+    hand.hasMoved(event)
     if (!event.isPrimary || !element) return
     if (event.button !== 0) return to.onNote('it was pressed with another button than the first, which no step can say')
     const from = pressPlace(to, element, event)
-    pressed = { x: event.clientX, y: event.clientY, from }
+    hand.pressed = { x: event.clientX, y: event.clientY, from }
     to.onInput({ [event.pointerType === 'touch' ? 'tap' : 'click']: from } as StepFile)
     to.onPress(true)
   })
   on('pointerup', (event, to) => {
-    hasMoved(event)
-    if (!pressed || !event.isPrimary) return
-    const { x, y, from } = pressed
-    pressed = undefined
+    hand.hasMoved(event)
+    if (!hand.pressed || !event.isPrimary) return
+    const { x, y, from } = hand.pressed
+    hand.pressed = undefined
     to.onPress(false)
     const by: [number, number] = [Math.round(event.clientX - x), Math.round(event.clientY - y)]
     if (event.pointerType !== 'touch' && Math.hypot(...by) >= DRAG_PX)
       to.onAmend({ drag: { from: from === 'page' ? { at: [0, 0] } : from, by } } as StepFile)
   })
   on('pointercancel', (_, to) => {
-    if (!pressed) return
-    pressed = undefined
+    if (!hand.pressed) return
+    hand.pressed = undefined
     to.onPress(false)
     to.onAmend(undefined)
   })
   on('dblclick', (event, to, element) => {
     if (element) to.onInput({ 'double-click': pressPlace(to, element, event) } as StepFile)
   })
-  on('wheel', (event, to, element) => {
-    if (!element || !isOfComponent(to.mounted, element)) return
-    const by = [Math.round(event.deltaX), Math.round(event.deltaY)]
-    to.onInput({ scroll: { on: placeAt(to, element, event), by } } as StepFile)
-  })
+}
+
+function captureKeys(on: On, hand: Hand, document: Document, focus: ReturnType<typeof keepFocus>) {
   on('keydown', (event, to) => {
-    lastPress = event.timeStamp
+    hand.lastPress = event.timeStamp
     if (isModifier(event.key) || event.isComposing) return
-    const typed = typedInto(view.document, event)
+    const typed = typedInto(document, event)
     to.onInput(typed === undefined ? { press: chordOf(event) } : { type: typed })
   })
   on('focusin', (event, to, element) => {
     // The focus came in by Tab from outside: its key was pressed there.
-    if (!focus.hasJustCome() || event.timeStamp - lastPress < 300 || pressed || !element) return
+    if (!focus.hasJustCome() || event.timeStamp - hand.lastPress < 300 || hand.pressed || !element) return
     const match = nearestPart(to.component, to.mounted, element)
     if (match) to.onInput({ focus: printMatch(match) })
   })
+}
+
+function noteWhatNoStepSays(on: On, hand: Hand, view: View) {
   on('input', (event, to) => {
     const { inputType } = event as InputEvent
     if (/^insertFrom|^insertReplacement/.test(inputType ?? ''))
       to.onNote('text that is pasted or dropped is no step: type it')
   })
   on('change', (event, to, element) => {
-    if (element instanceof view.HTMLSelectElement && event.timeStamp - lastPress > 20)
+    if (element instanceof view.HTMLSelectElement && event.timeStamp - hand.lastPress > 20)
       to.onNote('a choice in the browser’s own list is no step: choose with the arrow keys')
   })
 }

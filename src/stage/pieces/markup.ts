@@ -40,14 +40,7 @@ export function markupMaker(piece: Extract<StagePiece, { kind: 'markup' }>, scri
     spot.insert(fragment)
     const [root] = roots
     fillMarks(marks, nested.slots)
-    const run = (props: StageNested['props']) => {
-      if (!script || !root) return undefined
-      const emit = (name: string, detail?: unknown) => {
-        root.dispatchEvent(new CustomEvent(name, { detail, bubbles: true, composed: true }))
-      }
-      const made = script(root, { props, emit })
-      return typeof made === 'function' ? { cleanup: made } : (made ?? {})
-    }
+    const run = (props: StageNested['props']) => (script && root ? runScript(script, root, props) : undefined)
     let running = run(nested.props)
     if (script) assembly.cleanups.push(() => running?.cleanup?.())
     assembly.placed(nested, roots, spot.container === undefined)
@@ -56,17 +49,7 @@ export function markupMaker(piece: Extract<StagePiece, { kind: 'markup' }>, scri
     return (next) => {
       rendered ??= new Rendered(roots, [...pristine.children])
       const fresh = render(next)
-      for (const [name, fill] of fills) {
-        const [before, after] = [last.slots[name], next.slots[name]]
-        if (isSame(before, after)) continue
-        if (before?.kind === 'component' && after?.kind === 'component' && fill.roots[0]) {
-          if (isSameKind(before, after)) fill.update(after)
-          else fills.set(name, replaced(assembly, fill, after))
-        } else {
-          fill.remove()
-          fills.delete(name)
-        }
-      }
+      refill(fills, last, next, assembly)
       for (const mark of marksIn(fresh)) {
         const fill = fills.get(mark.data.slice(MARK.length))
         if (fill) mark.replaceWith(...rendered.placesFor(fill.roots))
@@ -79,6 +62,30 @@ export function markupMaker(piece: Extract<StagePiece, { kind: 'markup' }>, scri
         running = run(next.props)
       }
       last = next
+    }
+  }
+}
+
+/** Starts a component's script on its first element. */
+function runScript(script: ComponentScript, root: Element, props: StageNested['props']) {
+  const emit = (name: string, detail?: unknown) => {
+    root.dispatchEvent(new CustomEvent(name, { detail, bubbles: true, composed: true }))
+  }
+  const made = script(root, { props, emit })
+  return typeof made === 'function' ? { cleanup: made } : (made ?? {})
+}
+
+/** Has what fills the slots become what it is next: components of the same kind are updated, others replaced. */
+function refill(fills: Map<string, Removable>, last: StageNested, next: StageNested, assembly: Assembly) {
+  for (const [name, fill] of fills) {
+    const [before, after] = [last.slots[name], next.slots[name]]
+    if (isSame(before, after)) continue
+    if (before?.kind === 'component' && after?.kind === 'component' && fill.roots[0]) {
+      if (isSameKind(before, after)) fill.update(after)
+      else fills.set(name, replaced(assembly, fill, after))
+    } else {
+      fill.remove()
+      fills.delete(name)
     }
   }
 }

@@ -38,35 +38,11 @@ export function AddChecks({
             What the ARIA Authoring Practices require of this kind of component: roles, names, states, keys and focus
             order. They become rules and scenarios in your sheet, which you can edit.
           </p>
-          <div className="grid grid-cols-[auto_minmax(0,1fr)] items-center gap-x-2 gap-y-1">
-            <label htmlFor="check-kind">It is a</label>
-            <select id="check-kind" className="field" value={name} onChange={(event) => setName(event.target.value)}>
-              {CHECK_KINDS.map(({ kind: each, label }) => (
-                <option key={each} value={each}>
-                  {label}
-                </option>
-              ))}
-            </select>
-            {kind.parts.map(({ key, about }) => (
-              <label key={key} className="contents">
-                <span>{about}</span>
-                <select
-                  className="field num"
-                  data-part={key}
-                  value={parts[key]}
-                  onChange={(event) => setChosen({ ...chosen, [`${name} ${key}`]: event.target.value })}
-                >
-                  {Object.keys(sheet.parts)
-                    .filter((each) => each !== 'host')
-                    .map((each) => (
-                      <option key={each} value={each}>
-                        {each}
-                      </option>
-                    ))}
-                </select>
-              </label>
-            ))}
-          </div>
+          <Choices
+            {...{ sheet, kind, parts }}
+            onKind={setName}
+            onPart={(key, part) => setChosen({ ...chosen, [`${name} ${key}`]: part })}
+          />
           <ul className="my-2 list-inside list-disc">
             {made.scenarios.map((scenario) => (
               <li key={scenario.name}>{scenario.name}</li>
@@ -87,3 +63,44 @@ export function AddChecks({
     </Popover.Root>
   )
 }
+
+interface ChoicesProps {
+  sheet: Sheet
+  kind: CheckKind
+  parts: Readonly<Record<string, string>>
+  onKind(kind: string): void
+  onPart(key: string, part: string): void
+}
+
+/** What kind of component it is, and which of its parts is which of that kind's. */
+const Choices = ({ sheet, kind, parts, onKind, onPart }: ChoicesProps) => (
+  <div className="grid grid-cols-[auto_minmax(0,1fr)] items-center gap-x-2 gap-y-1">
+    <label htmlFor="check-kind">It is a</label>
+    <select id="check-kind" className="field" value={kind.kind} onChange={(event) => onKind(event.target.value)}>
+      {CHECK_KINDS.map(({ kind: each, label }) => (
+        <option key={each} value={each}>
+          {label}
+        </option>
+      ))}
+    </select>
+    {kind.parts.map(({ key, about }) => (
+      <label key={key} className="contents">
+        <span>{about}</span>
+        <select
+          className="field num"
+          data-part={key}
+          value={parts[key]}
+          onChange={(event) => onPart(key, event.target.value)}
+        >
+          {Object.keys(sheet.parts)
+            .filter((each) => each !== 'host')
+            .map((each) => (
+              <option key={each} value={each}>
+                {each}
+              </option>
+            ))}
+        </select>
+      </label>
+    ))}
+  </div>
+)

@@ -1,8 +1,7 @@
 'use client'
 
-import { useCallback, useEffect, useMemo, useState } from 'react'
+import { useCallback, useEffect, useMemo, useState, type ComponentProps } from 'react'
 import type { Scenario } from '@/core/scenario'
-import type { ScenarioFile } from '@/core/sheet'
 import { Editing, SheetText, type Ready } from '../editing'
 import { useKeys, ViewHead, type Findable, type ViewProps } from '../frame'
 import { useRuns } from '../live'
@@ -24,58 +23,46 @@ export const Behaviour = (props: ViewProps) => (
 
 function BehaviourOf({ library, slug, ready }: ViewProps & { ready: Ready }) {
   const { definition, sheet, preview } = ready
-  const [selected, setSelected] = useState(0)
   const [going, setGoTo] = useState<{ line: number }>()
   const [isRecording, setRecording] = useState(false)
-  const [awaited, setAwaited] = useState<number>()
   const { scenarios, count, add, addNamed, addReady, remove } = useScenarios(ready)
-  const chosen = Math.min(selected, Math.max(0, scenarios.length - 1))
-  const scenario = scenarios[chosen]
+  const { chosen, scenario, setSelected } = useChosen(scenarios)
   const { play, isPlaying, error, film, isStale } = usePlay(library.id, slug, ready, chosen)
   const playback = usePlayback(film)
   const choose = (index: number) => {
     setSelected(index)
     setGoTo({ line: scenarios[index]?.line ?? 1 })
   }
-  const start = () => {
-    if (scenario && !isPlaying) play(chosen)
-  }
-  // What was recorded is performed as soon as it stands in the sheet: whoever keeps it sees whether it holds.
-  useEffect(() => {
-    if (awaited === undefined || !scenarios[awaited]) return
-    setAwaited(undefined)
-    play(awaited)
-  }, [awaited, scenarios, play])
+  const canPlay = scenario !== undefined && !isPlaying
+  const start = () => canPlay && play(chosen)
+  const playOnceThere = usePlayOnceThere(scenarios, play)
   useBehaviourKeys({ isFilmed: film !== undefined, playback, start, choose, chosen, count: scenarios.length })
   const findables = useFindables(scenarios, setSelected)
-  const lines = useMemo(() => scenarios.map(({ line }) => line), [scenarios])
-  const keep = (made: ScenarioFile) => {
-    add(made)
+  /** What is added comes last, and is shown. */
+  const addThen = (work: () => void) => {
+    work()
     setSelected(count)
-    setRecording(false)
-    setAwaited(count)
   }
   return (
     <>
       <ViewHead findables={findables} revision={definition.revisions.length} />
       <h1 className="sr-only">{sheet.data.name}, behaviour</h1>
       <BehaviourBar
-        {...{ ready, film, isPlaying, error, isRecording }}
-        canPlay={scenario !== undefined && !isPlaying}
-        onAddChecks={(kind, parts) => {
-          addReady(kind, parts)
-          setSelected(count)
-        }}
+        {...{ ready, film, isPlaying, canPlay, error, isRecording }}
+        onAddChecks={(kind, parts) => addThen(() => addReady(kind, parts))}
         onRecord={() => setRecording(!isRecording)}
         onPlay={start}
       />
       <main className="grid min-h-0 flex-1 grid-cols-[minmax(300px,27%)_minmax(0,1fr)_minmax(300px,30%)] grid-rows-[minmax(0,1fr)]">
         {isRecording && preview?.model ? (
           <Recorder
+            {...{ ready, scenarios }}
             model={preview.model}
-            events={Object.keys(sheet.data.events)}
-            taken={scenarios.map(({ name }) => name)}
-            onKeep={keep}
+            onKeep={(made) => {
+              addThen(() => add(made))
+              setRecording(false)
+              playOnceThere(count)
+            }}
             onDiscard={() => setRecording(false)}
           />
         ) : (
@@ -84,23 +71,42 @@ function BehaviourOf({ library, slug, ready }: ViewProps & { ready: Ready }) {
               {...{ slug, scenarios, chosen, film, isStale, playback, choose, setGoTo }}
               library={library.id}
               onRemove={remove}
-              onAdd={(name) => {
-                addNamed(name)
-                setSelected(count)
-              }}
+              onAdd={(name) => addThen(() => addNamed(name))}
             />
-            <FilmPane
-              {...{ film, playback, isPlaying }}
-              name={sheet.data.name}
-              hasScenario={scenario !== undefined}
-              onPlay={start}
-            />
+            <FilmPane {...{ film, playback, isPlaying, scenario }} name={sheet.data.name} onPlay={start} />
           </>
         )}
-        <SheetText ready={ready} lines={lines} going={going} onThing={setSelected} />
+        <Text {...{ ready, scenarios }} going={going} onThing={setSelected} />
       </main>
     </>
   )
+}
+
+/** The scenario that is chosen: the last, where there were more. */
+function useChosen(scenarios: readonly Scenario[]) {
+  const [selected, setSelected] = useState(0)
+  const chosen = Math.min(selected, Math.max(0, scenarios.length - 1))
+  return { chosen, scenario: scenarios[chosen], setSelected }
+}
+
+/** The sheet, in which moving to a scenario chooses it. */
+function Text({
+  scenarios,
+  ...rest
+}: Omit<ComponentProps<typeof SheetText>, 'lines'> & { scenarios: readonly Scenario[] }) {
+  const lines = useMemo(() => scenarios.map(({ line }) => line), [scenarios])
+  return <SheetText {...rest} lines={lines} />
+}
+
+/** What was recorded is performed as soon as it stands in the sheet: whoever keeps it sees whether it holds. */
+function usePlayOnceThere(scenarios: readonly Scenario[], play: (index: number) => void) {
+  const [awaited, setAwaited] = useState<number>()
+  useEffect(() => {
+    if (awaited === undefined || !scenarios[awaited]) return
+    setAwaited(undefined)
+    play(awaited)
+  }, [awaited, scenarios, play])
+  return setAwaited
 }
 
 /** The scenarios with what came of each, and the steps of the chosen one. */
@@ -168,7 +174,7 @@ function useBehaviourKeys({
 }: {
   isFilmed: boolean
   playback: Playback
-  start(): void
+  start(): unknown
   choose(index: number): void
   chosen: number
   count: number

@@ -1,4 +1,4 @@
-import type { Film } from '@/core/scenario'
+import type { Film, Scenario } from '@/core/scenario'
 import { FilmView } from './FilmView'
 import { Track } from './Track'
 import type { Playback } from './usePlayback'
@@ -8,14 +8,15 @@ export function FilmPane({
   film,
   playback,
   name,
-  hasScenario,
+  scenario,
   isPlaying,
   onPlay,
 }: {
   film: Film | undefined
   playback: Playback
   name: string
-  hasScenario: boolean
+  /** The chosen one. */
+  scenario: Scenario | undefined
   isPlaying: boolean
   onPlay(): void
 }) {
@@ -34,11 +35,11 @@ export function FilmPane({
       ) : (
         <div className="m-auto max-w-96 p-4 text-quiet">
           <p className="mb-2">
-            {hasScenario
+            {scenario
               ? 'Play the scenario with real input in virtual time. Every frame, event and changed reading appears on the timeline.'
               : 'A scenario describes what happens on input, and exactly when. Name one first, then write its steps on the right or record them.'}
           </p>
-          {hasScenario && (
+          {scenario && (
             <button type="button" className="control" disabled={isPlaying} onClick={onPlay}>
               {isPlaying ? 'Playing …' : 'Play the scenario'}
             </button>

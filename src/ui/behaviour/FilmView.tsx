@@ -2,7 +2,7 @@
 
 import { Pause, Play, SkipBack, SkipForward } from 'lucide-react'
 import { Slider } from 'radix-ui'
-import { useEffect, useRef, useState } from 'react'
+import { useEffect, useRef, useState, type RefObject } from 'react'
 import type { Film } from '@/core/scenario'
 import { IconButton } from '../editing'
 import { cropOf } from './crop'
@@ -10,17 +10,9 @@ import { SPEEDS, type Playback } from './usePlayback'
 
 /** What stood on the stage at the moment that is looked at, and the ways to move through time. */
 export function FilmView({ film, playback, name }: { film: Film; playback: Playback; name: string }) {
-  const { place, last, frame, isPlaying, speed, setSpeed, go, toggle } = playback
+  const { place, frame } = playback
   const box = useRef<HTMLDivElement>(null)
-  const [room, setRoom] = useState({ width: 480, height: 360 })
-  useEffect(() => {
-    const observer = new ResizeObserver(([entry]) => {
-      const { width, height } = entry!.contentRect
-      setRoom({ width: Math.max(40, width - 24), height: Math.max(40, height - 24) })
-    })
-    observer.observe(box.current!)
-    return () => observer.disconnect()
-  }, [])
+  const room = useRoom(box)
   const crop = cropOf(film, room)
   const step = film.result.performance.steps[Math.max(0, frame?.step ?? 0)]
   const what = !frame || frame.step < 0 ? 'The start' : (step?.step ?? '')
@@ -46,47 +38,69 @@ export function FilmView({ film, playback, name }: { film: Film; playback: Playb
           </div>
         )}
       </div>
-      <div className="flex items-center gap-2 border-t border-line bg-sheet px-3 py-1">
-        <IconButton label="Previous frame" disabled={place === 0} onClick={() => go(place - 1)}>
-          <SkipBack size={14} aria-hidden />
-        </IconButton>
-        <IconButton label={isPlaying ? 'Pause' : 'Play'} onClick={toggle}>
-          {isPlaying ? <Pause size={14} aria-hidden /> : <Play size={14} aria-hidden />}
-        </IconButton>
-        <IconButton label="Next frame" disabled={place >= last} onClick={() => go(place + 1)}>
-          <SkipForward size={14} aria-hidden />
-        </IconButton>
-        <Slider.Root
-          aria-label="Moment"
-          className="relative flex h-6 flex-1 touch-none items-center"
-          min={0}
-          max={last}
-          value={[place]}
-          onValueChange={([to]) => go(to!)}
-        >
-          <Slider.Track className="relative h-px w-full bg-line-strong">
-            <Slider.Range className="absolute h-full bg-ink" />
-          </Slider.Track>
-          <Slider.Thumb
-            aria-label="Moment"
-            aria-valuetext={`${frame?.at ?? 0} ms, ${what}`}
-            className="block h-4 w-2 border border-ink bg-sheet"
-          />
-        </Slider.Root>
-        <output className="num w-24 text-right" data-testid="moment">
-          {frame?.at ?? 0} ms
-        </output>
-        <label className="flex items-center gap-1 text-quiet">
-          Speed
-          <select className="field num" value={speed} onChange={(event) => setSpeed(Number(event.target.value))}>
-            {SPEEDS.map((each) => (
-              <option key={each} value={each}>
-                {each} ×
-              </option>
-            ))}
-          </select>
-        </label>
-      </div>
+      <Transport playback={playback} what={what} />
     </section>
+  )
+}
+
+/** How much room a film has in its box, in px. */
+function useRoom(box: RefObject<HTMLDivElement | null>) {
+  const [room, setRoom] = useState({ width: 480, height: 360 })
+  useEffect(() => {
+    const observer = new ResizeObserver(([entry]) => {
+      const { width, height } = entry!.contentRect
+      setRoom({ width: Math.max(40, width - 24), height: Math.max(40, height - 24) })
+    })
+    observer.observe(box.current!)
+    return () => observer.disconnect()
+  }, [box])
+  return room
+}
+
+/** The ways to move through a film. @param what what happens at the moment that is looked at */
+function Transport({ playback, what }: { playback: Playback; what: string }) {
+  const { place, last, frame, isPlaying, speed, setSpeed, go, toggle } = playback
+  return (
+    <div className="flex items-center gap-2 border-t border-line bg-sheet px-3 py-1">
+      <IconButton label="Previous frame" disabled={place === 0} onClick={() => go(place - 1)}>
+        <SkipBack size={14} aria-hidden />
+      </IconButton>
+      <IconButton label={isPlaying ? 'Pause' : 'Play'} onClick={toggle}>
+        {isPlaying ? <Pause size={14} aria-hidden /> : <Play size={14} aria-hidden />}
+      </IconButton>
+      <IconButton label="Next frame" disabled={place >= last} onClick={() => go(place + 1)}>
+        <SkipForward size={14} aria-hidden />
+      </IconButton>
+      <Slider.Root
+        aria-label="Moment"
+        className="relative flex h-6 flex-1 touch-none items-center"
+        min={0}
+        max={last}
+        value={[place]}
+        onValueChange={([to]) => go(to!)}
+      >
+        <Slider.Track className="relative h-px w-full bg-line-strong">
+          <Slider.Range className="absolute h-full bg-ink" />
+        </Slider.Track>
+        <Slider.Thumb
+          aria-label="Moment"
+          aria-valuetext={`${frame?.at ?? 0} ms, ${what}`}
+          className="block h-4 w-2 border border-ink bg-sheet"
+        />
+      </Slider.Root>
+      <output className="num w-24 text-right" data-testid="moment">
+        {frame?.at ?? 0} ms
+      </output>
+      <label className="flex items-center gap-1 text-quiet">
+        Speed
+        <select className="field num" value={speed} onChange={(event) => setSpeed(Number(event.target.value))}>
+          {SPEEDS.map((each) => (
+            <option key={each} value={each}>
+              {each} ×
+            </option>
+          ))}
+        </select>
+      </label>
+    </div>
   )
 }

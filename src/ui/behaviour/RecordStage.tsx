@@ -14,7 +14,6 @@ export function RecordStage({ model, recording }: { model: BoardModel; recording
   const { live, start, startOver, extent, problem, isOver } = recording
   const box = useRef<HTMLDivElement>(null)
   const [isPlaced, setPlaced] = useState(false)
-  const choices = useMemo(() => startChoices(model), [model])
   const { viewport } = model
   useEffect(() => {
     const { current } = box
@@ -28,27 +27,7 @@ export function RecordStage({ model, recording }: { model: BoardModel; recording
   const fault = live.isHung ? HUNG : problem
   return (
     <section aria-label="Recording" className="flex min-h-0 flex-1 flex-col">
-      <div className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-line bg-sheet px-3 py-1">
-        <span className="text-quiet">Starts with</span>
-        {choices.map(({ name, values, defaultValue }) => (
-          <span key={name} className="flex items-center gap-1">
-            <span>{name}</span>
-            <Choice
-              label={`${name} at the start`}
-              value={start[name] ?? defaultValue}
-              options={values.map((value) => [value, value] as const)}
-              onChoose={(value) => {
-                const { [name]: _, ...others } = start
-                startOver(value === defaultValue ? others : { ...others, [name]: value })
-              }}
-            />
-          </span>
-        ))}
-        <button type="button" className="control ml-auto" onClick={() => startOver(start)}>
-          <RotateCcw size={13} aria-hidden />
-          Start over
-        </button>
-      </div>
+      <StartBar model={model} recording={recording} />
       <div ref={box} className="min-h-0 flex-1 overflow-auto bg-paper" data-recording={isOver ? 'over' : 'on'}>
         {fault !== undefined && (
           <Trouble text={fault} onRetry={() => startOver(start)} className="flex-col items-start" />
@@ -69,6 +48,33 @@ export function RecordStage({ model, recording }: { model: BoardModel; recording
         )}
       </div>
     </section>
+  )
+}
+
+function StartBar({ model, recording: { start, startOver } }: { model: BoardModel; recording: Recording }) {
+  const choices = useMemo(() => startChoices(model), [model])
+  return (
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-line bg-sheet px-3 py-1">
+      <span className="text-quiet">Starts with</span>
+      {choices.map(({ name, values, defaultValue }) => (
+        <span key={name} className="flex items-center gap-1">
+          <span>{name}</span>
+          <Choice
+            label={`${name} at the start`}
+            value={start[name] ?? defaultValue}
+            options={values.map((value) => [value, value] as const)}
+            onChoose={(value) => {
+              const { [name]: _, ...others } = start
+              startOver(value === defaultValue ? others : { ...others, [name]: value })
+            }}
+          />
+        </span>
+      ))}
+      <button type="button" className="control ml-auto" onClick={() => startOver(start)}>
+        <RotateCcw size={13} aria-hidden />
+        Start over
+      </button>
+    </div>
   )
 }
 

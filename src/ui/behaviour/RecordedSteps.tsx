@@ -5,24 +5,17 @@ import type { Act, Offer, Outcome } from '@/core/record'
 import { printStep } from '@/core/steps'
 import type { Recording } from './useRecording'
 
-/** What was recorded so far: each input, and under it what came of it, to be expected from now on or not. */
-export function RecordedSteps({
-  recording,
-  taken,
-  onKeep,
-  onDiscard,
-}: {
+export interface RecordedStepsProps {
   recording: Recording
   /** Names of the scenarios that the sheet has. */
   taken: readonly string[]
   onKeep(name: string): void
   onDiscard(): void
-}) {
+}
+
+/** What was recorded so far: each input, and under it what came of it, to be expected from now on or not. */
+export function RecordedSteps({ recording, taken, onKeep, onDiscard }: RecordedStepsProps) {
   const { acts, isKept, flip, isOver, stop } = recording
-  const [name, setName] = useState('')
-  const proposed = nameFor(acts, taken)
-  const given = name.trim() || proposed
-  const isTaken = taken.includes(given)
   return (
     <section aria-label="Recorded steps" className="flex min-h-0 flex-1 flex-col">
       <p role="status" className="border-b border-line px-2 py-1 text-quiet">
@@ -57,39 +50,62 @@ export function RecordedSteps({
           </li>
         ))}
       </ol>
-      <form
-        className="flex flex-wrap items-center gap-1 border-t border-line p-2"
-        onSubmit={(event) => {
-          event.preventDefault()
-          if (acts.length > 0 && !isTaken) onKeep(given)
-        }}
-      >
-        <input
-          className="field min-w-0 flex-1 basis-full"
-          aria-label="Name of the scenario"
-          placeholder={proposed}
-          value={name}
-          aria-invalid={isTaken || undefined}
-          onChange={(event) => setName(event.target.value)}
-        />
-        {isTaken && (
-          <p role="alert" className="basis-full text-miss">
-            A scenario with this name already exists.
-          </p>
-        )}
-        <button type="submit" className="control" disabled={acts.length === 0 || isTaken}>
-          Save as scenario
-        </button>
-        {!isOver && (
-          <button type="button" className="control" onClick={stop}>
-            Stop
-          </button>
-        )}
-        <button type="button" className="control ml-auto" onClick={onDiscard}>
-          Discard
-        </button>
-      </form>
+      <KeepForm
+        {...{ taken, isOver, onKeep, onDiscard }}
+        proposed={nameFor(acts, taken)}
+        canKeep={acts.length > 0}
+        onStop={stop}
+      />
     </section>
+  )
+}
+
+interface KeepFormProps extends Omit<RecordedStepsProps, 'recording'> {
+  /** Its name when nobody gives one. */
+  proposed: string
+  canKeep: boolean
+  isOver: boolean
+  onStop(): void
+}
+
+/** Makes a scenario of what was recorded, or nothing. */
+function KeepForm({ taken, proposed, canKeep, isOver, onKeep, onStop, onDiscard }: KeepFormProps) {
+  const [name, setName] = useState('')
+  const given = name.trim() || proposed
+  const isTaken = taken.includes(given)
+  return (
+    <form
+      className="flex flex-wrap items-center gap-1 border-t border-line p-2"
+      onSubmit={(event) => {
+        event.preventDefault()
+        if (canKeep && !isTaken) onKeep(given)
+      }}
+    >
+      <input
+        className="field min-w-0 flex-1 basis-full"
+        aria-label="Name of the scenario"
+        placeholder={proposed}
+        value={name}
+        aria-invalid={isTaken || undefined}
+        onChange={(event) => setName(event.target.value)}
+      />
+      {isTaken && (
+        <p role="alert" className="basis-full text-miss">
+          A scenario with this name already exists.
+        </p>
+      )}
+      <button type="submit" className="control" disabled={!canKeep || isTaken}>
+        Save as scenario
+      </button>
+      {!isOver && (
+        <button type="button" className="control" onClick={onStop}>
+          Stop
+        </button>
+      )}
+      <button type="button" className="control ml-auto" onClick={onDiscard}>
+        Discard
+      </button>
+    </form>
   )
 }
 

@@ -2,7 +2,9 @@
 
 import { useEffect, useState } from 'react'
 import type { BoardModel } from '@/contract'
+import type { Scenario } from '@/core/scenario'
 import type { ScenarioFile } from '@/core/sheet'
+import type { Ready } from '../editing'
 import { useLatest } from '../hooks'
 import { RecordedSteps } from './RecordedSteps'
 import { RecordStage } from './RecordStage'
@@ -11,19 +13,19 @@ import { useRecording } from './useRecording'
 /** Records a scenario: the steps as they come at the left, the component to act on beside them. */
 export function Recorder({
   model,
-  events,
-  taken,
+  ready: { sheet },
+  scenarios,
   onKeep,
   onDiscard,
 }: {
   model: BoardModel
-  /** Names of the events that the component sends. */
-  events: readonly string[]
-  taken: readonly string[]
+  ready: Pick<Ready, 'sheet'>
+  /** Those that the sheet has. */
+  scenarios: readonly Scenario[]
   onKeep(scenario: ScenarioFile): void
   onDiscard(): void
 }) {
-  const recording = useRecording(model, events)
+  const recording = useRecording(model, Object.keys(sheet.data.events))
   const { isOver, stop, make } = recording
   const [keptAs, setKeptAs] = useState<string>()
   // How things stood at the end belongs to the recording: it is waited for.
@@ -37,7 +39,7 @@ export function Recorder({
       <div className="flex min-h-0 flex-col border-r border-line bg-sheet">
         <RecordedSteps
           recording={recording}
-          taken={taken}
+          taken={scenarios.map(({ name }) => name)}
           onKeep={(name) => {
             if (!isOver) stop()
             setKeptAs(name)

@@ -16,14 +16,7 @@ export function useRecording(model: BoardModel, events: readonly string[]) {
   const [flipped, setFlipped] = useState<ReadonlySet<string>>(new Set())
   const [extent, setExtent] = useState<Extract<FromLive, { type: 'mounted' }>['extent']>()
   const [problem, setProblem] = useState<string>()
-  const opened = useMemo(() => {
-    const values = { ...defaultCase(model.space).values, ...start }
-    const settings = settingsOf(model.reachable, values, othersOf(model.nested))
-    return {
-      stageCase: stageCaseOf({ key: 'recording', settings }),
-      context: model.contexts[contextOf(model.contexts, values)]!,
-    }
-  }, [model, start])
+  const opened = useMemo(() => openedAt(model, start), [model, start])
   const live = useStageFrame<ToLive, FromLive>('live', model.slug, fromLiveSchema, (message) => {
     if (message.type === 'observed') setObservations((all) => [...all, message.observation as Observation])
     if (message.type === 'mounted') {
@@ -32,19 +25,8 @@ export function useRecording(model: BoardModel, events: readonly string[]) {
     }
     if (message.type === 'broken') setProblem(message.reason)
   })
-  const { phase, send, reload } = live
-  // What is recorded is the component as it was when the recording began: later changes of the sheet do not disturb it.
-  const first = useRef({ component: { ...model.component, isolated: true }, events })
-  useEffect(() => {
-    if (phase === 'ready')
-      send({
-        type: 'open',
-        purpose: 'record',
-        ...first.current,
-        ...opened,
-        events: [...first.current.events],
-      })
-  }, [phase, send, opened])
+  const { send, reload } = live
+  useOpening(live, model, events, opened)
   const again = useCallback(
     (from: Readonly<Record<string, string>>) => {
       setStart(from)
@@ -76,6 +58,37 @@ export function useRecording(model: BoardModel, events: readonly string[]) {
     stop: () => send({ type: 'end' }),
     make: (name: string): ScenarioFile => scenarioOf(name, start, acts, isKept),
   }
+}
+
+/** The case and the context with which a recording starts. */
+function openedAt(model: BoardModel, start: Readonly<Record<string, string>>) {
+  const values = { ...defaultCase(model.space).values, ...start }
+  const settings = settingsOf(model.reachable, values, othersOf(model.nested))
+  return {
+    stageCase: stageCaseOf({ key: 'recording', settings }),
+    context: model.contexts[contextOf(model.contexts, values)]!,
+  }
+}
+
+/** Has the frame start to record, whenever it has been loaded. */
+function useOpening(
+  { phase, send }: Pick<ReturnType<typeof useStageFrame<ToLive, FromLive>>, 'phase' | 'send'>,
+  model: BoardModel,
+  events: readonly string[],
+  opened: ReturnType<typeof openedAt>,
+) {
+  // What is recorded is the component as it was when the recording began: later changes of the sheet do not disturb it.
+  const first = useRef({ component: { ...model.component, isolated: true }, events })
+  useEffect(() => {
+    if (phase === 'ready')
+      send({
+        type: 'open',
+        purpose: 'record',
+        ...first.current,
+        ...opened,
+        events: [...first.current.events],
+      })
+  }, [phase, send, opened])
 }
 
 export type Recording = ReturnType<typeof useRecording>

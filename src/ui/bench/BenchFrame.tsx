@@ -16,39 +16,23 @@ const MARGIN = 24
 
 export type Show = (settings: Bench['settings'], context: StageContext) => void
 
-const caseOf = ({ props, slots, changes, forced }: Bench['settings']): StageCase => ({
-  key: 'bench',
-  props,
-  slots,
-  changes,
-  forced,
-})
-
-/** The live component: it follows every change of its setting, and can be used as it is. */
-export function BenchFrame({
-  model,
-  settings,
-  context,
-  label,
-  height,
-  handle,
-  onRendered,
-  onEvent,
-}: {
+export interface BenchFrameProps {
   model: BenchModel
   settings: Bench['settings']
   context: StageContext
   label: string
   height: number
   /** Gets a way of showing something at once, without waiting for the page around to be rendered. */
-  handle?: RefObject<Show | null>
+  handle?: RefObject<Show | null> | undefined
   onRendered?(rendered: Rendered): void
   onEvent?(event: BenchEvent): void
-}) {
+}
+
+/** The live component: it follows every change of its setting, and can be used as it is. */
+export function BenchFrame({ model, settings, context, label, height, handle, onRendered, onEvent }: BenchFrameProps) {
   const [problem, setProblem] = useState<string>()
   const [isOpen, setOpen] = useState(false)
   const [needed, setNeeded] = useState(0)
-  const turn = useRef(0)
   const { frame, phase, isHung, send, reload, frameKey, address } = useStageFrame<ToLive, FromLive>(
     'live',
     model.slug,
@@ -64,6 +48,58 @@ export function BenchFrame({
       if (message.type === 'broken') setProblem(message.reason)
     },
   )
+  useShowing({ model, settings, context, handle, phase, frameKey, send, reload, onNew: () => setOpen(false) })
+  useMeasureKey(send)
+  const fault = isHung ? HUNG : problem
+  return (
+    <>
+      {fault && (
+        <Trouble
+          text={fault}
+          onRetry={isHung ? reload : undefined}
+          className="items-center border-b border-line bg-sheet"
+        />
+      )}
+      <iframe
+        key={frameKey}
+        ref={frame}
+        src={address}
+        sandbox="allow-scripts"
+        title={label}
+        data-bench={isOpen ? 'open' : 'opening'}
+        className="block w-full border-0"
+        style={{ height: Math.max(height, needed), colorScheme: 'light' }}
+      />
+    </>
+  )
+}
+
+const caseOf = ({ props, slots, changes, forced }: Bench['settings']): StageCase => ({
+  key: 'bench',
+  props,
+  slots,
+  changes,
+  forced,
+})
+
+/** Has the frame show what is set: all of it when it opens, then what changes, turn by turn. */
+function useShowing({
+  model,
+  settings,
+  context,
+  handle,
+  phase,
+  frameKey,
+  send,
+  reload,
+  onNew,
+}: Pick<BenchFrameProps, 'model' | 'settings' | 'context' | 'handle'> &
+  Pick<ReturnType<typeof useStageFrame<ToLive, FromLive>>, 'phase' | 'frameKey' | 'send' | 'reload'> & {
+    /** Another component comes into the frame. */
+    onNew(): void
+  }) {
+  const turn = useRef(0)
+  const forget = useLatest(onNew)
   const shown = useRef({ settings, context })
   const latest = useLatest({ settings, context })
   // Another component, or other files of it: a page's modules and element names are loaded once.
@@ -71,9 +107,9 @@ export function BenchFrame({
   useEffect(() => {
     if (opened.current === model) return
     opened.current = model
-    setOpen(false)
+    forget.current()
     reload()
-  }, [model, reload])
+  }, [model, reload, forget])
   useEffect(() => {
     if (phase !== 'ready' || opened.current !== model) return
     const { settings, context } = latest.current
@@ -103,6 +139,10 @@ export function BenchFrame({
     handle.current = show
     return () => void (handle.current = null)
   }, [handle, show])
+}
+
+/** Tells the frame while the key is held that measures. */
+function useMeasureKey(send: (message: ToLive) => void) {
   // The key may be held while the focus is anywhere on the page; what is pointed at, only the frame knows.
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
@@ -118,26 +158,4 @@ export function BenchFrame({
       window.removeEventListener('blur', onBlur)
     }
   }, [send])
-  const fault = isHung ? HUNG : problem
-  return (
-    <>
-      {fault && (
-        <Trouble
-          text={fault}
-          onRetry={isHung ? reload : undefined}
-          className="items-center border-b border-line bg-sheet"
-        />
-      )}
-      <iframe
-        key={frameKey}
-        ref={frame}
-        src={address}
-        sandbox="allow-scripts"
-        title={label}
-        data-bench={isOpen ? 'open' : 'opening'}
-        className="block w-full border-0"
-        style={{ height: Math.max(height, needed), colorScheme: 'light' }}
-      />
-    </>
-  )
 }

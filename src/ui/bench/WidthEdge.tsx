@@ -5,17 +5,15 @@ import { useRef, type ReactNode } from 'react'
 const LEAST = 160
 const STEP = 8
 
-/** A place whose right edge can be dragged, or moved by the arrow keys; a double press lets it be as wide as there is room. */
-export function WidthEdge({
-  width,
-  onWidth,
-  children,
-}: {
+export interface WidthEdgeProps {
   /** In px; as wide as there is room without. */
   width: number | undefined
   onWidth(width: string | undefined): void
   children: ReactNode
-}) {
+}
+
+/** A place whose right edge can be dragged, or moved by the arrow keys; a double press lets it be as wide as there is room. */
+export function WidthEdge({ width, onWidth, children }: WidthEdgeProps) {
   const outer = useRef<HTMLDivElement>(null)
   const inner = useRef<HTMLDivElement>(null)
   const most = () => (outer.current?.clientWidth ?? 600) - 12

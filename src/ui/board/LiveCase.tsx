@@ -13,44 +13,9 @@ import { HUNG, Trouble } from './Trouble'
 export function LiveCase({ model: given, theCase, width, height, scale = 1 }: LiveCaseProps) {
   const { model } = useIsolation(given)
   const isIsolated = model.component.isolated
-  const { viewport, contexts } = model
-  const [root, setRoot] = useState<Extent>()
-  const [problem, setProblem] = useState<string>()
-  const natural = useRef<{ width: number; height: number }>(undefined)
-  const sendRef = useRef<ReturnType<typeof useBoardFrame>['send']>(undefined)
-  const staged = useMemo(() => stageCase(model, theCase), [model, theCase])
-  const place = useCallback(() => {
-    // What is larger than its place is shown smaller, not cut.
-    const fit = natural.current ? Math.min(1, width / natural.current.width, height / natural.current.height) : 1
-    const cell = isIsolated ? viewport : { width: width / fit, height: height / fit }
-    const zoom = isIsolated ? 1 : fit
-    sendRef.current?.({ type: 'layout', cells: [{ stageCase: staged, context: 0, x: 0, y: 0 }], cell, zoom })
-    sendRef.current?.({ type: 'sight', top: 0, bottom: viewport.height })
-  }, [staged, width, height, viewport, isIsolated])
-  const onMessage = (message: FromBoard) => {
-    if (message.type === 'opened') {
-      natural.current = message.width > 0 ? message : undefined
-      place()
-    }
-    if (message.type === 'root') setRoot(message)
-    if (message.type === 'broken') setProblem(message.reason)
-    if (message.type === 'rendered') setProblem(message.failures[0]?.[1])
-  }
-  const { frame, phase, isHung, send, frameKey, reload, address } = useBoardFrame(model, onMessage)
-  useEffect(() => {
-    sendRef.current = send
-  }, [send])
-  const own = contexts[contextOf(contexts, theCase.values)]!
-  useEffect(() => {
-    if (phase === 'ready')
-      send({
-        type: 'open',
-        component: { ...model.component, isolated: isIsolated },
-        contexts: [own],
-        sample: [staged],
-        width: viewport.width,
-      })
-  }, [phase, send, model, own, staged, viewport.width, isIsolated])
+  const { viewport } = model
+  const { board, root, problem } = useCaseFrame({ model, theCase, width, height })
+  const { frame, phase, isHung, frameKey, reload, address } = board
 
   const shift = isIsolated && root && root.width > 0 ? placeIn(root, width, height) : undefined
   return (
@@ -86,6 +51,51 @@ export function LiveCase({ model: given, theCase, width, height, scale = 1 }: Li
       )}
     </div>
   )
+}
+
+/** A frame that shows one case, in a place of this size. */
+function useCaseFrame({ model, theCase, width, height }: Omit<LiveCaseProps, 'scale'>) {
+  const isIsolated = model.component.isolated
+  const { viewport, contexts } = model
+  const [root, setRoot] = useState<Extent>()
+  const [problem, setProblem] = useState<string>()
+  const natural = useRef<{ width: number; height: number }>(undefined)
+  const sendRef = useRef<ReturnType<typeof useBoardFrame>['send']>(undefined)
+  const staged = useMemo(() => stageCase(model, theCase), [model, theCase])
+  const place = useCallback(() => {
+    // What is larger than its place is shown smaller, not cut.
+    const fit = natural.current ? Math.min(1, width / natural.current.width, height / natural.current.height) : 1
+    const cell = isIsolated ? viewport : { width: width / fit, height: height / fit }
+    const zoom = isIsolated ? 1 : fit
+    sendRef.current?.({ type: 'layout', cells: [{ stageCase: staged, context: 0, x: 0, y: 0 }], cell, zoom })
+    sendRef.current?.({ type: 'sight', top: 0, bottom: viewport.height })
+  }, [staged, width, height, viewport, isIsolated])
+  const onMessage = (message: FromBoard) => {
+    if (message.type === 'opened') {
+      natural.current = message.width > 0 ? message : undefined
+      place()
+    }
+    if (message.type === 'root') setRoot(message)
+    if (message.type === 'broken') setProblem(message.reason)
+    if (message.type === 'rendered') setProblem(message.failures[0]?.[1])
+  }
+  const board = useBoardFrame(model, onMessage)
+  const { phase, send } = board
+  useEffect(() => {
+    sendRef.current = send
+  }, [send])
+  const own = contexts[contextOf(contexts, theCase.values)]!
+  useEffect(() => {
+    if (phase === 'ready')
+      send({
+        type: 'open',
+        component: { ...model.component, isolated: isIsolated },
+        contexts: [own],
+        sample: [staged],
+        width: viewport.width,
+      })
+  }, [phase, send, model, own, staged, viewport.width, isIsolated])
+  return { board, root, problem }
 }
 
 // Room around what is shown smaller, in px.

@@ -1,6 +1,6 @@
 'use client'
 
-import { useCallback, useContext, useEffect, useRef, useState } from 'react'
+import { useCallback, useContext, useEffect, useRef, useState, type RefObject } from 'react'
 import { CONNECT, READY } from '@/stage'
 import { useLatest } from '../hooks'
 import { StageSource, type StageProgramName } from './stageAddress'
@@ -42,48 +42,21 @@ export function useStageFrame<To extends { type: string }, From>(
   const [address, setAddress] = useState<string>()
   const source = useContext(StageSource)
 
-  useEffect(() => {
-    let heard = Infinity
-    let isOver = false
-    const endTurn = turns.take(() => {
-      heard = Date.now()
-      void source(program, slug).then((found) => isOver || setAddress(found))
-    })
-    const onReady = (event: MessageEvent) => {
-      if (event.data !== READY || !frame.current || event.source !== frame.current.contentWindow) return
-      const channel = new MessageChannel()
-      port.current = channel.port1
-      channel.port1.onmessage = ({ data }) => {
-        heard = Date.now()
-        setHung(false)
-        // Answers, those to pings too, come after all that was asked before has been done.
-        endTurn()
-        const message = schema.safeParse(data)
-        if (message.success) handler.current(message.data)
-      }
-      // The frame has an opaque origin, which no target origin can name.
-      frame.current.contentWindow?.postMessage(CONNECT, '*', [channel.port2])
-      heard = Date.now()
-      setPhase('ready')
-    }
-    window.addEventListener('message', onReady)
-    const watch = setInterval(() => {
-      if (document.visibilityState !== 'visible') heard = Math.max(heard, Date.now())
-      port.current?.postMessage({ type: 'ping' })
-      const silence = Date.now() - heard
-      if (silence > SILENCE_MS) endTurn()
-      if (silence > (port.current ? SILENCE_MS : CLOSE_MS)) setHung(true)
-      if (silence > CLOSE_MS) setClosed(true)
-    }, PING_EVERY_MS)
-    return () => {
-      window.removeEventListener('message', onReady)
-      clearInterval(watch)
-      isOver = true
-      endTurn()
-      port.current?.close()
-      port.current = undefined
-    }
-  }, [schema, source, program, slug, generation, handler])
+  useEffect(
+    () =>
+      connect<From>({
+        frame,
+        port,
+        schema,
+        onMessage: (message) => handler.current(message),
+        onTurn: () => source(program, slug),
+        onAddress: setAddress,
+        onReady: () => setPhase('ready'),
+        onHung: setHung,
+        onClosed: () => setClosed(true),
+      }),
+    [schema, source, program, slug, generation, handler],
+  )
 
   const send = useCallback((message: To) => port.current?.postMessage(message), [])
   /** Loads the frame anew: after it hung, or since a page knows a custom element's name only once. */
@@ -102,5 +75,72 @@ export function useStageFrame<To extends { type: string }, From>(
     reload,
     frameKey: generation,
     address: isClosed ? CLOSED : address,
+  }
+}
+
+interface Connecting<From> {
+  frame: RefObject<HTMLIFrameElement | null>
+  port: RefObject<MessagePort | undefined>
+  schema: Schema<From>
+  onMessage(message: From): void
+  /** It is this frame's turn to be loaded. @returns its address */
+  onTurn(): Promise<string>
+  onAddress(address: string): void
+  onReady(): void
+  onHung(isHung: boolean): void
+  onClosed(): void
+}
+
+/** Loads a frame when its turn comes, connects to it, and watches whether it answers. @returns how to end that */
+function connect<From>({
+  frame,
+  port,
+  schema,
+  onMessage,
+  onTurn,
+  onAddress,
+  onReady,
+  onHung,
+  onClosed,
+}: Connecting<From>): () => void {
+  let heard = Infinity
+  let isOver = false
+  const endTurn = turns.take(() => {
+    heard = Date.now()
+    void onTurn().then((found) => isOver || onAddress(found))
+  })
+  const onFrame = (event: MessageEvent) => {
+    if (event.data !== READY || !frame.current || event.source !== frame.current.contentWindow) return
+    const channel = new MessageChannel()
+    port.current = channel.port1
+    channel.port1.onmessage = ({ data }) => {
+      heard = Date.now()
+      onHung(false)
+      // Answers, those to pings too, come after all that was asked before has been done.
+      endTurn()
+      const message = schema.safeParse(data)
+      if (message.success) onMessage(message.data)
+    }
+    // The frame has an opaque origin, which no target origin can name.
+    frame.current.contentWindow?.postMessage(CONNECT, '*', [channel.port2])
+    heard = Date.now()
+    onReady()
+  }
+  window.addEventListener('message', onFrame)
+  const watch = setInterval(() => {
+    if (document.visibilityState !== 'visible') heard = Math.max(heard, Date.now())
+    port.current?.postMessage({ type: 'ping' })
+    const silence = Date.now() - heard
+    if (silence > SILENCE_MS) endTurn()
+    if (silence > (port.current ? SILENCE_MS : CLOSE_MS)) onHung(true)
+    if (silence > CLOSE_MS) onClosed()
+  }, PING_EVERY_MS)
+  return () => {
+    window.removeEventListener('message', onFrame)
+    clearInterval(watch)
+    isOver = true
+    endTurn()
+    port.current?.close()
+    port.current = undefined
   }
 }

@@ -23,28 +23,8 @@ type Way = (typeof WAYS)[number][0]
 /** Makes a component: from nothing, or from code that exists. Nothing is saved before what was understood has been seen. */
 export function BringIn({ library, libraries }: { library: LibraryFacts; libraries: { id: string; name: string }[] }) {
   const [way, setWay] = useState<Way>('empty')
-  const [proposals, setProposals] = useState<ProposedComponent[]>([])
-  const [ignored, setIgnored] = useState<string[]>([])
-  const [problem, setProblem] = useState<string>()
-  const [isReading, setReading] = useState(false)
+  const { proposals, setProposals, ignored, problem, setProblem, isReading, propose } = useProposals(library.id)
   const taken = library.components.map(({ slug }) => slug)
-  const propose = async (files: Record<string, string>) => {
-    setProblem(undefined)
-    setReading(true)
-    try {
-      const answer = await call(ROUTES.bringIn, { library: library.id }, { given: { files } })
-      setProposals(answer.proposals)
-      setIgnored(answer.ignored)
-      if (answer.proposals.length === 0)
-        setProblem(
-          'No component was found in this. Brelt reads TSX modules that export a component, HTML with CSS, and custom-elements.json.',
-        )
-    } catch (error) {
-      setProblem((error as Error).message)
-    } finally {
-      setReading(false)
-    }
-  }
   return (
     <RunProvider library={library.id}>
       <div className="flex h-dvh flex-col">
@@ -94,19 +74,48 @@ export function BringIn({ library, libraries }: { library: LibraryFacts; librari
                 onDrop={() => setProposals(proposals.filter((each) => each !== proposal))}
               />
             ))}
-            {ignored.length > 0 && (
-              <p className="mt-3 text-quiet">
-                Skipped, since nothing was recognised in {ignored.length === 1 ? 'it' : 'them'}:{' '}
-                <span className="num">{ignored.slice(0, 12).join(', ')}</span>
-                {ignored.length > 12 && ` and ${ignored.length - 12} more`}
-              </p>
-            )}
+            <Ignored files={ignored} />
           </section>
         </main>
       </div>
     </RunProvider>
   )
 }
+
+/** What has been proposed of files that were given. */
+function useProposals(library: string) {
+  const [proposals, setProposals] = useState<ProposedComponent[]>([])
+  const [ignored, setIgnored] = useState<string[]>([])
+  const [problem, setProblem] = useState<string>()
+  const [isReading, setReading] = useState(false)
+  const propose = async (files: Record<string, string>) => {
+    setProblem(undefined)
+    setReading(true)
+    try {
+      const answer = await call(ROUTES.bringIn, { library }, { given: { files } })
+      setProposals(answer.proposals)
+      setIgnored(answer.ignored)
+      if (answer.proposals.length === 0)
+        setProblem(
+          'No component was found in this. Brelt reads TSX modules that export a component, HTML with CSS, and custom-elements.json.',
+        )
+    } catch (error) {
+      setProblem((error as Error).message)
+    } finally {
+      setReading(false)
+    }
+  }
+  return { proposals, setProposals, ignored, problem, setProblem, isReading, propose }
+}
+
+const Ignored = ({ files }: { files: readonly string[] }) =>
+  files.length > 0 && (
+    <p className="mt-3 text-quiet">
+      Skipped, since nothing was recognised in {files.length === 1 ? 'it' : 'them'}:{' '}
+      <span className="num">{files.slice(0, 12).join(', ')}</span>
+      {files.length > 12 && ` and ${files.length - 12} more`}
+    </p>
+  )
 
 function Empty({ taken, onPropose }: { taken: readonly string[]; onPropose(proposal: ProposedComponent): void }) {
   return (

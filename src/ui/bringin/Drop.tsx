@@ -1,13 +1,13 @@
 'use client'
 
-import { useRef, useState } from 'react'
+import { useState } from 'react'
 import type { LibraryFacts } from '@/contract'
 import { ClashQuestion } from './ClashQuestion'
+import { droppedFiles, SKIPPED } from './droppedFiles'
 import { useZip } from './useZip'
 
 const TEXTS = /\.(tsx?|jsx?|mjs|css|scss|html?|json|ya?ml|md|liquid|svg)$/
 const MAX_BYTES = 64_000_000
-const SKIPPED = /(^|\/)(node_modules|\.git)\//
 
 /** Takes files, a folder or a zip. A zip that is a whole library becomes one; of all else, components are proposed. */
 export function Drop({
@@ -20,7 +20,6 @@ export function Drop({
 }) {
   const zips = useZip(onProblem)
   const [isOver, setOver] = useState(false)
-  const folder = useRef<HTMLInputElement>(null)
   const take = async (given: { path: string; file: File }[]) => {
     onProblem(undefined)
     const wanted = given.filter(({ path }) => !SKIPPED.test(path))
@@ -47,7 +46,7 @@ export function Drop({
       onDrop={(event) => {
         event.preventDefault()
         setOver(false)
-        void filesOf(event.dataTransfer).then(take)
+        void droppedFiles(event.dataTransfer).then(take)
       }}
     >
       {zips.clash && (
@@ -62,51 +61,30 @@ export function Drop({
         <span className="num">custom-elements.json</span> with its modules. A zip that holds a{' '}
         <span className="num">library.yaml</span> becomes a library of its own.
       </p>
-      <label className="control">
-        Choose files
-        <input
-          type="file"
-          multiple
-          className="sr-only"
-          aria-label="Files to bring in"
-          onChange={(event) => fromInput(event.target.files)}
-        />
-      </label>
-      <label className="control">
-        Choose a folder
-        <input
-          ref={folder}
-          type="file"
-          multiple
-          className="sr-only"
-          aria-label="Folder to bring in"
-          {...{ webkitdirectory: '' }}
-          onChange={(event) => fromInput(event.target.files)}
-        />
-      </label>
+      <Choose label="Choose files" name="Files to bring in" onFiles={fromInput} />
+      <Choose label="Choose a folder" name="Folder to bring in" isFolder onFiles={fromInput} />
     </div>
   )
 }
 
-/** What was dropped, folders opened. */
-async function filesOf(data: DataTransfer): Promise<{ path: string; file: File }[]> {
-  const entries = [...data.items].map((item) => item.webkitGetAsEntry()).filter((entry) => entry !== null)
-  const open = async (entry: FileSystemEntry): Promise<{ path: string; file: File }[]> => {
-    const path = entry.fullPath.replace(/^\//, '')
-    if (SKIPPED.test(`${path}/`)) return []
-    if (entry.isFile) {
-      const file = await new Promise<File>((done, fail) => (entry as FileSystemFileEntry).file(done, fail))
-      return [{ path, file }]
-    }
-    const reader = (entry as FileSystemDirectoryEntry).createReader()
-    const found: FileSystemEntry[] = []
-    // A reader gives a hundred at a time, and none when it is through.
-    for (;;) {
-      const some = await new Promise<FileSystemEntry[]>((done, fail) => reader.readEntries(done, fail))
-      if (some.length === 0) break
-      found.push(...some)
-    }
-    return (await Promise.all(found.map(open))).flat()
-  }
-  return (await Promise.all(entries.map(open))).flat()
+interface ChooseProps {
+  label: string
+  /** Of the field. */
+  name: string
+  isFolder?: boolean
+  onFiles(files: FileList | null): void
 }
+
+const Choose = ({ label, name, isFolder = false, onFiles }: ChooseProps) => (
+  <label className="control">
+    {label}
+    <input
+      type="file"
+      multiple
+      className="sr-only"
+      aria-label={name}
+      {...(isFolder && { webkitdirectory: '' })}
+      onChange={(event) => onFiles(event.target.files)}
+    />
+  </label>
+)

@@ -16,7 +16,6 @@ export interface LibraryFolderProps {
 /** Where a library lives: in Brelt's store, or linked to a folder on this machine. */
 export function LibraryFolder({ id, folder, styleBuild }: LibraryFolderProps) {
   const router = useRouter()
-  const [path, setPath] = useState(folder ?? '')
   const [problem, setProblem] = useState<string>()
   const link = async (wanted: string | null) => {
     setProblem(undefined)
@@ -40,36 +39,9 @@ export function LibraryFolder({ id, folder, styleBuild }: LibraryFolderProps) {
             A linked library is the open folder in your repository: changes on disk show at once, and what you save here
             is written there, with comments and order kept. An empty folder gets this library’s files.
           </p>
-          <form
-            className="flex gap-2"
-            onSubmit={(event) => {
-              event.preventDefault()
-              void link(path)
-            }}
-          >
-            <input
-              className="field num min-w-0 flex-1"
-              aria-label="Folder on this machine"
-              placeholder="/home/…/design-system"
-              value={path}
-              onChange={(event) => setPath(event.target.value)}
-            />
-            <button type="submit" className="control" disabled={path.trim() === '' || path === folder}>
-              Link
-            </button>
-          </form>
+          <FolderForm folder={folder} onLink={(path) => void link(path)} />
           {styleBuild?.trust && (
-            <label className="mt-2 flex items-center gap-2">
-              <input
-                type="checkbox"
-                checked={styleBuild.trust === 'yes'}
-                onChange={({ target }) => void allow(target.checked)}
-              />
-              <span>
-                Build styles with <code className="num">{styleBuild.config}</code>, code of the folder that runs on this
-                machine
-              </span>
-            </label>
+            <Trust config={styleBuild.config} isTrusted={styleBuild.trust === 'yes'} onTrust={(is) => void allow(is)} />
           )}
           {folder && (
             <button type="button" className="mt-2 underline" onClick={() => void link(null)}>
@@ -86,3 +58,43 @@ export function LibraryFolder({ id, folder, styleBuild }: LibraryFolderProps) {
     </Popover.Root>
   )
 }
+
+function FolderForm({ folder, onLink }: { folder: string | undefined; onLink(path: string): void }) {
+  const [path, setPath] = useState(folder ?? '')
+  return (
+    <form
+      className="flex gap-2"
+      onSubmit={(event) => {
+        event.preventDefault()
+        onLink(path)
+      }}
+    >
+      <input
+        className="field num min-w-0 flex-1"
+        aria-label="Folder on this machine"
+        placeholder="/home/…/design-system"
+        value={path}
+        onChange={(event) => setPath(event.target.value)}
+      />
+      <button type="submit" className="control" disabled={path.trim() === '' || path === folder}>
+        Link
+      </button>
+    </form>
+  )
+}
+
+interface TrustProps {
+  config: string
+  isTrusted: boolean
+  onTrust(is: boolean): void
+}
+
+/** Whether the folder's own build of styles may run. */
+const Trust = ({ config, isTrusted, onTrust }: TrustProps) => (
+  <label className="mt-2 flex items-center gap-2">
+    <input type="checkbox" checked={isTrusted} onChange={({ target }) => onTrust(target.checked)} />
+    <span>
+      Build styles with <code className="num">{config}</code>, code of the folder that runs on this machine
+    </span>
+  </label>
+)

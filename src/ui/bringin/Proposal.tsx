@@ -2,7 +2,7 @@
 
 import { useRouter } from 'next/navigation'
 import { useEffect, useState } from 'react'
-import { ROUTES, type Preview, type SaveAnswer, type ProposedComponent } from '@/contract'
+import { ROUTES, type BoardModel, type Preview, type SaveAnswer, type ProposedComponent } from '@/contract'
 import { problemSentence, type Problem } from '@/core/problem'
 import { counted } from '@/core/words'
 import { DefaultCase } from '../board'
@@ -26,32 +26,12 @@ export interface ProposalProps {
 export function Proposal({ library, proposal, taken, isAlone, onDrop }: ProposalProps) {
   const router = useRouter()
   const [chosen, setChosen] = useState(proposal)
-  const [preview, setPreview] = useState<Preview>()
-  const [problems, setProblems] = useState<readonly Problem[]>([])
+  const { preview, problems, setProblems } = usePreview(library, chosen)
   const [state, setState] = useState<'open' | 'saving' | 'saved'>('open')
-  const [open, setOpen] = useState(false)
   useEffect(() => setChosen(proposal), [proposal])
-  useEffect(() => {
-    const follow = async () => {
-      const given = { texts: chosen.texts, tab: 'bring-in', base: 0 }
-      const next = await call(ROUTES.preview, { library, slug: chosen.slug }, { given }).catch((): Preview => ({
-        problems: [],
-        lints: [],
-      }))
-      setPreview((before) => (next.model ? next : { ...next, ...(before?.model && { model: before.model }) }))
-      setProblems(next.problems)
-    }
-    const waiting = setTimeout(() => void follow(), FOLLOW_MS)
-    return () => clearTimeout(waiting)
-  }, [library, chosen])
   const save = async () => {
     setState('saving')
-    const answer = await call(ROUTES.save, { library, slug: chosen.slug }, { given: { texts: chosen.texts } }).catch(
-      (error: Error): SaveAnswer => ({
-        kind: 'refused',
-        problems: [{ file: chosen.file, line: 1, column: 1, message: error.message }],
-      }),
-    )
+    const answer = await saved(library, chosen)
     if (answer.kind !== 'saved') {
       setState('open')
       return setProblems(answer.kind === 'refused' ? answer.problems : [])
@@ -60,6 +40,7 @@ export function Proposal({ library, proposal, taken, isAlone, onDrop }: Proposal
     router.refresh()
     if (isAlone) router.push(`/${library}/${chosen.slug}/define`)
   }
+  const type = (text: string) => setChosen((now) => ({ ...now, texts: { ...now.texts, [now.file]: text } }))
   const model = preview?.model
   return (
     <article className="mb-4 border border-line bg-sheet" data-proposal={chosen.slug}>
@@ -72,56 +53,21 @@ export function Proposal({ library, proposal, taken, isAlone, onDrop }: Proposal
           onDone={(slug) => setChosen(calledAs(chosen, slug))}
         />
         <span className="text-quiet">
-          {model ? (
-            <>
-              <span className="num">{counted(model.cases, 'case')}</span>,{' '}
-              <span className="num">{model.space.dimensions.length}</span> axes and contexts
-            </>
-          ) : problems.length > 0 ? (
-            'Cannot be shown yet'
-          ) : (
-            'Reading …'
-          )}
+          {model ? <Size model={model} /> : problems.length > 0 ? 'Cannot be shown yet' : 'Reading …'}
         </span>
-        <span className="ml-auto flex gap-2">
-          {state === 'saved' ? (
-            <a className="underline" href={`/${library}/${chosen.slug}/define`}>
-              Saved. Open it
-            </a>
-          ) : (
-            <>
-              <button type="button" className="control" onClick={onDrop}>
-                Discard
-              </button>
-              <button
-                type="button"
-                className="control font-semibold"
-                disabled={state === 'saving' || problems.length > 0 || !model}
-                onClick={() => void save()}
-              >
-                {state === 'saving' ? 'Saving …' : 'Make this component'}
-              </button>
-            </>
-          )}
-        </span>
+        <Actions
+          {...{ state, onDrop }}
+          isReady={problems.length === 0 && model !== undefined}
+          address={`/${library}/${chosen.slug}/define`}
+          onSave={() => void save()}
+        />
       </header>
       {model && (
         <div className="border-b border-line" style={{ height: PICTURE_HEIGHT }}>
           <DefaultCase model={model} height={PICTURE_HEIGHT} />
         </div>
       )}
-      {problems.length > 0 && (
-        <ul role="alert" className="border-b border-line px-3 py-1 text-miss">
-          {problems.slice(0, 5).map((problem, at) => (
-            <li key={at}>
-              <span className="num">
-                {problem.file.slice(problem.file.lastIndexOf('/') + 1)}:{problem.line}
-              </span>{' '}
-              {problemSentence(problem)}
-            </li>
-          ))}
-        </ul>
-      )}
+      <Problems problems={problems} />
       <div className="grid grid-cols-2 gap-3 px-3 py-2">
         <Words
           title="Understood"
@@ -130,34 +76,7 @@ export function Proposal({ library, proposal, taken, isAlone, onDrop }: Proposal
         />
         <Words title="Not understood" words={chosen.unclear} none="Nothing was left open." />
       </div>
-      <div className="border-t border-line">
-        <button
-          type="button"
-          className="px-3 py-1 underline decoration-line-strong underline-offset-2"
-          aria-expanded={open}
-          onClick={() => setOpen(!open)}
-        >
-          The sheet as it would be saved
-        </button>
-        {open && (
-          <div className="h-80 border-t border-line">
-            <CodeEditor
-              path={chosen.file}
-              text={chosen.texts[chosen.file]!}
-              troubles={problems
-                .filter(({ file }) => file === chosen.file)
-                .map((each) => ({
-                  line: each.line,
-                  column: each.column,
-                  message: problemSentence(each),
-                  severity: 'error',
-                }))}
-              onType={(text) => setChosen((now) => ({ ...now, texts: { ...now.texts, [now.file]: text } }))}
-              onSave={() => void save()}
-            />
-          </div>
-        )}
-      </div>
+      <ProposedText {...{ chosen, problems }} onType={type} onSave={() => void save()} />
     </article>
   )
 }
@@ -176,5 +95,128 @@ function Words({ title, words, none }: { title: string; words: readonly string[]
         </ul>
       )}
     </section>
+  )
+}
+
+const saved = (library: string, { slug, texts, file }: ProposedComponent): Promise<SaveAnswer> =>
+  call(ROUTES.save, { library, slug }, { given: { texts } }).catch((error: Error) => ({
+    kind: 'refused',
+    problems: [{ file, line: 1, column: 1, message: error.message }],
+  }))
+
+/** How the component looks as it is proposed now, and what is wrong with it. */
+function usePreview(library: string, chosen: ProposedComponent) {
+  const [preview, setPreview] = useState<Preview>()
+  const [problems, setProblems] = useState<readonly Problem[]>([])
+  useEffect(() => {
+    const follow = async () => {
+      const given = { texts: chosen.texts, tab: 'bring-in', base: 0 }
+      const next = await call(ROUTES.preview, { library, slug: chosen.slug }, { given }).catch((): Preview => ({
+        problems: [],
+        lints: [],
+      }))
+      setPreview((before) => (next.model ? next : { ...next, ...(before?.model && { model: before.model }) }))
+      setProblems(next.problems)
+    }
+    const waiting = setTimeout(() => void follow(), FOLLOW_MS)
+    return () => clearTimeout(waiting)
+  }, [library, chosen])
+  return { preview, problems, setProblems }
+}
+
+const Size = ({ model }: { model: BoardModel }) => (
+  <>
+    <span className="num">{counted(model.cases, 'case')}</span>,{' '}
+    <span className="num">{model.space.dimensions.length}</span> axes and contexts
+  </>
+)
+
+interface ActionsProps {
+  state: 'open' | 'saving' | 'saved'
+  /** It can be saved. */
+  isReady: boolean
+  /** Where it stands once it is saved. */
+  address: string
+  onDrop(): void
+  onSave(): void
+}
+
+const Actions = ({ state, isReady, address, onDrop, onSave }: ActionsProps) => (
+  <span className="ml-auto flex gap-2">
+    {state === 'saved' ? (
+      <a className="underline" href={address}>
+        Saved. Open it
+      </a>
+    ) : (
+      <>
+        <button type="button" className="control" onClick={onDrop}>
+          Discard
+        </button>
+        <button
+          type="button"
+          className="control font-semibold"
+          disabled={state === 'saving' || !isReady}
+          onClick={onSave}
+        >
+          {state === 'saving' ? 'Saving …' : 'Make this component'}
+        </button>
+      </>
+    )}
+  </span>
+)
+
+const Problems = ({ problems }: { problems: readonly Problem[] }) =>
+  problems.length > 0 && (
+    <ul role="alert" className="border-b border-line px-3 py-1 text-miss">
+      {problems.slice(0, 5).map((problem, at) => (
+        <li key={at}>
+          <span className="num">
+            {problem.file.slice(problem.file.lastIndexOf('/') + 1)}:{problem.line}
+          </span>{' '}
+          {problemSentence(problem)}
+        </li>
+      ))}
+    </ul>
+  )
+
+interface ProposedTextProps {
+  chosen: ProposedComponent
+  problems: readonly Problem[]
+  onType(text: string): void
+  onSave(): void
+}
+
+/** The sheet, to be changed before it is saved. */
+function ProposedText({ chosen, problems, onType, onSave }: ProposedTextProps) {
+  const [open, setOpen] = useState(false)
+  return (
+    <div className="border-t border-line">
+      <button
+        type="button"
+        className="px-3 py-1 underline decoration-line-strong underline-offset-2"
+        aria-expanded={open}
+        onClick={() => setOpen(!open)}
+      >
+        The sheet as it would be saved
+      </button>
+      {open && (
+        <div className="h-80 border-t border-line">
+          <CodeEditor
+            path={chosen.file}
+            text={chosen.texts[chosen.file]!}
+            troubles={problems
+              .filter(({ file }) => file === chosen.file)
+              .map((each) => ({
+                line: each.line,
+                column: each.column,
+                message: problemSentence(each),
+                severity: 'error',
+              }))}
+            onType={onType}
+            onSave={onSave}
+          />
+        </div>
+      )}
+    </div>
   )
 }

@@ -35,57 +35,7 @@ export function Axes({ sheet, defining, onPoint }: { sheet: Sheet; defining: Def
     <>
       <Count {...count} sheet={sheet} edit={edit} />
       {sheet.axes.map((axis) => (
-        <fieldset key={axis.name} className="mb-3 min-w-0 border-t border-line-strong pt-1" data-axis={axis.name}>
-          <legend className="sr-only">Axis {axis.name}</legend>
-          <div className="flex items-center gap-1 pb-1">
-            <TextField
-              label={`Name of axis ${axis.name}`}
-              value={axis.name}
-              check={nameCheck(taken)}
-              className="w-36 font-semibold"
-              onDone={(to) => rename({ what: 'axis', from: axis.name, to })}
-            />
-            <Choice
-              label={`Kind of ${axis.name}`}
-              value={axis.of}
-              options={KINDS}
-              onChoose={(of) => edit(setOf(raw, axis, of as Axis['of']))}
-            />
-            <span className="ml-auto text-quiet">default</span>
-            <Choice
-              label={`Default of ${axis.name}`}
-              value={axis.default}
-              options={axis.values.map((value) => [value, value])}
-              onChoose={(value) => edit(setDefault(raw, axis, value))}
-              className="w-28"
-            />
-            <IconButton
-              label={`Remove axis ${axis.name}`}
-              onClick={() => edit([{ do: 'remove', path: ['axes', axis.name] }])}
-            >
-              <Trash2 size={13} aria-hidden />
-            </IconButton>
-          </div>
-          <ul>
-            {axis.values.map((value) => (
-              <Value key={value} {...{ sheet, axis, value, raw, edit, rename, onPoint }} />
-            ))}
-          </ul>
-          <div className="flex items-center gap-1 pt-px">
-            <NewName
-              label={`New value of ${axis.name}`}
-              placeholder="New value"
-              taken={axis.values}
-              pattern={VALUE}
-              className="w-28"
-              onType={(value) => setPending(value ? addValue(raw, sheet, axis, value) : [])}
-              onAdd={(value) => {
-                setPending([])
-                edit(addValue(raw, sheet, axis, value))
-              }}
-            />
-          </div>
-        </fieldset>
+        <AxisRow key={axis.name} {...{ sheet, axis, raw, taken, edit, rename, onPoint }} onPending={setPending} />
       ))}
       <NewAxis taken={taken} sheet={sheet} edit={edit} />
       <Exclusions sheet={sheet} edit={edit} />
@@ -151,6 +101,68 @@ function Count({ now, then, sheet, edit }: { now: Counted; then?: Counted; sheet
 }
 
 type Counted = ReturnType<typeof countCases>
+
+interface AxisRowProps extends Omit<ValueProps, 'value'> {
+  taken: readonly string[]
+  /** What is being typed would change this. */
+  onPending(edits: readonly YamlEdit[]): void
+}
+
+function AxisRow({ sheet, axis, raw, taken, edit, rename, onPoint, onPending }: AxisRowProps) {
+  return (
+    <fieldset className="mb-3 min-w-0 border-t border-line-strong pt-1" data-axis={axis.name}>
+      <legend className="sr-only">Axis {axis.name}</legend>
+      <div className="flex items-center gap-1 pb-1">
+        <TextField
+          label={`Name of axis ${axis.name}`}
+          value={axis.name}
+          check={nameCheck(taken)}
+          className="w-36 font-semibold"
+          onDone={(to) => rename({ what: 'axis', from: axis.name, to })}
+        />
+        <Choice
+          label={`Kind of ${axis.name}`}
+          value={axis.of}
+          options={KINDS}
+          onChoose={(of) => edit(setOf(raw, axis, of as Axis['of']))}
+        />
+        <span className="ml-auto text-quiet">default</span>
+        <Choice
+          label={`Default of ${axis.name}`}
+          value={axis.default}
+          options={axis.values.map((value) => [value, value])}
+          onChoose={(value) => edit(setDefault(raw, axis, value))}
+          className="w-28"
+        />
+        <IconButton
+          label={`Remove axis ${axis.name}`}
+          onClick={() => edit([{ do: 'remove', path: ['axes', axis.name] }])}
+        >
+          <Trash2 size={13} aria-hidden />
+        </IconButton>
+      </div>
+      <ul>
+        {axis.values.map((value) => (
+          <Value key={value} {...{ sheet, axis, value, raw, edit, rename, onPoint }} />
+        ))}
+      </ul>
+      <div className="flex items-center gap-1 pt-px">
+        <NewName
+          label={`New value of ${axis.name}`}
+          placeholder="New value"
+          taken={axis.values}
+          pattern={VALUE}
+          className="w-28"
+          onType={(value) => onPending(value ? addValue(raw, sheet, axis, value) : [])}
+          onAdd={(value) => {
+            onPending([])
+            edit(addValue(raw, sheet, axis, value))
+          }}
+        />
+      </div>
+    </fieldset>
+  )
+}
 
 interface ValueProps {
   sheet: Sheet

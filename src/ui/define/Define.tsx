@@ -7,11 +7,11 @@ import { Choice, Editing, EditingBar, type Ready } from '../editing'
 import { useKeys, ViewHead, type Findable, type ViewProps } from '../frame'
 import { AllCases } from './AllCases'
 import { DefinitionTabs, type DefinitionTab } from './DefinitionTabs'
-import { Picture } from './Picture'
+import { Picture, type PictureProps } from './Picture'
 import { PseudoChoice } from './PseudoChoice'
 import { Source } from './Source'
 import { useHeldCase } from './useHeldCase'
-import { usePointing } from './usePointing'
+import { usePointing, type Pointing } from './usePointing'
 
 /** The view in which a component is made and changed. */
 export const Define = (props: ViewProps) => (
@@ -38,20 +38,8 @@ function DefineOf({ library, slug, ready }: ViewProps & { ready: Ready }) {
     setTab('parts')
     setLit(part)
   }, [])
-  const pointing = usePointing(
-    ready,
-    useCallback(
-      (part, at) => {
-        if (at?.for !== 'reach') return show(part)
-        setLit(part)
-        at.done(part)
-      },
-      [show],
-    ),
-  )
-  const isPicking = pointing.pointing !== undefined
-  const setPicking = (is: boolean) => pointing.setPointing(is ? { for: 'part' } : undefined)
-  useKeys({ p: () => setPicking(!isPicking) })
+  const pointing = usePointing(ready, usePointed(show, setLit))
+  useKeys({ p: () => setPicking(pointing, pointing.pointing === undefined) })
   const findables = useFindables(ready, show)
   return (
     <>
@@ -65,28 +53,7 @@ function DefineOf({ library, slug, ready }: ViewProps & { ready: Ready }) {
       </EditingBar>
       <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(380px,36%)] grid-rows-[minmax(0,44%)_minmax(0,1fr)]">
         <section aria-label="Picture" className="relative border-r border-b border-line">
-          {model && theCase && !isAll && (
-            <Picture
-              {...{ model, theCase, lit, numbers, isPicking }}
-              onLight={setLit}
-              onPicking={setPicking}
-              onPick={pointing.pick}
-              onInventory={setInventory}
-            />
-          )}
-          {model && isAll && <AllCases model={model} />}
-          {!model && (
-            <p className="p-4 text-quiet">
-              {problems.length > 0 ? 'Nothing to show yet. Errors are marked in the source below.' : 'Loading …'}
-            </p>
-          )}
-          {pointing.picked && (
-            <PseudoChoice
-              picked={pointing.picked}
-              onTake={(pseudo) => pointing.take(pointing.picked!, pseudo)}
-              onClose={() => pointing.setPicked(undefined)}
-            />
-          )}
+          <Shown {...{ ready, isAll, theCase, lit, numbers, pointing }} onLight={setLit} onInventory={setInventory} />
         </section>
         <section aria-label="Definition" className="row-span-2 min-h-0 bg-sheet">
           <DefinitionTabs
@@ -113,6 +80,61 @@ function DefineOf({ library, slug, ready }: ViewProps & { ready: Ready }) {
     </>
   )
 }
+
+type PointingAt = ReturnType<typeof usePointing>
+
+const setPicking = ({ setPointing }: PointingAt, is: boolean) => setPointing(is ? { for: 'part' } : undefined)
+
+interface ShownProps extends Pick<PictureProps, 'lit' | 'numbers' | 'onLight' | 'onInventory'> {
+  ready: Ready
+  /** All cases instead of one. */
+  isAll: boolean
+  theCase: PictureProps['theCase'] | undefined
+  pointing: PointingAt
+}
+
+/** The component as it is defined: one case with its parts, or all cases. */
+function Shown({ ready, isAll, theCase, lit, numbers, pointing, onLight, onInventory }: ShownProps) {
+  const { preview, problems } = ready
+  const model = preview?.model
+  return (
+    <>
+      {model && theCase && !isAll && (
+        <Picture
+          {...{ model, theCase, lit, numbers, isPicking: pointing.pointing !== undefined }}
+          onLight={onLight}
+          onPicking={(is) => setPicking(pointing, is)}
+          onPick={pointing.pick}
+          onInventory={onInventory}
+        />
+      )}
+      {model && isAll && <AllCases model={model} />}
+      {!model && (
+        <p className="p-4 text-quiet">
+          {problems.length > 0 ? 'Nothing to show yet. Errors are marked in the source below.' : 'Loading …'}
+        </p>
+      )}
+      {pointing.picked && (
+        <PseudoChoice
+          picked={pointing.picked}
+          onTake={(pseudo) => pointing.take(pointing.picked!, pseudo)}
+          onClose={() => pointing.setPicked(undefined)}
+        />
+      )}
+    </>
+  )
+}
+
+/** What is pointed at in the picture goes to whoever asked for it; else its part is shown. */
+const usePointed = (show: (part: string) => void, setLit: (part: string) => void) =>
+  useCallback(
+    (part: string, at: Pointing | undefined) => {
+      if (at?.for !== 'reach') return show(part)
+      setLit(part)
+      at.done(part)
+    },
+    [show, setLit],
+  )
 
 function CaseChoice({ axes, hold }: Pick<ReturnType<typeof useHeldCase>, 'axes' | 'hold'>) {
   return axes.map(({ name, values, value }) => (

@@ -9,6 +9,7 @@ const ANY = '*'
 
 /** Combinations that do not exist. */
 export function Exclusions({ sheet, edit }: { sheet: Sheet; edit: Defining['edit'] }) {
+  const { without } = sheet.data
   const [chosen, setChosen] = useState<Record<string, string>>({})
   const box = Object.fromEntries(Object.entries(chosen).filter(([, value]) => value !== ANY))
   if (sheet.axes.length < 2) return null
@@ -16,20 +17,14 @@ export function Exclusions({ sheet, edit }: { sheet: Sheet; edit: Defining['edit
     <section aria-label="Combinations that do not exist" className="border-t border-line-strong pt-2">
       <h3 className="mb-1 text-quiet">Combinations that do not exist</h3>
       <ul>
-        {sheet.data.without.map((excluded, at) => (
+        {without.map((excluded, at) => (
           <li key={at} className="num flex items-center gap-2">
             {Object.entries(excluded)
               .map(([axis, values]) => `${axis}: ${values.join(' or ')}`)
               .join(' with ')}
             <IconButton
               label={`Allow combination ${at + 1}`}
-              onClick={() =>
-                edit([
-                  sheet.data.without.length === 1
-                    ? { do: 'remove', path: ['without'] }
-                    : { do: 'remove', path: ['without', at] },
-                ])
-              }
+              onClick={() => edit([{ do: 'remove', path: without.length === 1 ? ['without'] : ['without', at] }])}
             >
               <Trash2 size={13} aria-hidden />
             </IconButton>
@@ -53,13 +48,11 @@ export function Exclusions({ sheet, edit }: { sheet: Sheet; edit: Defining['edit
           className="control"
           disabled={Object.keys(box).length < 2}
           onClick={() => {
-            edit(
-              [{ do: 'insert', path: ['without', sheet.data.without.length], value: box }].map((each) =>
-                sheet.data.without.length === 0
-                  ? { do: 'set' as const, path: ['without'], value: [box] }
-                  : { ...each, do: 'insert' as const },
-              ),
-            )
+            edit([
+              without.length === 0
+                ? { do: 'set', path: ['without'], value: [box] }
+                : { do: 'insert', path: ['without', without.length], value: box },
+            ])
             setChosen({})
           }}
         >

@@ -42,45 +42,66 @@ export function History({
           </tr>
         </thead>
         <tbody>
-          {revisions.toReversed().map(({ id, number, note, author, at }) => (
-            <tr key={id} className="border-t border-line align-baseline" data-revision={number}>
-              <td>
-                <input
-                  type="radio"
-                  name="from"
-                  aria-label={`Compare from revision ${number}`}
-                  checked={id === from}
-                  onChange={() => setPair([id, to])}
-                />
-              </td>
-              <td>
-                <input
-                  type="radio"
-                  name="to"
-                  aria-label={`Compare to revision ${number}`}
-                  checked={id === to}
-                  onChange={() => setPair([from, id])}
-                />
-              </td>
-              <td className="num">{number}</td>
-              <td className="py-0.5">
-                {note}
-                <span className="block text-quiet">
-                  {author}, <time dateTime={at}>{formatTime(at)}</time>
-                </span>
-              </td>
-              <td className="text-right">
-                {id !== last.id && (
-                  <button type="button" className="control" onClick={() => step({ kind: 'restore', id })}>
-                    Restore
-                  </button>
-                )}
-              </td>
-            </tr>
+          {revisions.toReversed().map((revision) => (
+            <RevisionRow
+              key={revision.id}
+              revision={revision}
+              isLast={revision.id === last.id}
+              isFrom={revision.id === from}
+              isTo={revision.id === to}
+              onFrom={() => setPair([revision.id, to])}
+              onTo={() => setPair([from, revision.id])}
+              onRestore={() => step({ kind: 'restore', id: revision.id })}
+            />
           ))}
         </tbody>
       </table>
     </>
+  )
+}
+
+interface RevisionRowProps {
+  revision: Definition['revisions'][number]
+  isLast: boolean
+  /** It is what is compared, from or to. */
+  isFrom: boolean
+  isTo: boolean
+  onFrom(): void
+  onTo(): void
+  onRestore(): void
+}
+
+function RevisionRow({ revision, isLast, isFrom, isTo, onFrom, onTo, onRestore }: RevisionRowProps) {
+  const { number, note, author, at } = revision
+  return (
+    <tr className="border-t border-line align-baseline" data-revision={number}>
+      <td>
+        <input
+          type="radio"
+          name="from"
+          aria-label={`Compare from revision ${number}`}
+          checked={isFrom}
+          onChange={onFrom}
+        />
+      </td>
+      <td>
+        <input type="radio" name="to" aria-label={`Compare to revision ${number}`} checked={isTo} onChange={onTo} />
+      </td>
+      <td className="num">{number}</td>
+      <td className="py-0.5">
+        {note}
+        <span className="block text-quiet">
+          {author}, <time dateTime={at}>{formatTime(at)}</time>
+        </span>
+      </td>
+      <td className="text-right">
+        {!isLast && (
+          <button type="button" className="control" onClick={onRestore}>
+            Restore
+          </button>
+        )}
+      </td>
+    </tr>
   )
 }
 

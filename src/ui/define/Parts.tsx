@@ -33,52 +33,15 @@ export function Parts({ sheet, defining: { edit, rename }, numbers, lit, onLight
           </tr>
         </thead>
         <tbody>
-          {names.map((name) => {
-            const { select = '', pseudo = '', inPage } = sheet.parts[name]!
-            return (
-              <tr
-                key={name}
-                data-part={name}
-                className={`border-t border-line ${name === lit ? 'bg-pick' : ''}`}
-                onPointerEnter={() => onLight(name)}
-                onPointerLeave={() => onLight(undefined)}
-                onFocus={() => onLight(name)}
-              >
-                <td className="num pl-1">{numbers.get(name)}</td>
-                <td className="p-0.5">
-                  <TextField
-                    label={`Name of part ${name}`}
-                    value={name}
-                    check={check}
-                    className="w-full"
-                    onDone={(to) => rename({ what: 'part', from: name, to })}
-                  />
-                </td>
-                <td className="p-0.5">
-                  <TextField
-                    label={`Selector of ${name}`}
-                    value={select + pseudo}
-                    className="num w-full"
-                    check={selectorFault}
-                    onDone={(text) =>
-                      edit([{ do: 'set', path: ['parts', name], value: inPage ? { select: text, in: 'page' } : text }])
-                    }
-                  />
-                </td>
-                <td className="text-right whitespace-nowrap">
-                  <IconButton label={`Point at ${name}`} onClick={() => onPoint(name)}>
-                    <Crosshair size={13} aria-hidden />
-                  </IconButton>
-                  <IconButton
-                    label={`Remove part ${name}`}
-                    onClick={() => edit([{ do: 'remove', path: ['parts', name] }])}
-                  >
-                    <Trash2 size={13} aria-hidden />
-                  </IconButton>
-                </td>
-              </tr>
-            )
-          })}
+          {names.map((name) => (
+            <PartRow
+              key={name}
+              {...{ name, check, edit, rename, onLight, onPoint }}
+              part={sheet.parts[name]!}
+              number={numbers.get(name)}
+              isLit={name === lit}
+            />
+          ))}
         </tbody>
       </table>
       {names.length === 0 && (
@@ -95,6 +58,57 @@ export function Parts({ sheet, defining: { edit, rename }, numbers, lit, onLight
         </button>
       </div>
     </>
+  )
+}
+
+interface PartRowProps extends Pick<Defining, 'edit' | 'rename'>, Pick<PartsProps, 'onLight' | 'onPoint'> {
+  name: string
+  part: Sheet['parts'][string]
+  number: number | undefined
+  isLit: boolean
+  check(name: string): string | undefined
+}
+
+function PartRow({ name, part, number, isLit, check, edit, rename, onLight, onPoint }: PartRowProps) {
+  const { select = '', pseudo = '', inPage } = part
+  return (
+    <tr
+      data-part={name}
+      className={`border-t border-line ${isLit ? 'bg-pick' : ''}`}
+      onPointerEnter={() => onLight(name)}
+      onPointerLeave={() => onLight(undefined)}
+      onFocus={() => onLight(name)}
+    >
+      <td className="num pl-1">{number}</td>
+      <td className="p-0.5">
+        <TextField
+          label={`Name of part ${name}`}
+          value={name}
+          check={check}
+          className="w-full"
+          onDone={(to) => rename({ what: 'part', from: name, to })}
+        />
+      </td>
+      <td className="p-0.5">
+        <TextField
+          label={`Selector of ${name}`}
+          value={select + pseudo}
+          className="num w-full"
+          check={selectorFault}
+          onDone={(text) =>
+            edit([{ do: 'set', path: ['parts', name], value: inPage ? { select: text, in: 'page' } : text }])
+          }
+        />
+      </td>
+      <td className="text-right whitespace-nowrap">
+        <IconButton label={`Point at ${name}`} onClick={() => onPoint(name)}>
+          <Crosshair size={13} aria-hidden />
+        </IconButton>
+        <IconButton label={`Remove part ${name}`} onClick={() => edit([{ do: 'remove', path: ['parts', name] }])}>
+          <Trash2 size={13} aria-hidden />
+        </IconButton>
+      </td>
+    </tr>
   )
 }
 

@@ -23,7 +23,7 @@ export interface PictureProps {
   onPicking?(is: boolean): void
   onPick?(picked: Picked): void
   /** What stands in the component's cases, for its lints; nothing is counted for nobody. */
-  onInventory?(inventory: Inventory): void
+  onInventory?: ((inventory: Inventory) => void) | undefined
 }
 
 /** The component, large and live, its parts outlined and numbered. */
@@ -46,12 +46,7 @@ export function Picture({
     if (isPicking) look(x, y)
     else onLight(partAt(places, x - (shift?.x ?? 0), y - (shift?.y ?? 0)))
   }
-  useEffect(() => {
-    if (!isPicking) return setPointed(undefined)
-    const onKey = (event: KeyboardEvent) => event.key === 'Escape' && onPicking?.(false)
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  }, [isPicking, onPicking, setPointed])
+  useEndOfPicking({ isPicking, onPicking, setPointed })
   return (
     <div className="relative h-full overflow-clip" ref={box} data-picture={theCase.key}>
       {frameSize && (
@@ -88,6 +83,24 @@ export function Picture({
       )}
     </div>
   )
+}
+
+/** Escape ends it; what was pointed at is forgotten then. */
+function useEndOfPicking({
+  isPicking,
+  onPicking,
+  setPointed,
+}: {
+  onPicking: PictureProps['onPicking'] | undefined
+  isPicking: boolean
+  setPointed(none: undefined): void
+}) {
+  useEffect(() => {
+    if (!isPicking) return setPointed(undefined)
+    const onKey = (event: KeyboardEvent) => event.key === 'Escape' && onPicking?.(false)
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [isPicking, onPicking, setPointed])
 }
 
 function PickingBar({

@@ -28,59 +28,9 @@ export function Props({ sheet, defining: { edit, rename } }: { sheet: Sheet; def
       {names.length === 0 && (
         <p className="pb-2 text-quiet">No props yet. A prop is something that users of the component can set.</p>
       )}
-      {names.map((name) => {
-        const prop = sheet.data.props[name]!
-        const set = (key: string, value: unknown) =>
-          edit([
-            value === undefined || value === ''
-              ? { do: 'remove', path: ['props', name, key] }
-              : { do: 'set', path: ['props', name, key], value },
-          ])
-        return (
-          <fieldset key={name} className="min-w-0 border-t border-line py-1" data-prop={name}>
-            <legend className="sr-only">Prop {name}</legend>
-            <div className="flex items-center gap-1">
-              <TextField
-                label={`Name of prop ${name}`}
-                value={name}
-                check={nameCheck(names)}
-                className="w-36 font-semibold"
-                onDone={(to) => rename({ what: 'prop', from: name, to })}
-              />
-              <Choice
-                label={`Type of ${name}`}
-                value={prop.type}
-                options={TYPES}
-                onChoose={(next) =>
-                  edit([
-                    {
-                      do: 'set',
-                      path: ['props', name],
-                      value: { ...STARTS[next as Prop['type']], ...(prop.about && { about: prop.about }) },
-                    },
-                  ])
-                }
-                className="w-20"
-              />
-              <Default name={name} prop={prop} onSet={(value) => set('default', value)} />
-              <IconButton label={`Remove prop ${name}`} onClick={() => edit([{ do: 'remove', path: ['props', name] }])}>
-                <Trash2 size={13} aria-hidden />
-              </IconButton>
-            </div>
-            <div className="flex items-center gap-1 pt-1">
-              <TextField
-                label={`About ${name}`}
-                placeholder="What it does"
-                value={prop.about ?? ''}
-                className="min-w-0 flex-1"
-                onDone={(text) => set('about', text)}
-              />
-              <Limits name={name} prop={prop} onSet={set} />
-              <OnlyIf name={name} prop={prop} sheet={sheet} onSet={(value) => set('only-if', value)} />
-            </div>
-          </fieldset>
-        )
-      })}
+      {names.map((name) => (
+        <PropRow key={name} {...{ sheet, name, names, edit, rename }} />
+      ))}
       <div className="flex items-center gap-1 border-t border-line-strong pt-2">
         <NewName
           label="Name of a new prop"
@@ -91,6 +41,66 @@ export function Props({ sheet, defining: { edit, rename } }: { sheet: Sheet; def
         <Choice label="Type of the new prop" value={type} options={TYPES} onChoose={setType} />
       </div>
     </>
+  )
+}
+
+interface PropRowProps extends Pick<Defining, 'edit' | 'rename'> {
+  sheet: Sheet
+  name: string
+  names: readonly string[]
+}
+
+function PropRow({ sheet, name, names, edit, rename }: PropRowProps) {
+  const prop = sheet.data.props[name]!
+  const set = (key: string, value: unknown) =>
+    edit([
+      value === undefined || value === ''
+        ? { do: 'remove', path: ['props', name, key] }
+        : { do: 'set', path: ['props', name, key], value },
+    ])
+  return (
+    <fieldset className="min-w-0 border-t border-line py-1" data-prop={name}>
+      <legend className="sr-only">Prop {name}</legend>
+      <div className="flex items-center gap-1">
+        <TextField
+          label={`Name of prop ${name}`}
+          value={name}
+          check={nameCheck(names)}
+          className="w-36 font-semibold"
+          onDone={(to) => rename({ what: 'prop', from: name, to })}
+        />
+        <Choice
+          label={`Type of ${name}`}
+          value={prop.type}
+          options={TYPES}
+          onChoose={(next) =>
+            edit([
+              {
+                do: 'set',
+                path: ['props', name],
+                value: { ...STARTS[next as Prop['type']], ...(prop.about && { about: prop.about }) },
+              },
+            ])
+          }
+          className="w-20"
+        />
+        <Default name={name} prop={prop} onSet={(value) => set('default', value)} />
+        <IconButton label={`Remove prop ${name}`} onClick={() => edit([{ do: 'remove', path: ['props', name] }])}>
+          <Trash2 size={13} aria-hidden />
+        </IconButton>
+      </div>
+      <div className="flex items-center gap-1 pt-1">
+        <TextField
+          label={`About ${name}`}
+          placeholder="What it does"
+          value={prop.about ?? ''}
+          className="min-w-0 flex-1"
+          onDone={(text) => set('about', text)}
+        />
+        <Limits name={name} prop={prop} onSet={set} />
+        <OnlyIf name={name} prop={prop} sheet={sheet} onSet={(value) => set('only-if', value)} />
+      </div>
+    </fieldset>
   )
 }
 

@@ -45,45 +45,65 @@ export function ReachEditor({
       </h3>
       {rows.length === 0 && <p className="mb-1 text-quiet">No action: the component as it is.</p>}
       {rows.map((row, at) => (
-        <div key={at} className="mb-1 flex items-center gap-1">
-          <Choice
-            label={`Action ${at + 1}`}
-            value={row.kind}
-            options={KINDS}
-            onChoose={(kind) => change(at, startOf(kind as ReachKey, sheet))}
-            className="w-28"
-          />
-          <Name row={row} sheet={sheet} onName={(name) => change(at, { name })} />
-          {REACHES.get(row.kind)!.rows !== 'names' && (
-            <TextField
-              label="Value"
-              value={typeof row.value === 'string' ? row.value : printFlow(row.value)}
-              className="num min-w-0 flex-1"
-              onDone={(text) => change(at, { value: readValue(text) })}
-            />
-          )}
-          {isOnPart(row) && (
-            <Choice
-              label="Part"
-              value={row.on ?? 'root'}
-              options={Object.keys(sheet.parts).map((part) => [part, part])}
-              onChoose={(on) => change(at, { on })}
-              className="w-24"
-            />
-          )}
-          {isOnPart(row) && (
-            <IconButton label={`Point at the part, ${at + 1}`} onClick={() => onPoint((on) => change(at, { on }))}>
-              <Crosshair size={13} aria-hidden />
-            </IconButton>
-          )}
-          <IconButton label="Remove this" onClick={() => put(rows.toSpliced(at, 1))}>
-            <Trash2 size={13} aria-hidden />
-          </IconButton>
-        </div>
+        <ActionRow
+          key={at}
+          {...{ at, row, sheet, onPoint }}
+          onChange={(part) => change(at, part)}
+          onRemove={() => put(rows.toSpliced(at, 1))}
+        />
       ))}
       <button type="button" className="control" onClick={() => put([...rows, startOf('pseudo', sheet)])}>
         <Plus size={13} aria-hidden /> Add action
       </button>
+    </div>
+  )
+}
+
+interface ActionRowProps {
+  at: number
+  row: ReachRow
+  sheet: Sheet
+  onPoint(done: (part: string) => void): void
+  onChange(part: Partial<ReachRow>): void
+  onRemove(): void
+}
+
+function ActionRow({ at, row, sheet, onPoint, onChange, onRemove }: ActionRowProps) {
+  return (
+    <div className="mb-1 flex items-center gap-1">
+      <Choice
+        label={`Action ${at + 1}`}
+        value={row.kind}
+        options={KINDS}
+        onChoose={(kind) => onChange(startOf(kind as ReachKey, sheet))}
+        className="w-28"
+      />
+      <Name row={row} sheet={sheet} onName={(name) => onChange({ name })} />
+      {REACHES.get(row.kind)!.rows !== 'names' && (
+        <TextField
+          label="Value"
+          value={typeof row.value === 'string' ? row.value : printFlow(row.value)}
+          className="num min-w-0 flex-1"
+          onDone={(text) => onChange({ value: readValue(text) })}
+        />
+      )}
+      {isOnPart(row) && (
+        <Choice
+          label="Part"
+          value={row.on ?? 'root'}
+          options={Object.keys(sheet.parts).map((part) => [part, part])}
+          onChoose={(on) => onChange({ on })}
+          className="w-24"
+        />
+      )}
+      {isOnPart(row) && (
+        <IconButton label={`Point at the part, ${at + 1}`} onClick={() => onPoint((on) => onChange({ on }))}>
+          <Crosshair size={13} aria-hidden />
+        </IconButton>
+      )}
+      <IconButton label="Remove this" onClick={onRemove}>
+        <Trash2 size={13} aria-hidden />
+      </IconButton>
     </div>
   )
 }

@@ -16,78 +16,14 @@ export function Slots({ sheet, defining }: { sheet: Sheet; defining: Defining })
       {names.length === 0 && (
         <p className="pb-2 text-quiet">No slots yet. A slot is a place that another component, or text, may fill.</p>
       )}
-      {names.map((name) => {
-        const slot = sheet.data.slots[name]!
-        const path = ['slots', name]
-        const isOn = slot.default !== 'none'
-        const show = typeof slot.default === 'string' ? slot.default : printFlow(slot.default)
-        return (
-          <fieldset key={name} className="min-w-0 border-t border-line py-1" data-slot={name}>
-            <legend className="sr-only">Slot {name}</legend>
-            <div className="flex items-center gap-1">
-              <TextField
-                label={`Name of slot ${name}`}
-                value={name}
-                check={nameCheck(names)}
-                className="w-36 font-semibold"
-                onDone={(to) => rename({ what: 'slot', from: name, to })}
-              />
-              <Accepts
-                accepts={slot.accepts}
-                components={definition!.components}
-                name={name}
-                onSet={(accepts) => edit([{ do: 'set', path: [...path, 'accepts'], value: accepts }])}
-              />
-              <label className="inline-flex items-center gap-1 text-quiet">
-                text
-                <Flip
-                  label={`Slot ${name} takes text`}
-                  value={slot.text}
-                  onFlip={(text) => edit([{ do: 'set', path: [...path, 'text'], value: text }])}
-                />
-              </label>
-              <span className="ml-auto" />
-              <IconButton label={`Remove slot ${name}`} onClick={() => edit([{ do: 'remove', path }])}>
-                <Trash2 size={13} aria-hidden />
-              </IconButton>
-            </div>
-            <div className="flex items-center gap-1 pt-1">
-              <label className="inline-flex items-center gap-1 text-quiet">
-                filled
-                <Flip
-                  label={`Slot ${name} is filled`}
-                  value={isOn}
-                  onFlip={(on) =>
-                    edit([
-                      {
-                        do: 'set',
-                        path: [...path, 'default'],
-                        value: on ? firstOf(slot.accepts, definition!.components, slot.text) : 'none',
-                      },
-                    ])
-                  }
-                />
-              </label>
-              {isOn && (
-                <TextField
-                  label={`What fills ${name}`}
-                  value={show}
-                  title={show}
-                  className="num min-w-0 flex-[3]"
-                  onDone={(text) => edit([{ do: 'set', path: [...path, 'default'], value: readFilling(text) }])}
-                />
-              )}
-              <TextField
-                label={`About slot ${name}`}
-                placeholder="What it is for"
-                value={slot.about ?? ''}
-                className="min-w-0 flex-1"
-                onDone={(text) => edit([{ do: 'set', path: [...path, 'about'], value: text }])}
-              />
-            </div>
-          </fieldset>
-        )
-      })}
+      {names.map((name) => (
+        <SlotRow
+          key={name}
+          {...{ name, names, edit, rename }}
+          slot={sheet.data.slots[name]!}
+          components={definition!.components}
+        />
+      ))}
       <div className="flex items-center gap-1 border-t border-line-strong pt-2">
         <NewName
           label="New slot"
@@ -99,6 +35,100 @@ export function Slots({ sheet, defining }: { sheet: Sheet; defining: Defining })
       </div>
       <Events sheet={sheet} edit={edit} rename={rename} />
     </>
+  )
+}
+
+interface SlotProps extends Pick<Defining, 'edit'> {
+  name: string
+  slot: Sheet['data']['slots'][string]
+  /** All components of the library. */
+  components: readonly string[]
+}
+
+function SlotRow({
+  name,
+  names,
+  slot,
+  components,
+  edit,
+  rename,
+}: SlotProps & Pick<Defining, 'rename'> & { names: readonly string[] }) {
+  const path = ['slots', name]
+  return (
+    <fieldset className="min-w-0 border-t border-line py-1" data-slot={name}>
+      <legend className="sr-only">Slot {name}</legend>
+      <div className="flex items-center gap-1">
+        <TextField
+          label={`Name of slot ${name}`}
+          value={name}
+          check={nameCheck(names)}
+          className="w-36 font-semibold"
+          onDone={(to) => rename({ what: 'slot', from: name, to })}
+        />
+        <Accepts
+          accepts={slot.accepts}
+          components={components}
+          name={name}
+          onSet={(accepts) => edit([{ do: 'set', path: [...path, 'accepts'], value: accepts }])}
+        />
+        <label className="inline-flex items-center gap-1 text-quiet">
+          text
+          <Flip
+            label={`Slot ${name} takes text`}
+            value={slot.text}
+            onFlip={(text) => edit([{ do: 'set', path: [...path, 'text'], value: text }])}
+          />
+        </label>
+        <span className="ml-auto" />
+        <IconButton label={`Remove slot ${name}`} onClick={() => edit([{ do: 'remove', path }])}>
+          <Trash2 size={13} aria-hidden />
+        </IconButton>
+      </div>
+      <Filling {...{ name, slot, components, edit }} />
+    </fieldset>
+  )
+}
+
+/** What fills a slot where nobody says, and what the slot is for. */
+function Filling({ name, slot, components, edit }: SlotProps) {
+  const path = ['slots', name]
+  const isOn = slot.default !== 'none'
+  const show = typeof slot.default === 'string' ? slot.default : printFlow(slot.default)
+  return (
+    <div className="flex items-center gap-1 pt-1">
+      <label className="inline-flex items-center gap-1 text-quiet">
+        filled
+        <Flip
+          label={`Slot ${name} is filled`}
+          value={isOn}
+          onFlip={(on) =>
+            edit([
+              {
+                do: 'set',
+                path: [...path, 'default'],
+                value: on ? firstOf(slot.accepts, components, slot.text) : 'none',
+              },
+            ])
+          }
+        />
+      </label>
+      {isOn && (
+        <TextField
+          label={`What fills ${name}`}
+          value={show}
+          title={show}
+          className="num min-w-0 flex-[3]"
+          onDone={(text) => edit([{ do: 'set', path: [...path, 'default'], value: readFilling(text) }])}
+        />
+      )}
+      <TextField
+        label={`About slot ${name}`}
+        placeholder="What it is for"
+        value={slot.about ?? ''}
+        className="min-w-0 flex-1"
+        onDone={(text) => edit([{ do: 'set', path: [...path, 'about'], value: text }])}
+      />
+    </div>
   )
 }
 

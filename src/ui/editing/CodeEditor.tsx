@@ -11,8 +11,8 @@ import { markdown } from '@codemirror/lang-markdown'
 import { sass } from '@codemirror/lang-sass'
 import { yaml } from '@codemirror/lang-yaml'
 import { HighlightStyle, syntaxHighlighting } from '@codemirror/language'
-import { setDiagnostics, lintGutter } from '@codemirror/lint'
-import { Annotation, Compartment, EditorState, type Extension } from '@codemirror/state'
+import { lintGutter, setDiagnostics, type Diagnostic } from '@codemirror/lint'
+import { Annotation, EditorState, type Extension, type Text } from '@codemirror/state'
 import { keymap } from '@codemirror/view'
 import { tags } from '@lezer/highlight'
 import { basicSetup, EditorView } from 'codemirror'
@@ -114,6 +114,53 @@ const look = EditorView.theme({
   '.cm-textfield': { backgroundColor: 'var(--sheet)', color: 'var(--ink)' },
 })
 
+type Handlers = { [Name in 'onType' | 'onSave' | 'onLine' | 'complete']: CodeEditorProps[Name] | undefined } & Pick<
+  CodeEditorProps,
+  'onType' | 'onSave'
+>
+
+/** What the editor of a file has. @param handlers asked each time: they change while the editor stays */
+const extensionsOf = (path: string, handlers: () => Handlers): Extension[] => [
+  basicSetup,
+  // Tab leaves the editor, as everywhere; Esc first lets it indent.
+  keymap.of([
+    { key: 'Mod-s', preventDefault: true, run: () => (handlers().onSave(), true) },
+    { ...indentWithTab, key: 'Alt-Tab' },
+  ]),
+  languageOf(path),
+  autocompletion({
+    override: /\.(yaml|md)$/.test(path) ? [(context) => handlers().complete?.(context) ?? null] : null,
+  }),
+  // Prose is read in lines that go as far as there is room; code as its author broke it.
+  path.endsWith('.md') ? EditorView.lineWrapping : [],
+  lintGutter(),
+  syntaxHighlighting(inks),
+  look,
+  EditorView.contentAttributes.of({ 'aria-label': path }),
+  EditorView.updateListener.of((update) => {
+    const isOurs = update.transactions.some((each) => each.annotation(fromOutside))
+    if (update.docChanged && !isOurs) handlers().onType(update.state.doc.toString())
+    if ((update.selectionSet || update.docChanged) && !isOurs && update.view.hasFocus)
+      handlers().onLine?.(update.state.doc.lineAt(update.state.selection.main.head).number)
+  }),
+]
+
+/** The part of a text that differs from another: the cursor keeps its place when no more is replaced. */
+function changeTo(now: string, text: string) {
+  let start = 0
+  while (start < now.length && now[start] === text[start]) start++
+  let end = 0
+  while (end < now.length - start && end < text.length - start && now.at(-1 - end) === text.at(-1 - end)) end++
+  return { from: start, to: now.length - end, insert: text.slice(start, text.length - end) }
+}
+
+/** Marks from where something is wrong to the end of its line. */
+const diagnosticsOf = (doc: Text, troubles: CodeEditorProps['troubles']): Diagnostic[] =>
+  troubles.map(({ line, column = 1, message, severity }) => {
+    const at = doc.line(Math.max(1, Math.min(line, doc.lines)))
+    return { from: Math.min(at.from + column - 1, at.to), to: at.to, message, severity }
+  })
+
 /** An editor of one file, with what is wrong marked at its line. */
 export function CodeEditor({
   path,
@@ -130,35 +177,11 @@ export function CodeEditor({
   const view = useRef<EditorView>(undefined)
   const handlers = useLatest({ onType, onSave, onLine, complete, text, quietly })
   useEffect(() => {
-    const language = new Compartment()
     const editor = new EditorView({
       parent: box.current!,
       state: EditorState.create({
         doc: handlers.current.text,
-        extensions: [
-          basicSetup,
-          // Tab leaves the editor, as everywhere; Esc first lets it indent.
-          keymap.of([
-            { key: 'Mod-s', preventDefault: true, run: () => (handlers.current.onSave(), true) },
-            { ...indentWithTab, key: 'Alt-Tab' },
-          ]),
-          language.of(languageOf(path)),
-          autocompletion({
-            override: /\.(yaml|md)$/.test(path) ? [(context) => handlers.current.complete?.(context) ?? null] : null,
-          }),
-          // Prose is read in lines that go as far as there is room; code as its author broke it.
-          path.endsWith('.md') ? EditorView.lineWrapping : [],
-          lintGutter(),
-          syntaxHighlighting(inks),
-          look,
-          EditorView.contentAttributes.of({ 'aria-label': path }),
-          EditorView.updateListener.of((update) => {
-            const isOurs = update.transactions.some((each) => each.annotation(fromOutside))
-            if (update.docChanged && !isOurs) handlers.current.onType(update.state.doc.toString())
-            if ((update.selectionSet || update.docChanged) && !isOurs && update.view.hasFocus)
-              handlers.current.onLine?.(update.state.doc.lineAt(update.state.selection.main.head).number)
-          }),
-        ],
+        extensions: extensionsOf(path, () => handlers.current),
       }),
     })
     view.current = editor
@@ -169,29 +192,11 @@ export function CodeEditor({
     const editor = view.current!
     const now = editor.state.doc.toString()
     if (now === text) return
-    // Only the part that differs is replaced: the cursor keeps its place.
-    let start = 0
-    while (start < now.length && now[start] === text[start]) start++
-    let end = 0
-    while (end < now.length - start && end < text.length - start && now.at(-1 - end) === text.at(-1 - end)) end++
-    editor.dispatch({
-      changes: { from: start, to: now.length - end, insert: text.slice(start, text.length - end) },
-      annotations: fromOutside.of(true),
-    })
+    editor.dispatch({ changes: changeTo(now, text), annotations: fromOutside.of(true) })
   }, [text, path])
   useEffect(() => {
     const editor = view.current!
-    const { doc } = editor.state
-    editor.dispatch(
-      setDiagnostics(
-        editor.state,
-        troubles.map(({ line, column = 1, message, severity }) => {
-          const at = doc.line(Math.max(1, Math.min(line, doc.lines)))
-          const from = Math.min(at.from + column - 1, at.to)
-          return { from, to: at.to, message, severity }
-        }),
-      ),
-    )
+    editor.dispatch(setDiagnostics(editor.state, diagnosticsOf(editor.state.doc, troubles)))
   }, [troubles, path])
   useEffect(() => {
     const editor = view.current

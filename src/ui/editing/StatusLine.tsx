@@ -44,25 +44,32 @@ export function StatusLine({ defining, status }: { defining: Defining; status: S
           </button>
         </>
       )}
-      {status.kind === 'conflict' && (
-        <div className="flex flex-wrap items-center gap-2" role="alert">
-          <span className="text-miss">Someone else changed this too:</span>
-          {status.conflicts.map(({ file, label, ours, theirs }) => (
-            <span key={file + label} data-conflict={label}>
-              {label}: <span className="num">{ours}</span> here, <span className="num">{theirs}</span> there.
-            </span>
-          ))}
-          <button type="button" className="control" onClick={() => save('ours')}>
-            Take mine
-          </button>
-          <button type="button" className="control" onClick={() => save('theirs')}>
-            Take theirs
-          </button>
-        </div>
-      )}
+      {status.kind === 'conflict' && <Conflicts conflicts={status.conflicts} onTake={save} />}
       {folderProblem !== undefined && (
         <span className="whitespace-pre-wrap text-miss">The linked folder: {folderProblem}</span>
       )}
     </div>
   )
 }
+
+interface ConflictsProps {
+  conflicts: Extract<Status, { kind: 'conflict' }>['conflicts']
+  onTake(whose: 'ours' | 'theirs'): void
+}
+
+const Conflicts = ({ conflicts, onTake }: ConflictsProps) => (
+  <div className="flex flex-wrap items-center gap-2" role="alert">
+    <span className="text-miss">Someone else changed this too:</span>
+    {conflicts.map(({ file, label, ours, theirs }) => (
+      <span key={file + label} data-conflict={label}>
+        {label}: <span className="num">{ours}</span> here, <span className="num">{theirs}</span> there.
+      </span>
+    ))}
+    <button type="button" className="control" onClick={() => onTake('ours')}>
+      Take mine
+    </button>
+    <button type="button" className="control" onClick={() => onTake('theirs')}>
+      Take theirs
+    </button>
+  </div>
+)

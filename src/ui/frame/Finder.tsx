@@ -41,14 +41,7 @@ function FinderList({ items, onDone }: { items: () => Findable[]; onDone: () => 
   const [at, setAt] = useState(0)
   const list = useRef<HTMLUListElement>(null)
   const all = useMemo(items, [items])
-  const found = useMemo(() => {
-    const wanted = words.toLowerCase().split(/\s+/).filter(Boolean)
-    return all
-      .filter(({ kind, label, detail = '' }) =>
-        wanted.every((word) => `${kind} ${label} ${detail}`.toLowerCase().includes(word)),
-      )
-      .slice(0, MAX_SHOWN)
-  }, [all, words])
+  const found = useMemo(() => matching(all, words), [all, words])
   useEffect(() => {
     // Newer browsers give back a promise of having scrolled: an effect must not.
     list.current?.children[at]?.scrollIntoView({ block: 'nearest' })
@@ -84,23 +77,50 @@ function FinderList({ items, onDone }: { items: () => Findable[]; onDone: () => 
       />
       <ul ref={list} id="finder-list" role="listbox" aria-label="Found" className="max-h-[50vh] overflow-auto py-1">
         {found.map((item, index) => (
-          <li
+          <FoundRow
             key={`${item.kind} ${item.label} ${item.detail ?? ''} ${index}`}
-            id={`finder-${index}`}
-            role="option"
-            aria-selected={index === at}
-            data-highlighted={index === at || undefined}
-            className="floating-item"
-            onPointerMove={() => setAt(index)}
-            onClick={() => take(item)}
-          >
-            <span className="w-20 shrink-0 text-quiet">{item.kind}</span>
-            <span className="truncate">{item.label}</span>
-            {item.detail && <span className="num ml-auto truncate pl-2 text-quiet">{item.detail}</span>}
-          </li>
+            {...{ item, index }}
+            isPicked={index === at}
+            onPoint={() => setAt(index)}
+            onTake={() => take(item)}
+          />
         ))}
         {found.length === 0 && <li className="px-3 py-2 text-quiet">No results.</li>}
       </ul>
     </div>
   )
 }
+
+/** The first of those in which all words stand. */
+function matching(all: readonly Findable[], words: string): Findable[] {
+  const wanted = words.toLowerCase().split(/\s+/).filter(Boolean)
+  return all
+    .filter(({ kind, label, detail = '' }) =>
+      wanted.every((word) => `${kind} ${label} ${detail}`.toLowerCase().includes(word)),
+    )
+    .slice(0, MAX_SHOWN)
+}
+
+interface FoundRowProps {
+  item: Findable
+  index: number
+  isPicked: boolean
+  onPoint(): void
+  onTake(): void
+}
+
+const FoundRow = ({ item, index, isPicked, onPoint, onTake }: FoundRowProps) => (
+  <li
+    id={`finder-${index}`}
+    role="option"
+    aria-selected={isPicked}
+    data-highlighted={isPicked || undefined}
+    className="floating-item"
+    onPointerMove={onPoint}
+    onClick={onTake}
+  >
+    <span className="w-20 shrink-0 text-quiet">{item.kind}</span>
+    <span className="truncate">{item.label}</span>
+    {item.detail && <span className="num ml-auto truncate pl-2 text-quiet">{item.detail}</span>}
+  </li>
+)

@@ -1,13 +1,12 @@
 'use client'
 
-import { useQuery } from '@tanstack/react-query'
 import { ChevronDown } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
-import { useCallback, useState, type ReactNode } from 'react'
-import { ROUTES, type LibraryFacts, type ComponentState, type MarkKind } from '@/contract'
-import { countMarks, call, useRuns } from '../live'
+import { useState, type ReactNode } from 'react'
+import type { LibraryFacts, ComponentState, MarkKind } from '@/contract'
+import { countMarks, useRuns } from '../live'
 import { Mark, MarkCount } from '../marks'
 import type { KeyHelp, ViewDefinition } from './defineView'
 import { Finder, type Findable } from './Finder'
@@ -15,6 +14,7 @@ import { KeysHelp } from './KeysHelp'
 import { RunCell } from './RunCell'
 import { StyleBuild } from './StyleBuild'
 import { SchemeSwitch } from './SchemeSwitch'
+import { useFindables } from './useFindables'
 import { useKeys } from './useKeys'
 
 export interface TitleBlockProps {
@@ -47,84 +47,19 @@ export function TitleBlock({
   keys = [],
   findables,
 }: TitleBlockProps) {
-  const router = useRouter()
   const view = current?.name ?? FIRST_VIEW
-  const { states, going, verify } = useRuns()
+  const { states, going } = useRuns()
   const [isFinding, setFinding] = useState(false)
   const [isHelping, setHelping] = useState(false)
   const component = library.components.find((each) => each.slug === slug)
   const own = component ? states.filter((state) => state.slug === slug) : states
-  const walk = (step: number) => {
-    const at = library.components.findIndex((each) => each.slug === slug)
-    const next = library.components[(at + step + library.components.length) % library.components.length]
-    if (next) router.push(`/${library.id}/${next.slug}/${view}`)
-  }
-  useKeys({
-    '/': () => setFinding(true),
-    '?': () => setHelping(true),
-    '[': () => walk(-1),
-    ']': () => walk(1),
-    ...(slug &&
-      Object.fromEntries(
-        views.map(({ name }, at) => [String(at + 1), () => router.push(`/${library.id}/${slug}/${name}`)]),
-      )),
-    v: () => going.phase === 'idle' && verify(slug ? [slug] : undefined),
-  })
-  const { data: entries } = useQuery({
-    queryKey: ['search', library.id],
-    queryFn: () => call(ROUTES.search, { library: library.id }),
-    enabled: isFinding,
-    staleTime: 0,
-  })
-  const items = useCallback((): Findable[] => {
-    const places = library.components.map((each): Findable => ({
-      kind: 'component',
-      label: each.name,
-      detail: each.slug,
-      go: () => router.push(`/${library.id}/${each.slug}/${view}`),
-    }))
-    const commands: Findable[] = [
-      { kind: 'command', label: 'Verify all components', go: () => verify() },
-      { kind: 'command', label: 'Make a component', go: () => router.push(`/${library.id}/bring-in`) },
-      { kind: 'command', label: 'Tokens of the library', go: () => router.push(`/${library.id}/tokens`) },
-      { kind: 'command', label: 'Go to the wall', go: () => router.push(`/${library.id}`) },
-    ]
-    const said = (entries ?? [])
-      .filter(({ kind }) => kind !== 'component')
-      .map((entry): Findable => ({
-        kind: entry.kind,
-        label: entry.text,
-        detail: entry.where,
-        go: () => router.push(`/${library.id}/${entry.slug}/guide`),
-      }))
-    // What is in sight first, then what is said anywhere.
-    return [...places, ...commands, ...(findables?.() ?? []), ...said]
-  }, [library, router, verify, findables, view, entries])
+  useTitleKeys({ library, slug, view, views, onFind: () => setFinding(true), onHelp: () => setHelping(true) })
+  const items = useFindables({ library, view, findables, isFinding })
 
   return (
     <header className="border-b-2 border-ink bg-sheet">
       <div className="flex min-h-11 flex-wrap items-stretch">
-        <Cell label="Library">
-          <Switcher
-            label={library.name}
-            items={libraries.map(({ id, name }) => ({ id, name, href: `/${id}` }))}
-            current={library.id}
-          />
-        </Cell>
-        <Cell label="Component" className="min-w-36">
-          <Switcher
-            label={component?.name ?? 'All components'}
-            items={[
-              { id: '', name: 'All components', href: `/${library.id}` },
-              ...library.components.map((each) => ({
-                id: each.slug,
-                name: each.name,
-                href: `/${library.id}/${each.slug}/${view}`,
-              })),
-            ]}
-            current={slug ?? ''}
-          />
-        </Cell>
+        <Places {...{ library, libraries, slug, view }} name={component?.name} />
         {component && (
           <>
             <Cell label="Revision">
@@ -144,21 +79,7 @@ export function TitleBlock({
           <SchemeSwitch />
         </div>
       </div>
-      {slug && (
-        <nav aria-label="Views" className="flex border-t border-line">
-          {views.map(({ name, label, about }) => (
-            <Link
-              key={name}
-              title={about}
-              href={`/${library.id}/${slug}/${name}`}
-              aria-current={name === view ? 'page' : undefined}
-              className="border-r border-line px-3 py-0.5 hover:bg-pick aria-[current]:bg-ink aria-[current]:text-paper"
-            >
-              {label}
-            </Link>
-          ))}
-        </nav>
-      )}
+      {slug && <ViewTabs address={`/${library.id}/${slug}`} views={views} view={view} />}
       {going.phase === 'idle' && going.problem && (
         <p role="alert" className="border-t border-line px-3 py-1 whitespace-pre-wrap text-miss">
           {going.problem}
@@ -241,4 +162,87 @@ function Switcher({
       </DropdownMenu.Portal>
     </DropdownMenu.Root>
   )
+}
+
+/** Which library and which component are in sight, and the others. */
+const Places = ({
+  library,
+  libraries,
+  slug,
+  view,
+  name,
+}: Pick<TitleBlockProps, 'library' | 'libraries' | 'slug'> & { view: string; name: string | undefined }) => (
+  <>
+    <Cell label="Library">
+      <Switcher
+        label={library.name}
+        items={libraries.map(({ id, name }) => ({ id, name, href: `/${id}` }))}
+        current={library.id}
+      />
+    </Cell>
+    <Cell label="Component" className="min-w-36">
+      <Switcher
+        label={name ?? 'All components'}
+        items={[
+          { id: '', name: 'All components', href: `/${library.id}` },
+          ...library.components.map((each) => ({
+            id: each.slug,
+            name: each.name,
+            href: `/${library.id}/${each.slug}/${view}`,
+          })),
+        ]}
+        current={slug ?? ''}
+      />
+    </Cell>
+  </>
+)
+
+const ViewTabs = ({ address, views, view }: { address: string; views: readonly ViewDefinition[]; view: string }) => (
+  <nav aria-label="Views" className="flex border-t border-line">
+    {views.map(({ name, label, about }) => (
+      <Link
+        key={name}
+        title={about}
+        href={`${address}/${name}`}
+        aria-current={name === view ? 'page' : undefined}
+        className="border-r border-line px-3 py-0.5 hover:bg-pick aria-[current]:bg-ink aria-[current]:text-paper"
+      >
+        {label}
+      </Link>
+    ))}
+  </nav>
+)
+
+/** The keys that every view has. */
+function useTitleKeys({
+  library,
+  slug,
+  view,
+  views,
+  onFind,
+  onHelp,
+}: Pick<TitleBlockProps, 'library' | 'slug'> & {
+  view: string
+  views: readonly ViewDefinition[]
+  onFind(): void
+  onHelp(): void
+}) {
+  const router = useRouter()
+  const { going, verify } = useRuns()
+  const walk = (step: number) => {
+    const at = library.components.findIndex((each) => each.slug === slug)
+    const next = library.components[(at + step + library.components.length) % library.components.length]
+    if (next) router.push(`/${library.id}/${next.slug}/${view}`)
+  }
+  useKeys({
+    '/': onFind,
+    '?': onHelp,
+    '[': () => walk(-1),
+    ']': () => walk(1),
+    ...(slug &&
+      Object.fromEntries(
+        views.map(({ name }, at) => [String(at + 1), () => router.push(`/${library.id}/${slug}/${name}`)]),
+      )),
+    v: () => going.phase === 'idle' && verify(slug ? [slug] : undefined),
+  })
 }

@@ -4,7 +4,7 @@ import type { CompletionContext } from '@codemirror/autocomplete'
 import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query'
 import { PenLine, Printer } from 'lucide-react'
 import { useCallback, useMemo, useState } from 'react'
-import { ROUTES } from '@/contract'
+import { ROUTES, type BenchModel } from '@/contract'
 import { checkGuide, readGuide, starterGuide } from '@/core/guide'
 import { readScenarios } from '@/core/scenario'
 import { resolvePath } from '@/core/sheet'
@@ -26,14 +26,115 @@ export const Guide = (props: ViewProps) => (
 )
 
 function GuideOf({ library, slug, ready }: ViewProps & { ready: Ready }) {
-  const { definition, texts, sheet, preview, change, save } = ready
+  const { definition, texts, sheet, preview, change } = ready
   const { model: bench, bring, error: benchError } = useBenchModel(library.id, slug)
   const [isWriting, setWriting] = useState(false)
-  const [line, setLine] = useState<{ line: number }>()
+  const facts = useFacts(ready, slug, bench)
+  const written = sheet.data.guide
+  const path = written ? resolvePath(definition.file, written) : undefined
+  const text = path ? texts[path] : undefined
+  const around = useMemo(() => ({ contexts: definition.contexts, components: definition.components }), [definition])
+  const write = () => {
+    if (path && text !== undefined) return setWriting(!isWriting)
+    change(...startOf(ready, slug))
+    setWriting(true)
+  }
+  useKeys({ e: write })
+  const [previous, next] = [neighbourOf(library, slug, -1), neighbourOf(library, slug, 1)]
+  return (
+    <>
+      <ViewHead revision={definition.revisions.length} />
+      {facts ? (
+        <>
+          <GuideBar ready={ready} isWriting={isWriting} isWritten={text !== undefined} onWrite={write} />
+          <main className={isWriting ? 'grid lg:grid-cols-[minmax(0,1fr)_minmax(360px,40%)]' : ''}>
+            <GuidePage
+              text={text}
+              facts={facts}
+              around={around}
+              linkTo={(other) => `/${library.id}/${other}/guide`}
+              bench={<Bench model={facts.bench} onBring={bring} />}
+              evidence={(view) => `/${library.id}/${slug}/${view}`}
+              {...(previous && { previous })}
+              {...(next && { next })}
+            />
+            {isWriting && path && text !== undefined && <GuideText {...{ ready, path, text, around }} />}
+          </main>
+        </>
+      ) : (
+        <NotYet error={benchError ?? unread(preview?.problems)} />
+      )}
+    </>
+  )
+}
+
+const GuideBar = ({
+  ready,
+  isWriting,
+  isWritten,
+  onWrite,
+}: {
+  ready: Ready
+  isWriting: boolean
+  /** There is a guide. */
+  isWritten: boolean
+  onWrite(): void
+}) => (
+  <div className="print:hidden">
+    <EditingBar defining={ready}>
+      <button type="button" className="control" onClick={() => window.print()}>
+        <Printer size={12} aria-hidden />
+        Print
+      </button>
+      <button type="button" className="control" aria-pressed={isWriting} onClick={onWrite}>
+        <PenLine size={12} aria-hidden />
+        {isWritten ? 'Write' : 'Write a guide'}
+      </button>
+    </EditingBar>
+  </div>
+)
+
+interface GuideTextProps {
+  ready: Ready
+  path: string
+  text: string
+  around: Pick<Ready['definition'], 'contexts' | 'components'>
+}
+
+/** The guide's own text, with what is wrong in it. */
+function GuideText({ ready, path, text, around }: GuideTextProps) {
+  const { sheet } = ready
+  const troubles = useMemo(
+    () => checkGuide(readGuide(text), sheet, around).map((each) => ({ ...each, severity: 'error' as const })),
+    [text, sheet, around],
+  )
+  const complete = useMemo(
+    () => (context: CompletionContext) => completeGuide(context, sheet, around.contexts),
+    [sheet, around],
+  )
+  return (
+    <section
+      aria-label="The guide as text"
+      className="sticky top-0 h-dvh border-l border-line max-lg:row-start-1 max-lg:h-80 print:hidden"
+    >
+      <CodeEditor
+        path={path}
+        text={text}
+        troubles={troubles}
+        onType={(typed) => ready.change({ [path]: typed }, 'later')}
+        onSave={() => ready.save()}
+        complete={complete}
+      />
+    </section>
+  )
+}
+
+/** All that a guide's page is made from, once it can be. */
+function useFacts({ definition, sheet, preview }: Ready, slug: string, bench: BenchModel | undefined) {
   const { states } = useRuns()
   const state = states.find((each) => each.slug === slug)
   const board = preview?.model
-  const facts = useMemo((): GuideFacts | undefined => {
+  return useMemo((): GuideFacts | undefined => {
     if (!board || !bench) return undefined
     const { space } = board
     return {
@@ -46,90 +147,21 @@ function GuideOf({ library, slug, ready }: ViewProps & { ready: Ready }) {
       ...(state && { state }),
     }
   }, [sheet, board, bench, definition, state])
+}
+
+/** A first guide; the sheet names it in the same revision in which it comes. */
+function startOf({ definition, texts, sheet }: Ready, slug: string): Parameters<Ready['change']> {
   const written = sheet.data.guide
-  const path = written ? resolvePath(definition.file, written) : undefined
-  const text = path ? texts[path] : undefined
-  const around = useMemo(() => ({ contexts: definition.contexts, components: definition.components }), [definition])
-  const troubles = useMemo(
-    () =>
-      text !== undefined
-        ? checkGuide(readGuide(text), sheet, around).map((each) => ({ ...each, severity: 'error' as const }))
-        : [],
-    [text, sheet, around],
-  )
-  const write = () => {
-    if (path && text !== undefined) return setWriting(!isWriting)
-    const name = written ?? `${slug}.md`
-    // The sheet names the guide in the same revision in which it comes.
-    const named = written
-      ? {}
-      : { [definition.file]: editYaml(texts[definition.file]!, [{ do: 'set', path: ['guide'], value: name }]) }
-    change({ ...named, [resolvePath(definition.file, name)!]: starterGuide(sheet) }, 'now')
-    setWriting(true)
-  }
-  useKeys({ e: write })
-  const complete = useMemo(
-    () => (context: CompletionContext) => completeGuide(context, sheet, around.contexts),
-    [sheet, around],
-  )
-  const at = library.components.findIndex((each) => each.slug === slug)
-  const neighbour = (step: number) => {
-    const one = library.components[at + step]
-    return one && { name: one.name, href: `/${library.id}/${one.slug}/guide` }
-  }
-  const [previous, next] = [neighbour(-1), neighbour(1)]
-  return (
-    <>
-      <ViewHead revision={definition.revisions.length} />
-      {facts ? (
-        <>
-          <div className="print:hidden">
-            <EditingBar defining={ready}>
-              <button type="button" className="control" onClick={() => window.print()}>
-                <Printer size={12} aria-hidden />
-                Print
-              </button>
-              <button type="button" className="control" aria-pressed={isWriting} onClick={write}>
-                <PenLine size={12} aria-hidden />
-                {text === undefined ? 'Write a guide' : 'Write'}
-              </button>
-            </EditingBar>
-          </div>
-          <main className={isWriting ? 'grid lg:grid-cols-[minmax(0,1fr)_minmax(360px,40%)]' : ''}>
-            <GuidePage
-              text={text}
-              facts={facts}
-              around={around}
-              linkTo={(other) => `/${library.id}/${other}/guide`}
-              bench={<Bench model={facts.bench} onBring={bring} />}
-              evidence={(view) => `/${library.id}/${slug}/${view}`}
-              {...(previous && { previous })}
-              {...(next && { next })}
-            />
-            {isWriting && path && text !== undefined && (
-              <section
-                aria-label="The guide as text"
-                className="sticky top-0 h-dvh border-l border-line max-lg:row-start-1 max-lg:h-80 print:hidden"
-              >
-                <CodeEditor
-                  path={path}
-                  text={text}
-                  troubles={troubles}
-                  onType={(typed) => change({ [path]: typed }, 'later')}
-                  onSave={() => save()}
-                  complete={complete}
-                  {...(line && { goTo: line })}
-                  onLine={() => setLine(undefined)}
-                />
-              </section>
-            )}
-          </main>
-        </>
-      ) : (
-        <NotYet error={benchError ?? unread(preview?.problems)} />
-      )}
-    </>
-  )
+  const name = written ?? `${slug}.md`
+  const named = written
+    ? {}
+    : { [definition.file]: editYaml(texts[definition.file]!, [{ do: 'set', path: ['guide'], value: name }]) }
+  return [{ ...named, [resolvePath(definition.file, name)!]: starterGuide(sheet) }, 'now']
+}
+
+function neighbourOf(library: ViewProps['library'], slug: string, step: number) {
+  const found = library.components[library.components.findIndex((each) => each.slug === slug) + step]
+  return found && { name: found.name, href: `/${library.id}/${found.slug}/guide` }
 }
 
 const unread = (problems: readonly { message: string }[] | undefined): Error | null =>

@@ -69,21 +69,16 @@ export function Showing({
 // What is isolated fills a window of its own; this much of it is shown.
 const WINDOW = { width: 640, height: 300 }
 
-function Laid({
-  model,
-  context,
-  items,
-  columns,
-  width,
-  label,
-}: {
+interface LaidProps {
   model: BoardModel
   context: StageContext
   items: readonly Shown[]
   columns?: number
   width: number
   label: string
-}) {
+}
+
+function Laid({ model, context, items, columns, width, label }: LaidProps) {
   const { isolated } = model.component
   const [natural, setNatural] = useState<{ width: number; height: number }>()
   const [problems, setProblems] = useState<readonly string[]>([])
@@ -99,40 +94,11 @@ function Laid({
     if (phase === 'ready')
       send({ type: 'open', component: model.component, contexts: [context], sample: staged, width: room })
   }, [phase, send, model.component, context, staged, room])
-  const layout = useMemo(() => {
-    if (!natural) return undefined
-    // A matrix is seen whole where that leaves it legible; else it scrolls.
-    const together = columns === undefined ? 1 : (room + GAP) / (columns * (natural.width + GAP))
-    const zoom = Math.min(1, room / natural.width, Math.max(LEAST_ZOOM, together))
-    const cell = { width: Math.ceil(natural.width * zoom), height: Math.ceil(natural.height * zoom) }
-    const fit = Math.max(1, Math.floor((room + GAP) / (cell.width + GAP)))
-    const across = columns === undefined ? Math.min(fit, items.length) : columns
-    const places = items.map((_, at) => ({
-      x: GAP + (at % across) * (cell.width + GAP),
-      y: GAP + Math.floor(at / across) * (cell.height + CAPTION + GAP),
-    }))
-    const rows = Math.ceil(items.length / across)
-    return {
-      zoom,
-      natural,
-      cell,
-      places,
-      width: Math.max(width - 2, GAP + across * (cell.width + GAP)),
-      height: GAP + rows * (cell.height + CAPTION + GAP),
-    }
-  }, [natural, room, columns, items, width])
-  useEffect(() => {
-    if (!layout) return
-    const cell = isolated ? model.viewport : layout.natural
-    const at = (index: number) => (isolated ? { x: 0, y: 0 } : layout.places[index]!)
-    send({
-      type: 'layout',
-      cells: staged.map((stageCase, index) => ({ stageCase, context: 0, ...at(index) })),
-      cell,
-      zoom: isolated ? 1 : layout.zoom,
-    })
-    send({ type: 'sight', top: 0, bottom: layout.height })
-  }, [send, staged, layout, isolated, model.viewport])
+  const layout = useMemo(
+    () => natural && layOut({ natural, room, columns, count: items.length, width }),
+    [natural, room, columns, items, width],
+  )
+  useLayout(send, model, staged, layout)
   return (
     <div className="relative" style={layout ? { width: layout.width, height: layout.height } : { height: 80 }}>
       {isHung && <Trouble text={HUNG} onRetry={reload} />}
@@ -154,21 +120,7 @@ function Laid({
           visibility: isHung ? 'hidden' : 'visible',
         }}
       />
-      {layout &&
-        items.map((item, at) => (
-          <figcaption
-            key={item.staged.key + String(at)}
-            className="absolute flex items-center gap-1 truncate text-quiet"
-            style={{
-              left: layout.places[at]!.x,
-              top: layout.places[at]!.y + layout.cell.height,
-              width: layout.cell.width,
-              height: CAPTION,
-            }}
-          >
-            {item.caption}
-          </figcaption>
-        ))}
+      {layout && <Captions items={items} layout={layout} />}
       {problems.slice(0, 1).map((problem) => (
         <p key={problem} role="alert" className="absolute inset-x-0 bottom-0 bg-sheet px-2 text-miss">
           {problem}
@@ -177,3 +129,75 @@ function Laid({
     </div>
   )
 }
+
+interface Order {
+  /** One case as it is by itself, in pixels. */
+  natural: { width: number; height: number }
+  /** Width that cases may take. */
+  room: number
+  columns: number | undefined
+  count: number
+  width: number
+}
+
+/** Where each case stands, and how much smaller than it is, in pixels. */
+function layOut({ natural, room, columns, count, width }: Order) {
+  // A matrix is seen whole where that leaves it legible; else it scrolls.
+  const together = columns === undefined ? 1 : (room + GAP) / (columns * (natural.width + GAP))
+  const zoom = Math.min(1, room / natural.width, Math.max(LEAST_ZOOM, together))
+  const cell = { width: Math.ceil(natural.width * zoom), height: Math.ceil(natural.height * zoom) }
+  const fit = Math.max(1, Math.floor((room + GAP) / (cell.width + GAP)))
+  const across = columns === undefined ? Math.min(fit, count) : columns
+  const places = Array.from({ length: count }, (_, at) => ({
+    x: GAP + (at % across) * (cell.width + GAP),
+    y: GAP + Math.floor(at / across) * (cell.height + CAPTION + GAP),
+  }))
+  const rows = Math.ceil(count / across)
+  return {
+    zoom,
+    natural,
+    cell,
+    places,
+    width: Math.max(width - 2, GAP + across * (cell.width + GAP)),
+    height: GAP + rows * (cell.height + CAPTION + GAP),
+  }
+}
+
+type Layout = ReturnType<typeof layOut>
+
+/** Tells the frame where each case stands: all of it is in sight. */
+function useLayout(
+  send: ReturnType<typeof useBoardFrame>['send'],
+  { component: { isolated }, viewport }: BoardModel,
+  staged: readonly StageCase[],
+  layout: Layout | undefined,
+) {
+  useEffect(() => {
+    if (!layout) return
+    const cell = isolated ? viewport : layout.natural
+    const at = (index: number) => (isolated ? { x: 0, y: 0 } : layout.places[index]!)
+    send({
+      type: 'layout',
+      cells: staged.map((stageCase, index) => ({ stageCase, context: 0, ...at(index) })),
+      cell,
+      zoom: isolated ? 1 : layout.zoom,
+    })
+    send({ type: 'sight', top: 0, bottom: layout.height })
+  }, [send, staged, layout, isolated, viewport])
+}
+
+const Captions = ({ items, layout }: { items: readonly Shown[]; layout: Layout }) =>
+  items.map((item, at) => (
+    <figcaption
+      key={item.staged.key + String(at)}
+      className="absolute flex items-center gap-1 truncate text-quiet"
+      style={{
+        left: layout.places[at]!.x,
+        top: layout.places[at]!.y + layout.cell.height,
+        width: layout.cell.width,
+        height: CAPTION,
+      }}
+    >
+      {item.caption}
+    </figcaption>
+  ))

@@ -23,12 +23,52 @@ const RunContext = createContext<Runs | undefined>(undefined)
 
 /** Results and runs of one library, for every view below it. */
 export function RunProvider({ library, children }: { library: string; children: ReactNode }) {
-  const queries = useQueryClient()
   const statesKey = useMemo(() => ['states', library], [library])
   const { data, isLoading } = useQuery({
     queryKey: statesKey,
     queryFn: () => call(ROUTES.states, { library }),
   })
+  const { going, setGoing, source, follow } = useFollowing(statesKey)
+
+  // A run that was going on before this page was loaded is followed again.
+  const found = data?.going
+  useEffect(() => {
+    if (found && source.current === undefined) follow(found)
+  }, [found, follow, source])
+  useEffect(() => () => source.current?.close(), [source])
+
+  const verify = useCallback(
+    async (components?: string[]) => {
+      try {
+        const { run } = await call(ROUTES.startRun, { library }, { given: components ? { components } : {} })
+        follow(run)
+      } catch (error) {
+        setGoing({ phase: 'idle', problem: (error as Error).message })
+      }
+    },
+    [library, follow, setGoing],
+  )
+  const stop = useCallback(() => {
+    if (going.phase === 'running') void call(ROUTES.stopRun, { run: going.runId }).catch(() => {})
+  }, [going])
+
+  const value = useMemo(
+    (): Runs => ({
+      library,
+      states: data?.components ?? [],
+      isLoading,
+      going,
+      verify: (components) => void verify(components),
+      stop,
+    }),
+    [library, data, isLoading, going, verify, stop],
+  )
+  return <RunContext value={value}>{children}</RunContext>
+}
+
+/** Follows one run while it goes on. @param statesKey of the results that come from it */
+function useFollowing(statesKey: readonly string[]) {
+  const queries = useQueryClient()
   const [going, setGoing] = useState<Going>({ phase: 'idle' })
   const source = useRef<EventSource>(undefined)
 
@@ -56,40 +96,7 @@ export function RunProvider({ library, children }: { library: string; children: 
     [queries, statesKey],
   )
 
-  // A run that was going on before this page was loaded is followed again.
-  const found = data?.going
-  useEffect(() => {
-    if (found && source.current === undefined) follow(found)
-  }, [found, follow])
-  useEffect(() => () => source.current?.close(), [])
-
-  const verify = useCallback(
-    async (components?: string[]) => {
-      try {
-        const { run } = await call(ROUTES.startRun, { library }, { given: components ? { components } : {} })
-        follow(run)
-      } catch (error) {
-        setGoing({ phase: 'idle', problem: (error as Error).message })
-      }
-    },
-    [library, follow],
-  )
-  const stop = useCallback(() => {
-    if (going.phase === 'running') void call(ROUTES.stopRun, { run: going.runId }).catch(() => {})
-  }, [going])
-
-  const value = useMemo(
-    (): Runs => ({
-      library,
-      states: data?.components ?? [],
-      isLoading,
-      going,
-      verify: (components) => void verify(components),
-      stop,
-    }),
-    [library, data, isLoading, going, verify, stop],
-  )
-  return <RunContext value={value}>{children}</RunContext>
+  return { going, setGoing, source, follow }
 }
 
 /** Results and runs of the library in view. */

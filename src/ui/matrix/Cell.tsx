@@ -1,12 +1,13 @@
 'use client'
 
-import { useEffect, useRef } from 'react'
+import { useEffect, useRef, type KeyboardEvent, type PointerEvent, type RefObject } from 'react'
 import type { Case } from '@/core/matrix'
 import { isBeforeSteps, LiveCase, type BoardLayout } from '../board'
 import { Mark, markLabel } from '../marks'
 import { cellLeft } from './geometry'
-import type { RowProps } from './gridProps'
+import type { CellState, RowProps } from './gridProps'
 import { neighbour } from './neighbour'
+import type { CellPlace } from './selection'
 
 // Below this no word is legible.
 const LEAST_NOTED_ZOOM = 0.5
@@ -34,50 +35,16 @@ const STEPS: Record<string, readonly [number, number]> = {
 }
 
 /** One case: live where it has a document of its own, with its mark; selected by pointer and keys. */
-export function Cell({
-  model,
-  layout,
-  geometry,
-  zoom,
-  stateOf,
-  isOutdated,
-  shown,
-  failures,
-  selected,
-  chosen,
-  onSelect,
-  onDraw,
-  isIsolated,
-  rowHeadWidth,
-  index,
-  column,
-  theCase,
-  reveal,
-  drawnFrom,
-}: RowProps & { column: number; theCase: Case }) {
+export function Cell(props: RowProps & { column: number; theCase: Case }) {
+  const { model, layout, geometry, zoom, selected, chosen, isIsolated, rowHeadWidth, index, column, theCase } = props
+  const { stateOf, isOutdated, shown, failures, onSelect, onDraw, drawnFrom } = props
   const button = useRef<HTMLButtonElement>(null)
   const { mark, misses } = stateOf(theCase.key)
   const isSelected = selected === theCase.key
   const isChosen = isSelected || chosen.has(theCase.key)
   const place = { row: index, column }
   const isFaded = !shown.has(mark)
-  useEffect(() => {
-    if (
-      isSelected &&
-      document.activeElement?.getAttribute('data-case') !== null &&
-      document.activeElement !== button.current
-    )
-      button.current?.focus({ preventScroll: true })
-  }, [isSelected])
-  const onKeyDown = (event: React.KeyboardEvent) => {
-    const step = STEPS[event.key]
-    if (!step) return
-    event.preventDefault()
-    const next = neighbour(layout, index, column, step)
-    if (!next) return
-    reveal(next.row)
-    onSelect(next.theCase, { row: next.row, column: next.column }, event.shiftKey ? 'to' : 'only')
-  }
+  useFocusFollows(button, isSelected)
   const failure = failures.get(theCase.key)
   return (
     <div
@@ -117,27 +84,68 @@ export function Cell({
         onClick={(event) =>
           onSelect(theCase, place, event.shiftKey ? 'to' : event.ctrlKey || event.metaKey ? 'toggle' : 'only')
         }
-        onPointerDown={(event) => {
-          if (event.button === 0 && !event.shiftKey && !event.ctrlKey && !event.metaKey) drawnFrom.current = place
-        }}
-        onPointerEnter={(event) => {
-          if ((event.buttons & 1) === 0) drawnFrom.current = undefined
-          else if (drawnFrom.current) onDraw(drawnFrom.current, place)
-        }}
-        onKeyDown={onKeyDown}
+        {...drawing(place, drawnFrom, onDraw)}
+        onKeyDown={(event) => step(props, event)}
       >
-        <span
-          className={`flex items-center gap-0.5 ${zoom === 0 ? 'absolute inset-0 justify-center' : 'absolute top-0 left-0 border-r border-b border-line bg-sheet p-px pr-0.5'}`}
-        >
-          <Mark kind={failure === undefined ? mark : 'unread'} isOutdated={isOutdated} width={10} height={10} />
-          {mark === 'misses' && zoom > 0 && (
-            <span className="num text-[0.6875rem] leading-none text-miss">{misses}</span>
-          )}
-        </span>
+        <CellMark {...{ zoom, mark, misses, isOutdated }} isBroken={failure !== undefined} />
       </button>
     </div>
   )
 }
 
+/** Arrows go to the next cell that exists, and select up to it with Shift. */
+function step({ layout, index, column, reveal, onSelect }: RowProps & { column: number }, event: KeyboardEvent) {
+  const way = STEPS[event.key]
+  if (!way) return
+  event.preventDefault()
+  const next = neighbour(layout, index, column, way)
+  if (!next) return
+  reveal(next.row)
+  onSelect(next.theCase, { row: next.row, column: next.column }, event.shiftKey ? 'to' : 'only')
+}
+
 const isFirst = (layout: BoardLayout, row: number, column: number) =>
   row === layout.rows.findIndex((each) => each.kind === 'cells') && column === 0
+
+/** The focus stays with the selected case when the keys move it from cell to cell. */
+function useFocusFollows(button: RefObject<HTMLButtonElement | null>, isSelected: boolean) {
+  useEffect(() => {
+    if (
+      isSelected &&
+      document.activeElement?.getAttribute('data-case') !== null &&
+      document.activeElement !== button.current
+    )
+      button.current?.focus({ preventScroll: true })
+  }, [button, isSelected])
+}
+
+/** Cells over which a pressed pointer is drawn are selected together. */
+const drawing = (
+  place: CellPlace,
+  drawnFrom: RowProps['drawnFrom'],
+  onDraw: RowProps['onDraw'],
+): { onPointerDown(event: PointerEvent): void; onPointerEnter(event: PointerEvent): void } => ({
+  onPointerDown: (event: PointerEvent) => {
+    if (event.button === 0 && !event.shiftKey && !event.ctrlKey && !event.metaKey) drawnFrom.current = place
+  },
+  onPointerEnter: (event: PointerEvent) => {
+    if ((event.buttons & 1) === 0) drawnFrom.current = undefined
+    else if (drawnFrom.current) onDraw(drawnFrom.current, place)
+  },
+})
+
+interface CellMarkProps extends CellState {
+  zoom: number
+  isOutdated: boolean
+  /** It could not be shown. */
+  isBroken: boolean
+}
+
+const CellMark = ({ zoom, mark, misses, isOutdated, isBroken }: CellMarkProps) => (
+  <span
+    className={`flex items-center gap-0.5 ${zoom === 0 ? 'absolute inset-0 justify-center' : 'absolute top-0 left-0 border-r border-b border-line bg-sheet p-px pr-0.5'}`}
+  >
+    <Mark kind={isBroken ? 'unread' : mark} isOutdated={isOutdated} width={10} height={10} />
+    {mark === 'misses' && zoom > 0 && <span className="num text-[0.6875rem] leading-none text-miss">{misses}</span>}
+  </span>
+)

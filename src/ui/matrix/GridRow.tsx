@@ -8,7 +8,7 @@ import { HeadValue } from './HeadValue'
 
 /** Scrolling renders the grid anew: rows that stay are left alone. */
 export const Row = memo(function Row(props: RowProps) {
-  const { layout, geometry, rowHeadWidth, index, axes, onHead, withValue } = props
+  const { layout, geometry, index } = props
   const row = layout.rows[index]!
   const top = geometry.rowTops[index]!
   if (row.kind === 'page') {
@@ -32,34 +32,7 @@ export const Row = memo(function Row(props: RowProps) {
       className="absolute left-0 w-full"
       style={{ top, height: geometry.cellHeight }}
     >
-      <div
-        role="rowheader"
-        className="sticky left-0 z-10 float-left flex h-full flex-col justify-center overflow-hidden border-r border-b border-line bg-paper px-2 leading-tight"
-        style={{ width: rowHeadWidth }}
-        title={row.values.join(' · ')}
-      >
-        {row.values.length > 0 && (
-          <button
-            type="button"
-            className="absolute top-0 right-0 bottom-0 w-6 border-l border-line hover:bg-pick"
-            aria-label={`Select the row ${row.values.join(' · ')}`}
-            title="Select the row"
-            onClick={(event) => onHead(keysOf(row.cells), event.ctrlKey || event.metaKey || event.shiftKey)}
-          />
-        )}
-        {geometry.cellHeight < 34 ? (
-          <span className="truncate pr-6">{row.values.join(' · ')}</span>
-        ) : (
-          row.values.map((value, at) => (
-            <HeadValue
-              key={at}
-              axis={axes.down[at]!}
-              value={value}
-              onChoose={(adds) => onHead(withValue(axes.down[at]!, value), adds)}
-            />
-          ))
-        )}
-      </div>
+      <RowHead {...props} row={row} />
       {row.cells.map((theCase, column) =>
         theCase ? (
           <Cell key={theCase.key} {...props} theCase={theCase} column={column} />
@@ -70,5 +43,40 @@ export const Row = memo(function Row(props: RowProps) {
     </div>
   )
 })
+
+type CellsRow = Extract<RowProps['layout']['rows'][number], { kind: 'cells' }>
+
+function RowHead({ row, geometry, rowHeadWidth, axes, onHead, withValue }: RowProps & { row: CellsRow }) {
+  return (
+    <div
+      role="rowheader"
+      className="sticky left-0 z-10 float-left flex h-full flex-col justify-center overflow-hidden border-r border-b border-line bg-paper px-2 leading-tight"
+      style={{ width: rowHeadWidth }}
+      title={row.values.join(' · ')}
+    >
+      {row.values.length > 0 && (
+        <button
+          type="button"
+          className="absolute top-0 right-0 bottom-0 w-6 border-l border-line hover:bg-pick"
+          aria-label={`Select the row ${row.values.join(' · ')}`}
+          title="Select the row"
+          onClick={(event) => onHead(keysOf(row.cells), event.ctrlKey || event.metaKey || event.shiftKey)}
+        />
+      )}
+      {geometry.cellHeight < 34 ? (
+        <span className="truncate pr-6">{row.values.join(' · ')}</span>
+      ) : (
+        row.values.map((value, at) => (
+          <HeadValue
+            key={at}
+            axis={axes.down[at]!}
+            value={value}
+            onChoose={(adds) => onHead(withValue(axes.down[at]!, value), adds)}
+          />
+        ))
+      )}
+    </div>
+  )
+}
 
 const keysOf = (cells: readonly (Case | undefined)[]) => cells.flatMap((theCase) => (theCase ? [theCase.key] : []))

@@ -5,6 +5,7 @@ import type { BoardModel } from '@/contract'
 import type { Case } from '@/core/matrix'
 import type { FromBoard } from '@/stage'
 import { contextOf, HUNG, stageCase, Trouble, useBoardFrame, type BoardLayout } from '../board'
+import { useLatest } from '../hooks'
 import { boardCells, type Geometry } from './geometry'
 
 export interface LiveBoardProps {
@@ -26,7 +27,7 @@ export interface LiveBoardProps {
 
 /** The frame in which the board's cases live. It is as large as the board; only what is near the reader's sight is mounted. */
 export function LiveBoard(props: LiveBoardProps) {
-  const { model, layout, geometry, zoom, ownContext, cell, scroller, headHeight, sample, onSize, onFailures } = props
+  const { model, geometry, onSize, onFailures } = props
   // Counts openings: each but a mere change of styles lays the cases out anew.
   const [opened, setOpened] = useState(0)
   const [problem, setProblem] = useState<string>()
@@ -44,6 +45,47 @@ export function LiveBoard(props: LiveBoardProps) {
   }
   const { frame, phase, isHung, send, reload, frameKey, address } = useBoardFrame(model, onMessage)
 
+  const contexts = useOpening(props, { phase, send, onOpen: () => setProblem(undefined) })
+  useLayout(props, { contexts, opened, send })
+
+  return (
+    <>
+      {isHung && <Trouble text={HUNG} onRetry={reload} className="relative z-10 flex-col items-start bg-sheet" />}
+      {problem !== undefined && (
+        <p role="alert" className="absolute z-10 bg-sheet p-3 text-miss">
+          The component cannot be shown: {problem}
+        </p>
+      )}
+      <iframe
+        key={frameKey}
+        ref={frame}
+        src={address}
+        sandbox="allow-scripts"
+        title={`${model.name}, all cases live`}
+        tabIndex={-1}
+        data-mounted={rendered.mounted}
+        data-milliseconds={rendered.milliseconds}
+        data-renderings={rendered.count}
+        className="pointer-events-none absolute top-0 left-0 border-0"
+        style={{
+          width: Math.max(1, geometry.width),
+          height: Math.max(1, geometry.height),
+          colorScheme: 'light',
+          visibility: isHung ? 'hidden' : 'visible',
+        }}
+      />
+    </>
+  )
+}
+
+type Port = ReturnType<typeof useBoardFrame>
+
+/** Opens the frame, and opens it again with what has changed. @returns the contexts as the frame numbers them */
+function useOpening(
+  { model, ownContext, sample }: LiveBoardProps,
+  { phase, send, onOpen }: Pick<Port, 'phase' | 'send'> & { onOpen(): void },
+) {
+  const open = useLatest(onOpen)
   // The document's own context comes first; cells in others bear theirs themselves.
   const contexts = useMemo(
     () => [model.contexts[ownContext]!, ...model.contexts.filter((_, index) => index !== ownContext)],
@@ -51,7 +93,7 @@ export function LiveBoard(props: LiveBoardProps) {
   )
   useEffect(() => {
     if (phase !== 'ready') return
-    setProblem(undefined)
+    open.current()
     send({
       type: 'open',
       component: model.component,
@@ -59,8 +101,24 @@ export function LiveBoard(props: LiveBoardProps) {
       sample: sample.map((theCase) => stageCase(model, theCase)),
       width: model.viewport.width,
     })
-  }, [phase, send, model, contexts, sample])
+  }, [phase, send, open, model, contexts, sample])
 
+  return contexts
+}
+
+/** Tells the frame where each case stands, and what of the board is in sight. */
+function useLayout(
+  { model, layout, geometry, zoom, cell, scroller, headHeight }: LiveBoardProps,
+  {
+    contexts,
+    opened,
+    send,
+  }: { contexts: BoardModel['contexts'] } & {
+    /** How often the frame has been opened. */
+    opened: number
+    send: Port['send']
+  },
+) {
   const cells = useMemo(
     () =>
       zoom === 0
@@ -95,33 +153,4 @@ export function LiveBoard(props: LiveBoardProps) {
       window.removeEventListener('resize', onScroll)
     }
   }, [opened, cells, cell, zoom, send, scroller, headHeight])
-
-  return (
-    <>
-      {isHung && <Trouble text={HUNG} onRetry={reload} className="relative z-10 flex-col items-start bg-sheet" />}
-      {problem !== undefined && (
-        <p role="alert" className="absolute z-10 bg-sheet p-3 text-miss">
-          The component cannot be shown: {problem}
-        </p>
-      )}
-      <iframe
-        key={frameKey}
-        ref={frame}
-        src={address}
-        sandbox="allow-scripts"
-        title={`${model.name}, all cases live`}
-        tabIndex={-1}
-        data-mounted={rendered.mounted}
-        data-milliseconds={rendered.milliseconds}
-        data-renderings={rendered.count}
-        className="pointer-events-none absolute top-0 left-0 border-0"
-        style={{
-          width: Math.max(1, geometry.width),
-          height: Math.max(1, geometry.height),
-          colorScheme: 'light',
-          visibility: isHung ? 'hidden' : 'visible',
-        }}
-      />
-    </>
-  )
 }

@@ -2,7 +2,7 @@
 
 import { useQuery } from '@tanstack/react-query'
 import { useCallback, useRef, useState, type ReactNode } from 'react'
-import { ROUTES, type BoardModel, type MarkKind } from '@/contract'
+import { ROUTES, type BoardModel, type ComponentState, type MarkKind } from '@/contract'
 import type { Case } from '@/core/matrix'
 import { MAX_CELLS, useIsolation } from '../board'
 import { NotYet } from '../editing'
@@ -47,14 +47,7 @@ function Board({ library, slug, query, model: given }: ViewProps & { model: Boar
   const { layout, geometry, cases, covered, headHeight, isIsolated, ownContext } = board
   const { chosen, isShown, choose, clear, say, ...picking } = useSelection(layout, cases, selectedKey, select)
   const findables = useFindables(cases, stateOf, select)
-  useKeys({
-    Escape: clear,
-    s: say,
-    a: () => choose(cases.keys()),
-    n: () => select(nextMiss([...cases.keys()], selectedKey, (key) => stateOf(key).mark === 'misses')),
-    '+': () => setZoom(zoomBy(zoom, 1)),
-    '-': () => setZoom(zoomBy(zoom, -1)),
-  })
+  useMatrixKeys({ cases, selectedKey, stateOf, zoom, setZoom, select, clear, choose, say })
   const drawn = { model, layout, geometry, zoom, scroller, headHeight }
   return (
     <>
@@ -88,25 +81,80 @@ function Board({ library, slug, query, model: given }: ViewProps & { model: Boar
             />
           )}
         </Grid>
-        {isShown ? (
-          <SelectionCard
-            {...{ slug, covered, chosen }}
-            library={library.id}
-            space={model.space}
-            onChoose={choose}
-            onClose={clear}
-          />
-        ) : (
-          <SelectedCase
-            {...{ model, state, slug }}
-            theCase={selectedKey === undefined ? undefined : cases.get(selectedKey)}
-            onSay={say}
-            onClose={() => select(undefined)}
-          />
-        )}
+        <Side
+          {...{ model, slug, state, covered, chosen, cases, selectedKey, isShown, choose, clear, say, select }}
+          library={library.id}
+        />
       </main>
     </>
   )
+}
+
+type Choosing = Pick<ReturnType<typeof useSelection>, 'chosen' | 'isShown' | 'choose' | 'clear' | 'say'> & {
+  cases: ReadonlyMap<string, Case>
+  selectedKey: string | undefined
+  select(key: string | undefined): void
+}
+
+/** What is beside the board: what the selected cases have in common, or all that was read in one. */
+function Side({
+  model,
+  library,
+  slug,
+  state,
+  covered,
+  ...choosing
+}: Choosing & {
+  model: BoardModel
+  library: string
+  slug: string
+  state: ComponentState | undefined
+  covered: ReadonlySet<string> | undefined
+}) {
+  const { chosen, isShown, choose, clear, say, cases, selectedKey, select } = choosing
+  if (isShown)
+    return (
+      <SelectionCard
+        {...{ slug, covered, chosen }}
+        library={library}
+        space={model.space}
+        onChoose={choose}
+        onClose={clear}
+      />
+    )
+  return (
+    <SelectedCase
+      {...{ model, state, slug }}
+      theCase={selectedKey === undefined ? undefined : cases.get(selectedKey)}
+      onSay={say}
+      onClose={() => select(undefined)}
+    />
+  )
+}
+
+function useMatrixKeys({
+  cases,
+  selectedKey,
+  stateOf,
+  zoom,
+  setZoom,
+  select,
+  clear,
+  choose,
+  say,
+}: Omit<Choosing, 'chosen' | 'isShown'> & {
+  stateOf: ReturnType<typeof useMarks>
+  zoom: number
+  setZoom(zoom: number): void
+}) {
+  useKeys({
+    Escape: clear,
+    s: say,
+    a: () => choose(cases.keys()),
+    n: () => select(nextMiss([...cases.keys()], selectedKey, (key) => stateOf(key).mark === 'misses')),
+    '+': () => setZoom(zoomBy(zoom, 1)),
+    '-': () => setZoom(zoomBy(zoom, -1)),
+  })
 }
 
 function SelectedCase({

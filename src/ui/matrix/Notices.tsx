@@ -36,40 +36,11 @@ export function Notices({ state, onShow }: NoticesProps) {
       </button>
       {isOpen && (
         <ul className="max-h-56 overflow-auto py-1">
-          {findings.map(({ part, reading, verdict, expected, measured, difference, cases, origin, message }, at) => (
-            <li key={at} className="flex items-baseline gap-2 py-0.5" data-finding={`${part} ${reading}`}>
-              <Mark kind={verdict} className="self-center" />
-              <button
-                type="button"
-                className="min-w-0 text-left hover:underline"
-                title="Show the first of these cases"
-                onClick={() => onShow(cases[0]!)}
-              >
-                <span className="font-semibold">
-                  {part} {reading}
-                </span>{' '}
-                {verdict === 'unread' ? (
-                  message
-                ) : (
-                  <span className="num">
-                    {readable(measured) || 'empty'}, expected {readable(expected)}
-                    {difference && ` (${difference})`}
-                  </span>
-                )}
-              </button>
-              <span className="num ml-auto shrink-0 text-quiet">
-                {counted(cases.length, 'case')}
-                {origin && `, ${origin.file}:${origin.line}`}
-              </span>
-            </li>
+          {findings.map((finding, at) => (
+            <FindingRow key={at} finding={finding} onShow={onShow} />
           ))}
-          {lints.map(({ code, severity, message, file, line }, at) => (
-            <li key={at} className="py-0.5">
-              <span className={`num ${severity === 'error' ? 'text-miss' : ''}`}>{code}</span> {message}{' '}
-              <span className="num text-quiet">
-                {file}:{line}
-              </span>
-            </li>
+          {lints.map((lint, at) => (
+            <LintRow key={at} {...lint} />
           ))}
           {notes.map((note) => (
             <li key={note} className="py-0.5">
@@ -81,5 +52,49 @@ export function Notices({ state, onShow }: NoticesProps) {
     </section>
   )
 }
+
+interface FindingRowProps extends Pick<NoticesProps, 'onShow'> {
+  finding: ComponentState['findings'][number]
+}
+
+function FindingRow({ finding, onShow }: FindingRowProps) {
+  const { part, reading, verdict, expected, measured, difference, cases, origin, message } = finding
+  return (
+    <li className="flex items-baseline gap-2 py-0.5" data-finding={`${part} ${reading}`}>
+      <Mark kind={verdict} className="self-center" />
+      <button
+        type="button"
+        className="min-w-0 text-left hover:underline"
+        title="Show the first of these cases"
+        onClick={() => onShow(cases[0]!)}
+      >
+        <span className="font-semibold">
+          {part} {reading}
+        </span>{' '}
+        {verdict === 'unread' ? (
+          message
+        ) : (
+          <span className="num">
+            {readable(measured) || 'empty'}, expected {readable(expected)}
+            {difference && ` (${difference})`}
+          </span>
+        )}
+      </button>
+      <span className="num ml-auto shrink-0 text-quiet">
+        {counted(cases.length, 'case')}
+        {origin && `, ${origin.file}:${origin.line}`}
+      </span>
+    </li>
+  )
+}
+
+const LintRow = ({ code, severity, message, file, line }: ComponentState['lints'][number]) => (
+  <li className="py-0.5">
+    <span className={`num ${severity === 'error' ? 'text-miss' : ''}`}>{code}</span> {message}{' '}
+    <span className="num text-quiet">
+      {file}:{line}
+    </span>
+  </li>
+)
 
 const some = (count: number, what: string) => (count === 0 ? '' : counted(count, what))

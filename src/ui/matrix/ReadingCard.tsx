@@ -4,13 +4,10 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { ROUTES, type ComponentState } from '@/contract'
 import { groupBy } from '@/core/group'
-import type { CheckResult } from '@/core/plan'
 import type { Case, Space } from '@/core/matrix'
 import { call, useRuns } from '../live'
 import { CloseButton } from '../editing'
-import { Mark, markLabel } from '../marks'
-import { SourceLines, ValueText } from '../survey'
-import { RuleTools } from './RuleTools'
+import { CheckRow } from './CheckRow'
 
 export interface ReadingCardProps {
   theCase: Case
@@ -27,13 +24,7 @@ export interface ReadingCardProps {
 export function ReadingCard({ theCase, space, state, slug, sheetFile, onSay, onClose }: ReadingCardProps) {
   const { library, verify, going } = useRuns()
   const [isAll, setAll] = useState(false)
-  const isRead = state?.marks.some(([key]) => key === theCase.key) ?? false
-  const { data, error, isLoading } = useQuery({
-    queryKey: ['case', state?.runId, slug, theCase.key],
-    enabled: isRead,
-    staleTime: Infinity,
-    queryFn: () => call(ROUTES.caseChecks, { run: state!.runId }, { query: { slug, key: theCase.key } }),
-  })
+  const { isRead, data, error, isLoading } = useChecks(state, slug, theCase.key)
   const checks = data?.checks ?? []
   const wrong = checks.filter(({ verdict }) => verdict !== 'holds')
   const shown = isAll || wrong.length === 0 ? checks : wrong
@@ -45,16 +36,7 @@ export function ReadingCard({ theCase, space, state, slug, sheetFile, onSay, onC
     >
       <header className="border-b border-line px-3 py-2">
         <div className="flex items-start gap-2">
-          <dl className="flex flex-wrap gap-x-3">
-            {space.dimensions
-              .map(({ name }) => [name, theCase.values[name]] as const)
-              .map(([name, value]) => (
-                <div key={name} className="flex gap-1">
-                  <dt className="text-quiet">{name}</dt>
-                  <dd className="font-semibold">{value}</dd>
-                </div>
-              ))}
-          </dl>
+          <CaseValues theCase={theCase} space={space} />
           <button type="button" className="control ml-auto" onClick={onSay}>
             Add expectation
           </button>
@@ -77,22 +59,7 @@ export function ReadingCard({ theCase, space, state, slug, sheetFile, onSay, onC
         )}
       </header>
       <div className="min-h-0 flex-1 overflow-auto">
-        {!isRead && (
-          <div className="p-3">
-            <p className="mb-2 text-quiet">
-              This case has not been tested yet. A run renders it in its own browser and compares every reading with the
-              spec.
-            </p>
-            <button
-              type="button"
-              className="control"
-              disabled={going.phase === 'running'}
-              onClick={() => verify([slug])}
-            >
-              Verify this component
-            </button>
-          </div>
-        )}
+        {!isRead && <NotTested isRunning={going.phase === 'running'} onVerify={() => verify([slug])} />}
         {isRead && isLoading && <p className="p-3 text-quiet">Loading …</p>}
         {error && <p className="p-3 text-miss">{error.message}</p>}
         {data?.failure !== undefined && (
@@ -112,91 +79,38 @@ export function ReadingCard({ theCase, space, state, slug, sheetFile, onSay, onC
   )
 }
 
-function CheckRow({
-  check,
-  library,
-  sheetFile,
-  slug,
-  theCase,
-  space,
-}: Pick<ReadingCardProps, 'sheetFile' | 'slug' | 'theCase' | 'space'> & { check: CheckResult; library: string }) {
-  const { reading, verdict, expected, expectation, measured, difference, reason, rule, origin } = check
-  const [isOpen, setOpen] = useState(verdict !== 'holds')
-  const [isChanging, setChanging] = useState(false)
-  return (
-    <div className="border-b border-line" data-reading={reading} data-verdict={verdict}>
-      <button
-        type="button"
-        className="grid w-full grid-cols-[14px_minmax(0,1fr)_minmax(0,1.1fr)] items-baseline gap-2 px-3 py-1 text-left hover:bg-pick"
-        aria-expanded={isOpen}
-        onClick={() => setOpen(!isOpen)}
-      >
-        <Mark kind={verdict} className="mt-[3px] self-start" />
-        <span className="truncate">
-          {reading}
-          <span className="sr-only">, {markLabel(verdict)}</span>
-        </span>
-        <span className={`num break-words ${verdict === 'misses' ? 'text-miss' : ''}`}>
-          {verdict === 'unread' ? 'not read' : <ValueText text={measured} />}
-        </span>
-      </button>
-      {isOpen && (
-        <dl className="grid grid-cols-[64px_minmax(0,1fr)] gap-x-2 gap-y-0.5 px-3 pb-2 pl-[38px]">
-          <Fact term="asked">{expectation}</Fact>
-          {expected && expected !== expectation && (
-            <Fact term="expected">
-              <ValueText text={expected} />
-            </Fact>
-          )}
-          {verdict !== 'unread' && (
-            <Fact term="read">
-              <ValueText text={measured} />
-            </Fact>
-          )}
-          {difference && <Fact term="difference">{difference}</Fact>}
-          {reason && <Fact term="reason">{reason}</Fact>}
-          {origin && (
-            <>
-              <Fact term="because">{origin.declaration}</Fact>
-              <dt className="text-quiet">source</dt>
-              <dd>
-                <SourceLines library={library} file={origin.file} line={origin.line} />
-                {origin.through?.map(({ file, line, declaration }) => (
-                  <p key={`${file}:${line}`} className="num text-quiet">
-                    {file.slice(file.lastIndexOf('/') + 1)}:{line} {declaration}
-                  </p>
-                ))}
-              </dd>
-            </>
-          )}
-          <dt className="text-quiet">rule</dt>
-          <dd>
-            <SourceLines library={library} file={sheetFile} line={rule.line} />
-            <button
-              type="button"
-              className="control ml-2"
-              aria-pressed={isChanging}
-              onClick={() => setChanging(!isChanging)}
-            >
-              Change
-            </button>
-          </dd>
-          {isChanging && (
-            <dd className="col-span-2 mt-1">
-              <RuleTools {...{ library, slug, space, theCase, check }} />
-            </dd>
-          )}
-        </dl>
-      )}
-    </div>
-  )
+/** What was read in a case when it was last tested, if it was. */
+function useChecks(state: ComponentState | undefined, slug: string, key: string) {
+  const isRead = state?.marks.some(([marked]) => marked === key) ?? false
+  const query = useQuery({
+    queryKey: ['case', state?.runId, slug, key],
+    enabled: isRead,
+    staleTime: Infinity,
+    queryFn: () => call(ROUTES.caseChecks, { run: state!.runId }, { query: { slug, key: key } }),
+  })
+  return { isRead, ...query }
 }
 
-function Fact({ term, children }: { term: string; children: React.ReactNode }) {
-  return (
-    <>
-      <dt className="text-quiet">{term}</dt>
-      <dd className="num break-words">{children}</dd>
-    </>
-  )
-}
+const CaseValues = ({ theCase, space }: Pick<ReadingCardProps, 'theCase' | 'space'>) => (
+  <dl className="flex flex-wrap gap-x-3">
+    {space.dimensions
+      .map(({ name }) => [name, theCase.values[name]] as const)
+      .map(([name, value]) => (
+        <div key={name} className="flex gap-1">
+          <dt className="text-quiet">{name}</dt>
+          <dd className="font-semibold">{value}</dd>
+        </div>
+      ))}
+  </dl>
+)
+
+const NotTested = ({ isRunning, onVerify }: { isRunning: boolean; onVerify(): void }) => (
+  <div className="p-3">
+    <p className="mb-2 text-quiet">
+      This case has not been tested yet. A run renders it in its own browser and compares every reading with the spec.
+    </p>
+    <button type="button" className="control" disabled={isRunning} onClick={onVerify}>
+      Verify this component
+    </button>
+  </div>
+)

@@ -1,17 +1,18 @@
 'use client'
 
 import { useQueryClient } from '@tanstack/react-query'
-import { useCallback, useMemo } from 'react'
+import { useCallback } from 'react'
 import { specOf } from '@/core/lint'
-import { asWritten, makeExplainer, whenOf, type Explain } from '@/core/draft'
-import { boxOf, expectationEdits } from '@/core/edit'
-import { allBits, bitsOf, casesIn, describeSelection, gridOf, hasBit, type Region } from '@/core/grid'
-import { combinations, isInside, makeCase, type Space } from '@/core/matrix'
-import type { Summary, Survey } from '@/core/survey'
+import { asWritten, whenOf } from '@/core/draft'
+import { boxOf, expectationEdits, type WhenFile } from '@/core/edit'
+import type { Description, Grid } from '@/core/grid'
+import { isInside, type Space } from '@/core/matrix'
 import { counted } from '@/core/words'
 import { CloseButton, StatusLine, useDefinition } from '../editing'
-import { Condition, printWhen, SayForm, useSaying, type Sources } from '../survey'
+import { Condition, printWhen, SayForm, useSaying, useSources } from '../survey'
 import { SummaryRows } from './SummaryRows'
+import { useDescribed } from './useDescribed'
+import { useNames } from './useNames'
 
 export interface SelectionCardProps {
   library: string
@@ -32,56 +33,12 @@ export function SelectionCard({ library, slug, space, covered, chosen, onChoose,
   const isMeant = useCallback(({ key }: { key: string }) => chosen.has(key), [chosen])
   const component = { library, slug, revision: definition?.base }
   const { survey, error, isReading, summaries, setSaid, form } = useSaying(component, sheet, space, isMeant)
-  const cases = useMemo(
-    () =>
-      [...combinations(space)]
-        .map((values) => makeCase(values, space))
-        .filter(({ key }) => !covered || covered.has(key)),
-    [space, covered],
-  )
-  const grid = useMemo(() => gridOf(space.dimensions, cases), [space, cases])
-  const described = useMemo(
-    () =>
-      describeSelection(
-        grid,
-        bitsOf(
-          grid.size,
-          cases.flatMap(({ key }, at) => (chosen.has(key) ? [at] : [])),
-        ),
-      ),
-    [grid, cases, chosen],
-  )
-  const keysIn = (region: Region) => {
-    const bits = casesIn(grid, region, allBits(grid.size))
-    return cases.flatMap(({ key }, at) => (hasBit(bits, at) ? [key] : []))
-  }
-  const regions = described.kind === 'exact' ? [described.region] : described.together
-  const whens = regions.map((region) => whenOf(grid, region))
-  const sources = useMemo(
-    (): Sources => ({
-      parts: sheet ? Object.keys(sheet.parts) : [],
-      dimensions: space.dimensions,
-      ...(survey && { survey }),
-    }),
-    [sheet, space, survey],
-  )
-  // Each row asks what its reading is called: the tokens are looked through once.
-  const explainerOf = useMemo(() => survey && makeExplainer(survey), [survey])
-  const names = useMemo(
-    () =>
-      new Map(
-        summaries.map((summary) => [
-          summary,
-          survey && explainerOf && summary.texts.length < MAX_NAMED
-            ? nameOf(survey, explainerOf(summary.reading), summary, chosen)
-            : undefined,
-        ]),
-      ),
-    [survey, explainerOf, summaries, chosen],
-  )
+  const selection = useDescribed(space, covered, chosen)
+  const sources = useSources(sheet, space, survey)
+  const names = useNames(survey, summaries, chosen)
   const say = (part: string, reading: string, text: string) => {
     if (!sheet) return
-    edit(whens.flatMap((when) => expectationEdits(specOf(sheet), when, { part, reading }, asWritten(text))))
+    edit(selection.whens.flatMap((when) => expectationEdits(specOf(sheet), when, { part, reading }, asWritten(text))))
     void queries.invalidateQueries({ queryKey: ['states', library] })
   }
   return (
@@ -98,37 +55,7 @@ export function SelectionCard({ library, slug, space, covered, chosen, onChoose,
           </p>
           <CloseButton label="Clear the selection" onClose={onClose} className="ml-auto" />
         </div>
-        <div className="mt-1" data-testid="condition">
-          {described.kind === 'exact' ? (
-            <Condition
-              when={whens[0]!}
-              dimensions={space.dimensions}
-              onChange={(when) => {
-                const box = boxOf(when, space.dimensions)
-                onChoose(cases.flatMap(({ key, values }) => (isInside(values, box) ? [key] : [])))
-              }}
-            />
-          ) : (
-            <>
-              <p>No single condition matches this selection.</p>
-              <p className="mt-1 flex flex-wrap items-center gap-2">
-                <span className="text-quiet">Nearest, with {described.extra} more:</span>
-                <span className="num">{printWhen(whenOf(grid, described.around))}</span>
-                <button type="button" className="control" onClick={() => onChoose(keysIn(described.around))}>
-                  Select these
-                </button>
-              </p>
-              <div className="mt-1">
-                <span className="text-quiet">Exactly these, in {whens.length} rules:</span>
-                {whens.map((when, at) => (
-                  <p key={at} className="num">
-                    {printWhen(when)}
-                  </p>
-                ))}
-              </div>
-            </>
-          )}
-        </div>
+        <Described {...{ space, onChoose }} selection={selection} />
         {definition && status.kind !== 'saved' && <StatusLine defining={defining} status={status} />}
       </header>
       {error && (
@@ -155,14 +82,59 @@ export function SelectionCard({ library, slug, space, covered, chosen, onChoose,
   )
 }
 
-// Where more than this was read, nothing is true of all.
-const MAX_NAMED = 5
-
-/** What a reading is called in all of some cases: the token that means it in each of them, or its plain value; undefined where nothing is true of all. */
-function nameOf(survey: Survey, explain: Explain, { at }: Summary, keys: ReadonlySet<string>): string | undefined {
-  const own = survey.cases.filter(({ key, read }) => keys.has(key) && read[at]! >= 0)
-  const contexts = new Map(own.map((surveyed) => [`${surveyed.context}|${surveyed.read[at]}`, surveyed]))
-  const names = [...contexts.values()].map((surveyed) => explain(survey.texts[surveyed.read[at]!]!, surveyed.context))
-  const [first = [], ...others] = names
-  return first.find((name) => others.every((each) => each.includes(name)))
+interface DescribedProps extends Pick<SelectionCardProps, 'space' | 'onChoose'> {
+  selection: ReturnType<typeof useDescribed>
 }
+
+/** The condition that describes the selection. */
+function Described({ space, selection, onChoose }: DescribedProps) {
+  const { cases, grid, described, whens, keysIn } = selection
+  return (
+    <div className="mt-1" data-testid="condition">
+      {described.kind === 'exact' ? (
+        <Condition
+          when={whens[0]!}
+          dimensions={space.dimensions}
+          onChange={(when) => {
+            const box = boxOf(when, space.dimensions)
+            onChoose(cases.flatMap(({ key, values }) => (isInside(values, box) ? [key] : [])))
+          }}
+        />
+      ) : (
+        <Inexact {...{ described, grid, whens }} onNearest={() => onChoose(keysIn(described.around))} />
+      )}
+    </div>
+  )
+}
+
+/** A selection that no single condition matches: the nearest one, and the rules that would say exactly these. */
+const Inexact = ({
+  described,
+  grid,
+  whens,
+  onNearest,
+}: {
+  described: Extract<Description, { kind: 'nearest' }>
+  grid: Grid
+  whens: readonly WhenFile[]
+  onNearest(): void
+}) => (
+  <>
+    <p>No single condition matches this selection.</p>
+    <p className="mt-1 flex flex-wrap items-center gap-2">
+      <span className="text-quiet">Nearest, with {described.extra} more:</span>
+      <span className="num">{printWhen(whenOf(grid, described.around))}</span>
+      <button type="button" className="control" onClick={onNearest}>
+        Select these
+      </button>
+    </p>
+    <div className="mt-1">
+      <span className="text-quiet">Exactly these, in {whens.length} rules:</span>
+      {whens.map((when, at) => (
+        <p key={at} className="num">
+          {printWhen(when)}
+        </p>
+      ))}
+    </div>
+  </>
+)

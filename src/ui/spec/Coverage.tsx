@@ -50,43 +50,46 @@ export function Coverage({
         <section key={part} aria-label={part}>
           <h3 className="border-b border-line bg-paper px-2 font-semibold">{part}</h3>
           {readings.map((covered) => (
-            <div
-              key={covered.reading}
-              className="grid grid-cols-[14px_170px_130px_minmax(0,1fr)_auto] items-baseline gap-2 border-b border-line px-2 py-0.5"
-              data-covered={`${part} · ${covered.reading}`}
-            >
-              <Mark kind={covered.isSpecified ? 'holds' : 'open'} className="self-center" />
-              <span className="num">
-                {covered.reading}
-                <span className="sr-only">
-                  {covered.isSpecified ? ', covered by a rule' : ', not covered by a rule'}
-                </span>
-              </span>
-              <span className="text-quiet" title="Changes along">
-                {covered.along.join(', ')}
-              </span>
-              <span className="num break-words">
-                {covered.texts.slice(0, 3).map(([text, count], at) => (
-                  <span key={text} className="mr-3 inline-block">
-                    <ValueText text={text} />{' '}
-                    <span className="text-quiet">
-                      × {count}
-                      {at === 2 && covered.texts.length > 3 ? `, ${covered.texts.length - 3} more` : ''}
-                    </span>
-                  </span>
-                ))}
-              </span>
-              {covered.isSpecified ? (
-                <span />
-              ) : (
-                <button type="button" className="control" onClick={() => onDraft(part, covered.reading)}>
-                  Draft
-                </button>
-              )}
-            </div>
+            <CoveredRow key={covered.reading} {...{ part, covered }} onDraft={() => onDraft(part, covered.reading)} />
           ))}
         </section>
       ))}
+    </div>
+  )
+}
+
+function CoveredRow({ part, covered, onDraft }: { part: string; covered: Covered; onDraft(): void }) {
+  return (
+    <div
+      className="grid grid-cols-[14px_170px_130px_minmax(0,1fr)_auto] items-baseline gap-2 border-b border-line px-2 py-0.5"
+      data-covered={`${part} · ${covered.reading}`}
+    >
+      <Mark kind={covered.isSpecified ? 'holds' : 'open'} className="self-center" />
+      <span className="num">
+        {covered.reading}
+        <span className="sr-only">{covered.isSpecified ? ', covered by a rule' : ', not covered by a rule'}</span>
+      </span>
+      <span className="text-quiet" title="Changes along">
+        {covered.along.join(', ')}
+      </span>
+      <span className="num break-words">
+        {covered.texts.slice(0, 3).map(([text, count], at) => (
+          <span key={text} className="mr-3 inline-block">
+            <ValueText text={text} />{' '}
+            <span className="text-quiet">
+              × {count}
+              {at === 2 && covered.texts.length > 3 ? `, ${covered.texts.length - 3} more` : ''}
+            </span>
+          </span>
+        ))}
+      </span>
+      {covered.isSpecified ? (
+        <span />
+      ) : (
+        <button type="button" className="control" onClick={onDraft}>
+          Draft
+        </button>
+      )}
     </div>
   )
 }

@@ -1,7 +1,7 @@
 'use client'
 
 import { useEffect, useMemo, useState } from 'react'
-import { writtenRules, type DraftClaim, type DraftRule } from '@/core/draft'
+import { writtenRules, type Draft, type DraftClaim, type DraftRule } from '@/core/draft'
 import type { RuleText } from '@/core/edit'
 import type { Dimension } from '@/core/matrix'
 import type { Sheet } from '@/core/sheet'
@@ -10,6 +10,7 @@ import { counted } from '@/core/words'
 import { Choice } from '../editing'
 import { printWhen } from '../survey'
 import type { DraftAim } from './draftFor'
+import { SurveyNotes } from './SurveyNotes'
 import { useDraft } from './useDraft'
 
 export interface DraftPanelProps {
@@ -34,96 +35,21 @@ export function DraftPanel({ survey, dimensions, sheet, aim, onAim, onTake, miss
   const { spec } = sheet.data
   const order = useMemo(() => ({ survey, dimensions, spec, aim }), [survey, dimensions, spec, aim])
   const { draft, problem, isDrafting } = useDraft(order)
-  const [dropped, setDropped] = useState<ReadonlySet<string>>(new Set())
-  const [renamed, setRenamed] = useState<Readonly<Record<string, string>>>({})
-  useEffect(() => {
-    setDropped(new Set())
-    setRenamed({})
-  }, [draft])
-  const taken = useMemo(() => {
-    const rules = draft?.rules ?? []
-    return rules.flatMap((rule, at) => {
-      const claims = rule.claims
-        .filter((claim) => !dropped.has(nameOf(at, claim)))
-        .map((claim) => ({ ...claim, expectation: renamed[nameOf(at, claim)] ?? claim.expectation }))
-      return claims.length > 0 ? [{ ...rule, claims }] : []
-    })
-  }, [draft, dropped, renamed])
+  const { taken, dropped, setDropped, renamed, setRenamed, flip } = usePicked(draft)
   const written = useMemo(() => writtenRules({ rules: taken }), [taken])
   const misses = useMemo(() => (written.length > 0 ? missesWith(written) : 0), [written, missesWith])
   const count = taken.reduce((sum, { claims }) => sum + claims.length, 0)
-  const flip = (names: readonly string[], isIn: boolean) =>
-    setDropped((now) => new Set(isIn ? [...now].filter((name) => !names.includes(name)) : [...now, ...names]))
   const all = draft?.rules.flatMap((rule, at) => rule.claims.map((claim) => nameOf(at, claim))) ?? []
   return (
     <div data-testid="draft">
-      {survey.left && survey.left.length > 0 && (
-        <details className="border-b border-line px-2 py-1 text-quiet">
-          <summary>{counted(survey.left.length, 'case')} could not be measured</summary>
-          <ul>
-            {survey.left.map(({ key, why }) => (
-              <li key={key}>
-                <span className="num">{key}</span>: {why}
-              </li>
-            ))}
-          </ul>
-        </details>
-      )}
-      {survey.undefinedVariables && survey.undefinedVariables.length > 0 && (
-        <details className="border-b border-line px-2 py-1">
-          <summary>
-            The measured styles are incomplete:{' '}
-            {counted(survey.undefinedVariables.length, 'custom property', 'custom properties')} not defined anywhere
-          </summary>
-          <p className="num">{survey.undefinedVariables.join(' ')}</p>
-          <p className="text-quiet">
-            Add the style sheet or token file that defines them, or what stands around components (wrap, page), to
-            library.yaml.
-          </p>
-        </details>
-      )}
-      {survey.absent?.map(({ part, isElsewhere }) => (
-        <p key={part} className="border-b border-line px-2 py-1">
-          The part <span className="num">{part}</span> is in no case
-          {isElsewhere && (
-            <>
-              : it stands elsewhere in the page. Add <span className="num">in: page</span> to it under Define, and draft
-              again
-            </>
-          )}
-          .
-        </p>
-      ))}
-      <div className="sticky top-0 z-10 flex flex-wrap items-center gap-2 border-b border-line-strong bg-paper px-2 py-1">
-        <Choice
-          label="What is drafted"
-          value={aim.kind}
-          options={labelOf(aim) === undefined ? AIMS : [[aim.kind, labelOf(aim)!], ...AIMS]}
-          onChoose={(kind) => kind !== aim.kind && onAim({ kind: kind as 'gaps' | 'unspoken' })}
-        />
-        {isDrafting && (
-          <span className="text-quiet" role="status">
-            Drafting …
-          </span>
-        )}
-        {draft && (
-          <>
-            <button type="button" className="control" onClick={() => setDropped(new Set())}>
-              All
-            </button>
-            <button type="button" className="control" onClick={() => setDropped(new Set(all))}>
-              None
-            </button>
-            <span className="ml-auto" role="status">
-              {count} of {all.length} expectations
-              {misses > 0 && <span className="text-miss">; on their own they miss in {counted(misses, 'case')}</span>}
-            </span>
-            <button type="button" className="control" disabled={count === 0} onClick={() => onTake(written)}>
-              Add {counted(count, 'expectation')}
-            </button>
-          </>
-        )}
-      </div>
+      <SurveyNotes survey={survey} />
+      <DraftBar
+        {...{ aim, onAim, isDrafting, count, misses }}
+        total={draft ? all.length : undefined}
+        onAll={() => setDropped(new Set())}
+        onNone={() => setDropped(new Set(all))}
+        onTake={() => onTake(written)}
+      />
       {problem !== undefined && (
         <p role="alert" className="p-3 text-miss">
           {problem}
@@ -157,6 +83,75 @@ export function DraftPanel({ survey, dimensions, sheet, aim, onAim, onTake, miss
         <p className="px-2 py-1 text-quiet">
           Left out: {draft.left.map(({ part, reading, why }) => `${part} · ${reading} (${why})`).join(', ')}.
         </p>
+      )}
+    </div>
+  )
+}
+
+/** What of a draft is taken, and which expectation where there are several. */
+function usePicked(draft: Draft | undefined) {
+  const [dropped, setDropped] = useState<ReadonlySet<string>>(new Set())
+  const [renamed, setRenamed] = useState<Readonly<Record<string, string>>>({})
+  useEffect(() => {
+    setDropped(new Set())
+    setRenamed({})
+  }, [draft])
+  const taken = useMemo(() => {
+    const rules = draft?.rules ?? []
+    return rules.flatMap((rule, at) => {
+      const claims = rule.claims
+        .filter((claim) => !dropped.has(nameOf(at, claim)))
+        .map((claim) => ({ ...claim, expectation: renamed[nameOf(at, claim)] ?? claim.expectation }))
+      return claims.length > 0 ? [{ ...rule, claims }] : []
+    })
+  }, [draft, dropped, renamed])
+  const flip = (names: readonly string[], isIn: boolean) =>
+    setDropped((now) => new Set(isIn ? [...now].filter((name) => !names.includes(name)) : [...now, ...names]))
+  return { taken, dropped, setDropped, renamed, setRenamed, flip }
+}
+
+interface DraftBarProps extends Pick<DraftPanelProps, 'aim' | 'onAim'> {
+  isDrafting: boolean
+  /** Expectations that are taken, and cases in which they miss. */
+  count: number
+  misses: number
+  /** Expectations of the draft; undefined while there is none. */
+  total: number | undefined
+  onAll(): void
+  onNone(): void
+  onTake(): void
+}
+
+function DraftBar({ aim, onAim, isDrafting, count, misses, total, onAll, onNone, onTake }: DraftBarProps) {
+  return (
+    <div className="sticky top-0 z-10 flex flex-wrap items-center gap-2 border-b border-line-strong bg-paper px-2 py-1">
+      <Choice
+        label="What is drafted"
+        value={aim.kind}
+        options={labelOf(aim) === undefined ? AIMS : [[aim.kind, labelOf(aim)!], ...AIMS]}
+        onChoose={(kind) => kind !== aim.kind && onAim({ kind: kind as 'gaps' | 'unspoken' })}
+      />
+      {isDrafting && (
+        <span className="text-quiet" role="status">
+          Drafting …
+        </span>
+      )}
+      {total !== undefined && (
+        <>
+          <button type="button" className="control" onClick={onAll}>
+            All
+          </button>
+          <button type="button" className="control" onClick={onNone}>
+            None
+          </button>
+          <span className="ml-auto" role="status">
+            {count} of {total} expectations
+            {misses > 0 && <span className="text-miss">; on their own they miss in {counted(misses, 'case')}</span>}
+          </span>
+          <button type="button" className="control" disabled={count === 0} onClick={onTake}>
+            Add {counted(count, 'expectation')}
+          </button>
+        </>
       )}
     </div>
   )

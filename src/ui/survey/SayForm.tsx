@@ -38,23 +38,10 @@ export interface SayFormProps {
 const ALL = readingNames()
 
 /** An expectation, typed with completion and judged as it is typed. */
-export function SayForm({ sources, readOf, tryOut, onNeed, onSay, part, reading, onPart, onReading }: SayFormProps) {
-  const [text, setText] = useState('')
+export function SayForm(props: SayFormProps) {
+  const { sources, onNeed, part, reading, onPart, onReading } = props
   const id = useId()
-  const surveyed = useMemo(
-    () => sources.survey?.readings.flatMap((each) => (each.part === part ? [each.reading] : [])) ?? [],
-    [sources.survey, part],
-  )
-  const read = readOf(part, reading)
-  const suggest = useCompletion(sources, reading, read)
-  const known = 'reading' in parseReading(reading)
-  const fault = text === '' || !known ? undefined : faultOf(reading, text)
-  const trial = known && text !== '' && fault === undefined ? tryOut(part, reading, text) : undefined
-  const say = () => {
-    if (!known || text === '' || fault !== undefined || trial?.fault !== undefined) return
-    onSay(part, reading, text)
-    setText('')
-  }
+  const { text, setText, surveyed, read, suggest, known, fault, trial, say } = useTyped(props)
   return (
     <form
       aria-label="Add expectation"
@@ -110,6 +97,26 @@ export function SayForm({ sources, readOf, tryOut, onNeed, onSay, part, reading,
       </p>
     </form>
   )
+}
+
+/** The expectation as far as it has been typed, and how it stands. */
+function useTyped({ sources, readOf, tryOut, onSay, part, reading }: SayFormProps) {
+  const [text, setText] = useState('')
+  const surveyed = useMemo(
+    () => sources.survey?.readings.flatMap((each) => (each.part === part ? [each.reading] : [])) ?? [],
+    [sources.survey, part],
+  )
+  const read = readOf(part, reading)
+  const suggest = useCompletion(sources, reading, read)
+  const known = 'reading' in parseReading(reading)
+  const fault = text === '' || !known ? undefined : faultOf(reading, text)
+  const trial = known && text !== '' && fault === undefined ? tryOut(part, reading, text) : undefined
+  const say = () => {
+    if (!known || text === '' || fault !== undefined || trial?.fault !== undefined) return
+    onSay(part, reading, text)
+    setText('')
+  }
+  return { text, setText, surveyed, read, suggest, known, fault, trial, say }
 }
 
 function TrialText({ trial: { holds, misses, unread, later, expected, fault } }: { trial: Trial }) {

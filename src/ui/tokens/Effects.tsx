@@ -1,8 +1,8 @@
 'use client'
 
-import { ROUTES, type TrialRun, type TypedEdit } from '@/contract'
+import { ROUTES, type TokenEffects, type TrialRun, type TypedEdit } from '@/contract'
 import { counted } from '@/core/words'
-import { useQuery } from '@tanstack/react-query'
+import { useQuery, type UseQueryResult } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { call } from '../live'
 import { Mark } from '../marks'
@@ -30,9 +30,6 @@ export function Effects({ library, edits }: { library: string; edits: readonly T
     retry: false,
     staleTime: Infinity,
   })
-  const cases =
-    effects?.expected.reduce((sum, { changes }) => sum + new Set(changes.flatMap((change) => change.cases)).size, 0) ??
-    0
   return (
     <section
       aria-label="What would change"
@@ -48,34 +45,9 @@ export function Effects({ library, edits }: { library: string; edits: readonly T
       {!effects && !error && <p className="text-quiet">Checking …</p>}
       {effects && (
         <>
-          <p>
-            {effects.tokens.length === 0
-              ? 'No value changes.'
-              : `${counted(new Set(effects.tokens.map(({ path }) => path)).size, 'token')}, and what is expected in ${counted(cases, 'case')}.`}
-          </p>
-          {effects.expected.map(({ slug, name, changes }) => (
-            <div key={slug} className="mt-1" data-expected={slug}>
-              <a className="font-semibold underline-offset-2 hover:underline" href={`/${library}/${slug}/spec`}>
-                {name}
-              </a>
-              <ul>
-                {changes.map(({ rule, part, reading, cases: keys, tokens }) => (
-                  <li key={`${rule.index} ${part} ${reading}`} className="flex gap-2 pl-3">
-                    <span
-                      className="num min-w-0 truncate"
-                      title={tokens
-                        .map((each) => `${each.path}: ${each.before ?? 'none'} → ${each.after ?? 'none'}`)
-                        .join('\n')}
-                    >
-                      {part} · {reading}
-                    </span>
-                    <span className="ml-auto shrink-0 text-quiet">
-                      rule {rule.index + 1}, {counted(keys.length, 'case')}
-                    </span>
-                  </li>
-                ))}
-              </ul>
-            </div>
+          <p>{summaryOf(effects)}</p>
+          {effects.expected.map((expected) => (
+            <Expected key={expected.slug} library={library} expected={expected} />
           ))}
           {effects.affected.length > 0 && !isTrying && (
             <p className="mt-2">
@@ -86,23 +58,76 @@ export function Effects({ library, edits }: { library: string; edits: readonly T
           )}
         </>
       )}
-      {isTrying && trial.isFetching && (
-        <p role="status" className="mt-2 flex items-center gap-2">
-          Rendering with the new value …
-          <button type="button" className="control" onClick={() => setTrying(false)}>
-            Stop
-          </button>
-        </p>
-      )}
-      {isTrying && trial.error && (
-        <p role="alert" className="mt-2 whitespace-pre-wrap text-miss">
-          {trial.error.message}
-        </p>
-      )}
-      {isTrying && trial.data && <Found library={library} found={trial.data} />}
+      {isTrying && <TrialState library={library} trial={trial} onStop={() => setTrying(false)} />}
     </section>
   )
 }
+
+/** How many tokens and cases a change reaches. */
+function summaryOf(effects: TokenEffects): string {
+  const cases = effects.expected.reduce(
+    (sum, { changes }) => sum + new Set(changes.flatMap((change) => change.cases)).size,
+    0,
+  )
+  return effects.tokens.length === 0
+    ? 'No value changes.'
+    : `${counted(new Set(effects.tokens.map(({ path }) => path)).size, 'token')}, and what is expected in ${counted(cases, 'case')}.`
+}
+
+/** What is expected of one component that would come to something else. */
+const Expected = ({
+  library,
+  expected: { slug, name, changes },
+}: {
+  library: string
+  expected: TokenEffects['expected'][number]
+}) => (
+  <div className="mt-1" data-expected={slug}>
+    <a className="font-semibold underline-offset-2 hover:underline" href={`/${library}/${slug}/spec`}>
+      {name}
+    </a>
+    <ul>
+      {changes.map(({ rule, part, reading, cases: keys, tokens }) => (
+        <li key={`${rule.index} ${part} ${reading}`} className="flex gap-2 pl-3">
+          <span
+            className="num min-w-0 truncate"
+            title={tokens.map((each) => `${each.path}: ${each.before ?? 'none'} → ${each.after ?? 'none'}`).join('\n')}
+          >
+            {part} · {reading}
+          </span>
+          <span className="ml-auto shrink-0 text-quiet">
+            rule {rule.index + 1}, {counted(keys.length, 'case')}
+          </span>
+        </li>
+      ))}
+    </ul>
+  </div>
+)
+
+interface TrialStateProps {
+  library: string
+  trial: UseQueryResult<TrialRun>
+  onStop(): void
+}
+
+const TrialState = ({ library, trial, onStop }: TrialStateProps) => (
+  <>
+    {trial.isFetching && (
+      <p role="status" className="mt-2 flex items-center gap-2">
+        Rendering with the new value …
+        <button type="button" className="control" onClick={onStop}>
+          Stop
+        </button>
+      </p>
+    )}
+    {trial.error && (
+      <p role="alert" className="mt-2 whitespace-pre-wrap text-miss">
+        {trial.error.message}
+      </p>
+    )}
+    {trial.data && <Found library={library} found={trial.data} />}
+  </>
+)
 
 function Found({ library, found: { misses, cases } }: { library: string; found: TrialRun }) {
   const fresh = misses.filter(({ isNew }) => isNew)

@@ -31,7 +31,6 @@ export function TokenDetail({ library, model, row, onSelect, onSave, onClose }: 
   const faults = edits
     .map((edit) => readTokenText(edit.text, edit.type, edit.was))
     .flatMap((read) => ('problem' in read ? [read.problem] : []))
-  const suggest = (before: string) => suggestions(model, row, before)
   const save = async () => setProblem(await onSave(edits))
   return (
     <aside
@@ -42,27 +41,13 @@ export function TokenDetail({ library, model, row, onSelect, onSave, onClose }: 
       <Head row={row} onClose={onClose} />
       <section aria-label="Value" className="border-b border-line px-3 py-2">
         {places.map(({ cell, at }) => (
-          <div key={at} className="mb-1">
-            <p className="flex items-center gap-2 text-quiet">
-              {columnsAt(model, row, cell).join(', ')}
-              <span className="ml-auto shrink-0">
-                <SourceLines library={library} file={cell.file} line={cell.line} />
-              </span>
-            </p>
-            <span className="flex items-center gap-2">
-              {cell.css !== undefined && <TokenFigure type={row.type} css={cell.css} />}
-              <Suggest
-                label={`Value in ${columnsAt(model, row, cell).join(', ')}`}
-                className="min-w-0 flex-1"
-                value={typed[at] ?? cell.text}
-                suggest={suggest}
-                isInvalid={typed[at] !== undefined && 'problem' in readTokenText(typed[at], row.type, cell.value)}
-                onType={(text) => setTyped({ ...typed, [at]: text })}
-                onCancel={() => setTyped({})}
-              />
-            </span>
-            {cell.alias !== undefined && <Chain model={model} path={cell.alias} column={at} onSelect={onSelect} />}
-          </div>
+          <Place
+            key={at}
+            {...{ library, model, row, cell, at, onSelect }}
+            typed={typed[at]}
+            onType={(text) => setTyped({ ...typed, [at]: text })}
+            onCancel={() => setTyped({})}
+          />
         ))}
         {faults.length > 0 && <p className="text-miss">Expected {faults[0]}.</p>}
         {problem !== undefined && (
@@ -85,6 +70,43 @@ export function TokenDetail({ library, model, row, onSelect, onSave, onClose }: 
       {row.type === 'color' && <Contrasts model={model} row={row} onSelect={onSelect} />}
       <Uses uses={row.uses} library={library} onSelect={onSelect} />
     </aside>
+  )
+}
+
+interface PlaceProps extends Pick<TokenDetailProps, 'library' | 'model' | 'row' | 'onSelect'> {
+  cell: TokenCell
+  /** Its column. */
+  at: number
+  typed: string | undefined
+  onType(text: string): void
+  onCancel(): void
+}
+
+/** The value at one place of a file, for the contexts that read it there. */
+function Place({ library, model, row, cell, at, typed, onType, onCancel, onSelect }: PlaceProps) {
+  const columns = columnsAt(model, row, cell).join(', ')
+  return (
+    <div className="mb-1">
+      <p className="flex items-center gap-2 text-quiet">
+        {columns}
+        <span className="ml-auto shrink-0">
+          <SourceLines library={library} file={cell.file} line={cell.line} />
+        </span>
+      </p>
+      <span className="flex items-center gap-2">
+        {cell.css !== undefined && <TokenFigure type={row.type} css={cell.css} />}
+        <Suggest
+          label={`Value in ${columns}`}
+          className="min-w-0 flex-1"
+          value={typed ?? cell.text}
+          suggest={(before) => suggestions(model, row, before)}
+          isInvalid={typed !== undefined && 'problem' in readTokenText(typed, row.type, cell.value)}
+          onType={onType}
+          onCancel={onCancel}
+        />
+      </span>
+      {cell.alias !== undefined && <Chain model={model} path={cell.alias} column={at} onSelect={onSelect} />}
+    </div>
   )
 }
 

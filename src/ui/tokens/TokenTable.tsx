@@ -1,7 +1,7 @@
 'use client'
 
 import { useVirtualizer } from '@tanstack/react-virtual'
-import { memo, useEffect, useMemo, useRef } from 'react'
+import { memo, useEffect, useMemo, useRef, type CSSProperties } from 'react'
 import type { TokenRow, TokensModel } from '@/contract'
 import { groupBy } from '@/core/group'
 import { TokenFigure } from './TokenFigure'
@@ -21,26 +21,17 @@ const leafOf = (path: string) => {
   return steps.at(-1) === '$root' ? `${steps.at(-2) ?? ''} (itself)` : steps.at(-1)!
 }
 
-/** Tokens by group, one column a context. Only what is in sight is rendered. */
-export function TokenTable({
-  columns,
-  rows,
-  selected,
-  onSelect,
-}: {
+export interface TokenTableProps {
   columns: TokensModel['columns']
   rows: readonly TokenRow[]
   selected: string | undefined
   onSelect(path: string): void
-}) {
+}
+
+/** Tokens by group, one column a context. Only what is in sight is rendered. */
+export function TokenTable({ columns, rows, selected, onSelect }: TokenTableProps) {
   const scroller = useRef<HTMLDivElement>(null)
-  const lines = useMemo(() => {
-    const groups = groupBy(rows, ({ path }) => groupOf(path))
-    return [...groups].flatMap(([name, own]): Line[] => [
-      { kind: 'group', name, count: own.length },
-      ...own.map((row): Line => ({ kind: 'token', row })),
-    ])
-  }, [rows])
+  const lines = useMemo(() => linesOf(rows), [rows])
   const virtual = useVirtualizer({
     count: lines.length,
     getScrollElement: () => scroller.current,
@@ -77,59 +68,97 @@ export function TokenTable({
         move(step)
       }}
     >
-      <div
-        role="row"
-        className="sticky top-0 z-10 grid items-center border-b border-line-strong bg-paper text-quiet"
-        style={grid}
-      >
-        <span role="columnheader" className="px-2 py-0.5">
-          Token
-        </span>
-        {columns.map(({ name }) => (
-          <span key={name} role="columnheader" className="px-2">
-            {name}
-          </span>
-        ))}
-        <span role="columnheader" className="px-2 text-right">
-          Uses
-        </span>
-      </div>
+      <Heads columns={columns} grid={grid} />
       <div className="relative" style={{ height: virtual.getTotalSize() }}>
-        {virtual.getVirtualItems().map(({ index, start }) => {
-          const line = lines[index]!
-          const style = { transform: `translateY(${start}px)`, height: LINE }
-          if (line.kind === 'group')
-            return (
-              <div
-                key={`group ${line.name}`}
-                role="row"
-                aria-rowindex={index + 1}
-                className="absolute top-0 left-0 flex w-full items-end border-b border-line bg-paper px-2 pb-0.5"
-                style={style}
-              >
-                <span role="gridcell">
-                  <span className="font-semibold">{line.name}</span>{' '}
-                  <span className="num text-quiet">{line.count}</span>
-                </span>
-              </div>
-            )
-          return (
-            <TokenLine
-              key={line.row.path}
-              row={line.row}
-              columns={columns}
-              grid={grid}
-              index={index}
-              start={start}
-              isSelected={line.row.path === selected}
-              onSelect={onSelect}
-            />
-          )
-        })}
+        {virtual.getVirtualItems().map(({ index, start }) => (
+          <LineOf
+            key={keyOf(lines[index]!)}
+            {...{ columns, grid, index, start, selected, onSelect }}
+            line={lines[index]!}
+          />
+        ))}
       </div>
     </div>
   )
 }
+
+/** The rows under the names of their groups. */
+function linesOf(rows: readonly TokenRow[]): Line[] {
+  const groups = groupBy(rows, ({ path }) => groupOf(path))
+  return [...groups].flatMap(([name, own]): Line[] => [
+    { kind: 'group', name, count: own.length },
+    ...own.map((row): Line => ({ kind: 'token', row })),
+  ])
+}
+
+const keyOf = (line: Line) => (line.kind === 'group' ? `group ${line.name}` : line.row.path)
+
+interface LineOfProps extends Omit<TokenTableProps, 'rows'> {
+  line: Line
+  index: number
+  /** In px from the first line. */
+  start: number
+  grid: { gridTemplateColumns: string }
+}
+
+function LineOf({ line, columns, grid, index, start, selected, onSelect }: LineOfProps) {
+  const style = { transform: `translateY(${start}px)`, height: LINE }
+  if (line.kind === 'group') return <GroupLine {...line} index={index} style={style} />
+  return (
+    <TokenLine
+      row={line.row}
+      columns={columns}
+      grid={grid}
+      index={index}
+      start={start}
+      isSelected={line.row.path === selected}
+      onSelect={onSelect}
+    />
+  )
+}
+
+const Heads = ({ columns, grid }: { columns: TokensModel['columns']; grid: { gridTemplateColumns: string } }) => (
+  <div
+    role="row"
+    className="sticky top-0 z-10 grid items-center border-b border-line-strong bg-paper text-quiet"
+    style={grid}
+  >
+    <span role="columnheader" className="px-2 py-0.5">
+      Token
+    </span>
+    {columns.map(({ name }) => (
+      <span key={name} role="columnheader" className="px-2">
+        {name}
+      </span>
+    ))}
+    <span role="columnheader" className="px-2 text-right">
+      Uses
+    </span>
+  </div>
+)
+
+const GroupLine = ({
+  name,
+  count,
+  index,
+  style,
+}: {
+  name: string
+  count: number
+  index: number
+  style: CSSProperties
+}) => (
+  <div
+    role="row"
+    aria-rowindex={index + 1}
+    className="absolute top-0 left-0 flex w-full items-end border-b border-line bg-paper px-2 pb-0.5"
+    style={style}
+  >
+    <span role="gridcell">
+      <span className="font-semibold">{name}</span> <span className="num text-quiet">{count}</span>
+    </span>
+  </div>
+)
 
 /** Scrolling renders the table anew: lines that stay are left alone. */
 const TokenLine = memo(function TokenLine({

@@ -9,16 +9,7 @@ const FORMATS = [
   ['json', 'Design tokens (JSON)'],
 ] as const
 
-/** Undo, filters, and the files that tokens can be had as. */
-export function TokensBar({
-  library,
-  model,
-  onStep,
-  words,
-  onWords,
-  type,
-  onType,
-}: {
+export interface TokensBarProps {
   library: string
   model: TokensModel | undefined
   onStep(what: 'undo' | 'redo'): void
@@ -27,7 +18,10 @@ export function TokensBar({
   /** The one type that is shown; empty for all. */
   type: string
   onType(type: string): void
-}) {
+}
+
+/** Undo, filters, and the files that tokens can be had as. */
+export function TokensBar({ library, model, onStep, words, onWords, type, onType }: TokensBarProps) {
   const types = [...new Set(model?.tokens.map((row) => row.type))].filter(Boolean)
   return (
     <div className="flex flex-wrap items-center gap-2 border-b border-line bg-sheet px-3 py-1">
@@ -63,18 +57,24 @@ export function TokensBar({
           </button>
         ))}
       </span>
-      <span className="ml-auto text-quiet">Export as</span>
-      {FORMATS.map(([format, label]) => (
-        <a
-          key={format}
-          className="control"
-          title={label}
-          href={`/api/libraries/${library}/tokens/export?format=${format}`}
-          download
-        >
-          {format}
-        </a>
-      ))}
+      <Exports library={library} />
     </div>
   )
 }
+
+const Exports = ({ library }: { library: string }) => (
+  <>
+    <span className="ml-auto text-quiet">Export as</span>
+    {FORMATS.map(([format, label]) => (
+      <a
+        key={format}
+        className="control"
+        title={label}
+        href={`/api/libraries/${library}/tokens/export?format=${format}`}
+        download
+      >
+        {format}
+      </a>
+    ))}
+  </>
+)

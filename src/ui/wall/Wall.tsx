@@ -42,45 +42,7 @@ function Tiles({ library }: { library: LibraryFacts }) {
   return (
     <main className="p-4">
       <h1 className="sr-only">{library.name}</h1>
-      <div className="mb-3 flex flex-wrap items-center gap-2">
-        <ToggleGroup.Root
-          type="single"
-          value={order}
-          onValueChange={(value) => value && setOrder(value as WallOrder)}
-          aria-label="Order"
-          className="flex -space-x-px"
-        >
-          {ORDERS.map(([value, label]) => (
-            <ToggleGroup.Item key={value} value={value} className="control">
-              {label}
-            </ToggleGroup.Item>
-          ))}
-        </ToggleGroup.Root>
-        <input
-          type="search"
-          aria-label="Filter by name"
-          placeholder="Filter by name"
-          className="control w-48"
-          value={words}
-          onChange={(event) => setWords(event.target.value)}
-        />
-        <span className="ml-auto flex gap-2">
-          <Link className="control" href={`/${library.id}/tokens`}>
-            Tokens
-          </Link>
-          <Link className="control" href={`/${library.id}/bring-in`}>
-            Make a component
-          </Link>
-          <a className="control" href={`/api/libraries/${library.id}/guide`} download>
-            <BookOpen size={13} aria-hidden />
-            Publish the guide
-          </a>
-          <a className="control" href={`/api/libraries/${library.id}/export`} download>
-            Export as a zip
-          </a>
-          <LibraryFolder {...library} />
-        </span>
-      </div>
+      <WallBar {...{ library, order, words }} onOrder={setOrder} onWords={setWords} />
       <ul className="grid grid-cols-[repeat(auto-fill,minmax(340px,1fr))] gap-4">
         {shown.map(({ slug, name }) => (
           <Tile
@@ -100,5 +62,58 @@ function Tiles({ library }: { library: LibraryFacts }) {
         </p>
       )}
     </main>
+  )
+}
+
+interface WallBarProps {
+  library: LibraryFacts
+  order: WallOrder
+  onOrder(order: WallOrder): void
+  words: string
+  onWords(words: string): void
+}
+
+/** Order and filter of the tiles, and what is done with the library as a whole. */
+function WallBar({ library, order, onOrder, words, onWords }: WallBarProps) {
+  return (
+    <div className="mb-3 flex flex-wrap items-center gap-2">
+      <ToggleGroup.Root
+        type="single"
+        value={order}
+        onValueChange={(value) => value && onOrder(value as WallOrder)}
+        aria-label="Order"
+        className="flex -space-x-px"
+      >
+        {ORDERS.map(([value, label]) => (
+          <ToggleGroup.Item key={value} value={value} className="control">
+            {label}
+          </ToggleGroup.Item>
+        ))}
+      </ToggleGroup.Root>
+      <input
+        type="search"
+        aria-label="Filter by name"
+        placeholder="Filter by name"
+        className="control w-48"
+        value={words}
+        onChange={(event) => onWords(event.target.value)}
+      />
+      <span className="ml-auto flex gap-2">
+        <Link className="control" href={`/${library.id}/tokens`}>
+          Tokens
+        </Link>
+        <Link className="control" href={`/${library.id}/bring-in`}>
+          Make a component
+        </Link>
+        <a className="control" href={`/api/libraries/${library.id}/guide`} download>
+          <BookOpen size={13} aria-hidden />
+          Publish the guide
+        </a>
+        <a className="control" href={`/api/libraries/${library.id}/export`} download>
+          Export as a zip
+        </a>
+        <LibraryFolder {...library} />
+      </span>
+    </div>
   )
 }
