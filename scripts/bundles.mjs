@@ -43,6 +43,7 @@ export const bundleAll = () =>
     bundleSite(),
     build({ ...stage, entryPoints: ['src/stage/runnerEntry.ts'], outfile: 'dist/stage-runner.js' }),
     build({ ...stage, entryPoints: ['src/stage/playEntry.ts'], outfile: 'dist/stage-play.js' }),
+    build({ ...stage, entryPoints: ['src/stage/readerEntry.ts'], outfile: 'dist/stage-reader.js' }),
     build({ ...stage, entryPoints: ['src/stage/boardEntry.ts'], outfile: 'dist/stage-board.js' }),
     build({ ...stage, entryPoints: ['src/stage/liveEntry.ts'], outfile: 'dist/stage-live.js' }),
     build({

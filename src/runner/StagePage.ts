@@ -1,10 +1,21 @@
 import type { Browser, CDPSession } from 'puppeteer-core'
 import type { Viewport } from '@/core/sheet'
-import { hasCode, type RunnerStage, type StageComponent, type StageContext, type StageCase } from '@/stage'
+import {
+  hasCode,
+  settle,
+  type ReaderStage,
+  type RunnerStage,
+  type StageCase,
+  type StageComponent,
+  type StageContext,
+  type StageReadings,
+} from '@/stage'
 import { atMost } from './atMost'
 import { PageWatch } from './PageWatch'
-import { PageNodes, type ReadablePage } from './reading'
-import { stagePage, stageProgram, START, startScript } from './stageProgram'
+import { caseForReader, componentForReader } from './forReader'
+import { mergeForced, PageNodes, sayUnknown, type ReadablePage } from './reading'
+import { readerScript, stagePage, stageProgram, START, startScript } from './stageProgram'
+import { READER_WORLD, STAGE_WORLD, StageWorld, watchWorlds } from './StageWorld'
 import { answerRequests, stageAddress } from './answerRequests'
 import { openTarget, rootSession } from './openTarget'
 
@@ -16,7 +27,9 @@ export class StagePage implements ReadablePage {
   #hasCode = false
   readonly #watch: PageWatch
   readonly nodes: PageNodes
-  #globalId = ''
+  readonly #stage: StageWorld<RunnerStage>
+  readonly #reader: StageWorld<ReaderStage>
+  #component?: StageComponent
 
   private constructor(
     private readonly root: CDPSession,
@@ -24,7 +37,13 @@ export class StagePage implements ReadablePage {
     private readonly session: CDPSession,
   ) {
     this.#watch = new PageWatch(() => session.send('Runtime.evaluate', { expression: '1' }))
-    this.nodes = new PageNodes(session, (sent) => this.watched(sent, false))
+    this.#stage = new StageWorld(session, STAGE_WORLD)
+    this.#reader = new StageWorld(session, READER_WORLD)
+    this.nodes = new PageNodes(
+      session,
+      (index, part, match) => this.#reader.object('elementOf', index, part, match),
+      (sent) => this.watched(sent, false),
+    )
   }
 
   /** Opens a page in a browser context of its own. */
@@ -43,6 +62,7 @@ export class StagePage implements ReadablePage {
     session.on('Runtime.bindingCalled', ({ payload }) => this.#watch.beat(Number(payload)))
     session.on('Inspector.targetCrashed', () => this.#watch.crash())
     answerRequests(session, stagePage(`${START}()`))
+    await watchWorlds(session, [this.#stage, this.#reader])
     await Promise.all([
       session.send('Page.enable'),
       session.send('Inspector.enable'),
@@ -52,6 +72,7 @@ export class StagePage implements ReadablePage {
       session.send('CSS.enable'),
       session.send('Fetch.enable', { patterns: [{ urlPattern: '*' }] }),
       session.send('Page.addScriptToEvaluateOnNewDocument', { source: startScript(stageProgram('runner')) }),
+      session.send('Page.addScriptToEvaluateOnNewDocument', readerScript()),
       session.send('Emulation.setDeviceMetricsOverride', {
         width: viewport.width,
         height: viewport.height,
@@ -71,28 +92,16 @@ export class StagePage implements ReadablePage {
     if (errorText) throw new Error(`the stage did not load: ${errorText}`)
     // The address answers before the page's program has run.
     await this.watched(loaded, false)
-    const { result } = await session.send('Runtime.evaluate', { expression: 'globalThis' })
-    this.#globalId = result.objectId!
   }
 
-  /** Runs a function of the stage with data, and gives back its data. @throws StageHang */
-  private async call<K extends keyof RunnerStage>(
-    name: K,
-    ...given: Parameters<RunnerStage[K]>
-  ): Promise<Awaited<ReturnType<RunnerStage[K]>>> {
-    const sent = this.session.send('Runtime.callFunctionOn', {
-      objectId: this.#globalId,
-      functionDeclaration: `async function (given) { return JSON.stringify(await breltStage.${name}(...JSON.parse(given))) ?? 'null' }`,
-      arguments: [{ value: JSON.stringify(given) }],
-      awaitPromise: true,
-      returnByValue: true,
-    })
-    const { result, exceptionDetails } = await this.watched(sent, name === 'mount' || name === 'open')
-    if (exceptionDetails)
-      throw new Error(
-        exceptionDetails.exception?.description?.split('\n').slice(0, 2).join(' ') ?? exceptionDetails.text,
-      )
-    return JSON.parse(result.value as string) as Awaited<ReturnType<RunnerStage[K]>>
+  /** Calls the stage, where the component's code runs. @throws StageHang */
+  private call<K extends keyof RunnerStage & string>(name: K, ...given: Parameters<RunnerStage[K]>) {
+    return this.watched(this.#stage.call(name, ...given), name === 'mount' || name === 'open')
+  }
+
+  /** Calls the reader, which no code of the component's reaches. It may still be kept waiting by it. @throws StageHang */
+  private ask<K extends keyof ReaderStage & string>(name: K, ...given: Parameters<ReaderStage[K]>) {
+    return this.watched(this.#reader.call(name, ...given), false)
   }
 
   private watched<T>(sent: Promise<T>, isMounting: boolean): Promise<T> {
@@ -101,7 +110,9 @@ export class StagePage implements ReadablePage {
 
   async openComponent(component: StageComponent, context: StageContext, viewport: Viewport): Promise<void> {
     this.#hasCode = hasCode(component)
+    this.#component = component
     await this.call('open', component, context, viewport)
+    await this.ask('open', componentForReader(component), component.isolated)
   }
 
   async setContext(context: StageContext): Promise<void> {
@@ -123,30 +134,55 @@ export class StagePage implements ReadablePage {
   ): Promise<{ failures: Record<number, string>; notes: Record<number, string>; isSettled: boolean }> {
     // The browser would report each node that is mounted from here on.
     await this.nodes.forget()
-    let mounted = await this.call('mount', cases.slice(0, first), referred)
-    if (mounted.forced.length > 0 || referred.length > 0) await this.nodes.learn()
-    const forced = this.nodes.force(mounted.forced)
+    const [forcing, others] = [cases.slice(0, first), cases.slice(first)]
+    let arranged = await this.mountSome(forcing, referred)
+    if (arranged.forced.length > 0 || referred.length > 0) await this.nodes.learn()
+    const forced = this.nodes.force(arranged.forced)
     // The others come after: telling of their nodes was a fifth of a run's time.
-    if (first < cases.length) mounted = await this.call('mount', cases.slice(first), [])
+    if (others.length > 0) arranged = await this.mountSome(others, [])
     await forced
-    const { isSettled } = await this.call('show')
-    return { failures: mounted.failures, notes: mounted.notes, isSettled }
+    await this.ask('show')
+    return { ...arranged, ...(await this.settle()) }
   }
 
-  read(...given: Parameters<RunnerStage['read']>) {
-    return this.call('read', ...given)
+  private async mountSome(cases: readonly StageCase[], referred: readonly string[]) {
+    const mounted = await this.call('mount', cases)
+    const { failures, notes, forced } = await this.ask('arrange', cases.map(caseForReader), mounted.failures, referred)
+    return { failures, notes: { ...mounted.notes, ...notes }, forced: mergeForced(mounted.forced, forced) }
   }
 
-  probe(...given: Parameters<RunnerStage['probe']>) {
-    return this.call('probe', ...given)
+  private settle(): Promise<{ isSettled: boolean }> {
+    return settle({
+      comeToRest: this.#hasCode ? () => this.call('comeToRest') : undefined,
+      endAnimations: () => this.ask('endAnimations'),
+      wait: (what) => this.ask('wait', what),
+    })
   }
 
-  declared(...given: Parameters<RunnerStage['declared']>) {
-    return this.call('declared', ...given)
+  async read(...given: Parameters<ReaderStage['read']>): Promise<StageReadings> {
+    const readings = await this.ask('read', ...given)
+    return sayUnknown(readings, given[0], given[1], (asked) => this.call('said', asked))
+  }
+
+  probe(...given: Parameters<ReaderStage['probe']>) {
+    return this.ask('probe', ...given)
+  }
+
+  sample(...given: Parameters<ReaderStage['sample']>) {
+    return this.ask('sample', ...given)
+  }
+
+  /** What some of the component's style sheets declare for its parts. */
+  declared(urls: readonly string[]) {
+    const sheets = this.#component!.sheets.filter(({ url }) => urls.includes(url))
+    return this.ask(
+      'declared',
+      sheets.map(({ text, scoped }) => ({ text, scoped })),
+    )
   }
 
   features() {
-    return this.call('features')
+    return this.ask('features')
   }
 
   incidents() {
@@ -154,17 +190,17 @@ export class StagePage implements ReadablePage {
   }
 
   /** What the component has done outside of its cases so far. */
-  async sideEffect(): Promise<string | undefined> {
-    // What is undefined in the page comes as null.
-    return (await this.call('sideEffect')) ?? undefined
+  sideEffect(): Promise<string | undefined> {
+    return this.call('sideEffect')
   }
 
   traceOf(index: number) {
-    return this.call('traceOf', index)
+    return this.ask('traceOf', index)
   }
 
-  clear() {
-    return this.call('clear')
+  async clear(): Promise<void> {
+    await this.call('clear')
+    await this.ask('clear')
   }
 
   inventory() {

@@ -15,6 +15,7 @@ import type { RunSetup } from './RunSetup'
 import { mountOrder, remember, runChunk, type ReadingStore, type Waiting } from './chunk'
 import { judgeWaiting } from './judgeWaiting'
 import { stageContext } from './stageContext'
+import { compareWithEngine, Tampered } from './reading'
 import { runInputCases, type InputResult } from './scenario'
 import { MOUNT_LIMIT_MS, StageHang } from './PageWatch'
 import type { StagePage } from './StagePage'
@@ -90,6 +91,7 @@ class ComponentRun {
   #incidents = new Set<string>()
   #notes = new Map<string, number>()
   #trial: StateTrial
+  #isCompared = false
   inventory: Inventory = EMPTY_INVENTORY
 
   constructor(
@@ -216,6 +218,9 @@ class ComponentRun {
 
   private async readChunk(page: StagePage, chunk: Chunk, cases: readonly PlannedCase[]) {
     const read = await runChunk(this.setup, page, chunk.judge, cases, this.#store, this.#trial)
+    // Once is enough: what falsifies readings does so from the start.
+    if (!this.#isCompared && hasCode(this.setup.component)) await compareWithEngine(page, [0, cases.length - 1], 'root')
+    this.#isCompared = true
     if (this.mayHaveSideEffects && (await page.sideEffect()) !== undefined) throw new SideEffectFound()
     if (!read.isSettled) this.incident('its animations did not settle: they go on changing it')
     for (const note of read.notes) this.#notes.set(note, (this.#notes.get(note) ?? 0) + 1)
@@ -264,6 +269,10 @@ class ComponentRun {
   /** Decides what to do after a chunk has failed: leave out the case that hangs, or give the component up. */
   private recover(error: unknown, cases: readonly PlannedCase[]): readonly PlannedCase[] {
     if (this.listener.signal?.aborted) return []
+    if (error instanceof Tampered) {
+      this.#lost = error.message
+      return cases
+    }
     if (!(error instanceof StageHang)) {
       // The page's own error comes with its kind before it and its stack behind.
       const [sentence = ''] = (error as Error).message.split(/\n| {2,}at /)

@@ -1,11 +1,12 @@
 import { readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { homeFolder } from '@/source'
+import { READER_WORLD } from './StageWorld'
 
 const programs = new Map<string, string>()
 
 /** The stage's program as the build bundled it, to be run in a page. */
-export function stageProgram(name: 'runner' | 'board' | 'live' | 'play'): string {
+export function stageProgram(name: 'runner' | 'reader' | 'board' | 'live' | 'play'): string {
   let text = programs.get(name)
   if (text === undefined) {
     text = readFileSync(join(homeFolder(), 'dist', `stage-${name}.js`), 'utf8')
@@ -34,3 +35,12 @@ export const startScript = (program: string): string =>
 /** No network, no forms, no frames but the stage's own: a component's code is hostile until proven otherwise. */
 export const STAGE_POLICY =
   "default-src 'none'; script-src 'unsafe-inline' blob:; style-src 'unsafe-inline'; img-src data: blob:; font-src data:; media-src data: blob:; form-action 'none'; base-uri 'none'; webrtc 'block'"
+
+/**
+ * The reader, for each document of a page: it stands in a world of its own, over the same nodes. In documents inside of the page it
+ * waits to be started.
+ */
+export const readerScript = () => ({
+  worldName: READER_WORLD.name,
+  source: `globalThis.breltReading = function () {\n${stageProgram('reader')}\n}\nif (top === self) breltReading()`,
+})

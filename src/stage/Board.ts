@@ -248,7 +248,7 @@ export class Board {
     const forced: Forced = new Map()
     const mounted = slice.map((shown) => shown.mounted)
     // What a pointer finds is asked where they are to stand: elsewhere their cells may cut them off.
-    await stage.bringAbout(mounted, forced, () => this.place(slice))
+    await stage.bringAbout(mounted, forced, { onStanding: () => this.place(slice) })
     const made = hasCode(stage.component) ? [document, ...mounted.flatMap(({ frame }) => [...shadowsIn(frame)])] : []
     forceByAttribute(forced, made, this.#contexts[0]!.values.motion === 'reduced')
     if (hasCode(stage.component)) {

@@ -1,20 +1,11 @@
 import type { Inventory } from './inventory'
-import type {
-  PseudoBoxes,
-  StageCase,
-  StageComponent,
-  StageContext,
-  StageProbe,
-  StageReadings,
-  StageRequest,
-} from './protocol'
-import { DeclaredRules, type Declared, type ProbeAnswer } from './read'
+import type { MountedCase } from './findPart'
+import type { StageCase, StageComponent, StageContext } from './protocol'
+import { REFERENCES_PER_CASE } from './reference'
 import type { StageWindow } from './RunnerStage'
 import type { Beat, Mounted, Stage } from './Stage'
+import { CASE_AT } from './documentStyles'
 import { ownElement } from './sideEffects'
-
-// Reference numbers of one document stay below those of the next.
-const REFERENCES_PER_CASE = 100_000
 
 interface CaseDocument {
   frame: HTMLIFrameElement
@@ -25,8 +16,6 @@ interface CaseDocument {
 export class IsolatedStage {
   #documents: CaseDocument[] = []
   #context: StageContext = { values: {}, properties: [] }
-  // Every document has the same sheets: they are gone through once.
-  #rules = new DeclaredRules()
 
   constructor(
     readonly component: StageComponent,
@@ -61,6 +50,7 @@ export class IsolatedStage {
 
   private async openDocument(index: number): Promise<CaseDocument> {
     const frame = ownElement(document.createElement('iframe'))
+    frame.setAttribute(CASE_AT, String(index))
     // All at one place: each has its window in sight, whatever asks for that.
     frame.style.cssText = `position:fixed;inset:0;border:0;width:${this.viewport.width}px;height:${this.viewport.height}px`
     document.body.append(frame)
@@ -78,52 +68,13 @@ export class IsolatedStage {
     return { frame, stage }
   }
 
-  referTo(parts: readonly string[]): void {
-    for (const { stage } of this.#documents) stage.referTo(parts)
+  async comeToRest(): Promise<{ isSettled: boolean }> {
+    const come = await Promise.all(this.#documents.map(({ stage }) => stage.comeToRest()))
+    return { isSettled: come.every(({ isSettled }) => isSettled) }
   }
 
-  async show(): Promise<{ isSettled: boolean }> {
-    const shown = await Promise.all(this.#documents.map(({ stage }) => stage.show()))
-    return { isSettled: shown.every(({ isSettled }) => isSettled) }
-  }
-
-  traceOf(index: number): string {
-    return this.#documents[index]!.stage.traceOf(0)
-  }
-
-  elementOf(index: number, part: string, match: number): Element | undefined {
-    return this.#documents[index]!.stage.elementOf(0, part, match)
-  }
-
-  read(
-    profiles: readonly (readonly StageRequest[])[],
-    profileOf: readonly number[],
-    pseudoBoxes: PseudoBoxes,
-  ): StageReadings {
-    const all: StageReadings = { texts: [], reasons: [], cases: [] }
-    this.#documents.forEach(({ stage }, index) => {
-      const { texts, reasons, cases } = stage.read(profiles, [profileOf[index]!], pseudoBoxes)
-      const [own] = cases
-      all.cases.push(own!.map((number) => (number >= 0 ? number + all.texts.length : number - all.reasons.length)))
-      all.texts.push(...texts)
-      all.reasons.push(...reasons)
-    })
-    return all
-  }
-
-  probe(probes: readonly StageProbe[]): ProbeAnswer[] {
-    return probes.map((probe) => {
-      const { stage } = this.#documents[probe.caseIndex ?? 0]!
-      return stage.probe([{ ...probe, ...(probe.caseIndex !== undefined && { caseIndex: 0 }) }])[0]!
-    })
-  }
-
-  declared(own: readonly string[]): Declared[] {
-    return this.#documents.flatMap(({ stage }) => stage.declared(own, this.#rules))
-  }
-
-  features(): string[][] {
-    return this.#documents.flatMap(({ stage }) => stage.features())
+  caseAt(index: number): MountedCase {
+    return this.#documents[index]!.stage.cases[0]!
   }
 
   count(known: Inventory): Inventory {

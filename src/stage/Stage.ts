@@ -1,35 +1,24 @@
 import { compareTwins, findPlaces, findVariables, takeInventory, type Inventory } from './inventory'
-import { prepareStyles, setContext, type Styles } from './documentStyles'
+import { CONTAINER, prepareStyles, setContext, type Styles } from './documentStyles'
 import { watchEscape, type EscapeWatch } from './escape'
-import { findParts, shadowsIn, type MountedCase } from './findPart'
+import { shadowsIn, type MountedCase } from './findPart'
 import { flowsAsBlock } from './flowsAsBlock'
 import { keepBound } from './keepBound'
-import { collectForced, needsLayout, type Forced } from './forceStates'
+import {
+  collectForced,
+  nestedTargets,
+  needsLayout,
+  needsLayoutInside,
+  ownTargets,
+  setStates,
+  type Forced,
+} from './forceStates'
 import { attempt, changesElements, mountCase } from './mount'
 import type { Pace } from './Pace'
 import { loadPieces, type Maker } from './pieces'
 import { hasCode } from './protocol'
-import type {
-  PseudoBoxes,
-  StageCase,
-  StageComponent,
-  StageContext,
-  StageProbe,
-  StageReadings,
-  StageRequest,
-} from './protocol'
-import { REFERENCE } from './reference'
-import {
-  answerProbes,
-  declaredFor,
-  DeclaredRules,
-  featuresOf,
-  readCases,
-  type Declared,
-  type ProbeAnswer,
-} from './read'
-import { settle } from './settle'
-import { traceOf } from './traceOf'
+import type { StageCase, StageComponent, StageContext } from './protocol'
+import { References } from './References'
 import { ownElement } from './sideEffects'
 
 /** What the driver needs to know of the cases that were mounted. */
@@ -56,18 +45,18 @@ export class Stage {
   #keeper: HTMLElement
   #makers: ReadonlyMap<string, Maker> = new Map()
   #context: StageContext = { values: {}, properties: [] }
-  #references = new Map<Element, number>()
+  #references: References
   #flows?: boolean
   #hasCode: boolean
-  #rules = new DeclaredRules()
 
   private constructor(
     readonly component: StageComponent,
     readonly pace: Pace,
     readonly container: HTMLElement,
     /** Reference numbers start above this: they must differ between the documents of one page. */
-    private readonly lastReference: number,
+    lastReference: number,
   ) {
+    this.#references = new References(lastReference)
     this.#styles = prepareStyles(document, component)
     this.#keeper = keepBound(this.#styles.shadow)
     // Looking into every element costs: only components that bring code can have shadow trees.
@@ -79,6 +68,7 @@ export class Stage {
   /** @throws Error when code of the component cannot be loaded. */
   static async open(component: StageComponent, pace: Pace, lastReference = 0): Promise<Stage> {
     const container = ownElement(document.createElement('div'))
+    container.setAttribute(CONTAINER, '')
     document.body.append(container)
     const stage = new Stage(component, pace, container, lastReference)
     stage.#makers = await loadPieces(component)
@@ -109,8 +99,8 @@ export class Stage {
   }
 
   /**
-   * Mounts cases and brings them about. Where no code runs they stay hidden, so that whatever is forced before they are shown
-   * starts no transition.
+   * Mounts cases and brings them about, but for the states of their own parts, which the reader works out. Where no code runs they
+   * stay hidden, so that whatever is forced before they are shown starts no transition.
    */
   async mount(cases: readonly StageCase[], beat?: Beat): Promise<Mounted> {
     const hasCode = this.#hasCode
@@ -128,7 +118,7 @@ export class Stage {
     }
     beat?.(-1)
     const forced: Forced = new Map()
-    await this.bringAbout(added, forced)
+    await this.bringAbout(added, forced, { isWhole: false })
     if (!hasCode) this.container.style.display = 'none'
     const told = (of: 'failure' | 'note') =>
       Object.fromEntries(
@@ -166,8 +156,13 @@ export class Stage {
   /**
    * Lets mounted cases come to rest, sets what their axes set, and works out what is to be forced.
    * @param onStanding called when they are as large as they will be, before it is asked what a pointer finds
+   * @param isWhole whether the states of their own parts are worked out too
    */
-  async bringAbout(cases: readonly MountedCase[], forced: Forced, onStanding?: () => void): Promise<void> {
+  async bringAbout(
+    cases: readonly MountedCase[],
+    forced: Forced,
+    { onStanding, isWhole = true }: { onStanding?: () => void; isWhole?: boolean } = {},
+  ): Promise<void> {
     if (this.#hasCode) await this.comeToRest()
     for (const mounted of cases) attempt(mounted, mounted.reach)
     for (const mounted of cases) {
@@ -176,13 +171,20 @@ export class Stage {
     }
     if (this.#hasCode && cases.some(({ stageCase }) => stageCase.then || changesElements(stageCase)))
       await this.comeToRest()
-    const waiting = cases.filter(({ stageCase }) => needsLayout(stageCase))
-    if (waiting.length > 0) {
+    if (cases.some(({ stageCase }) => needsLayoutInside(stageCase) || (isWhole && needsLayout(stageCase)))) {
       this.container.style.display = ''
       this.fitFlow(cases)
       onStanding?.()
     }
-    for (const mounted of cases) attempt(mounted, () => collectForced(this.component, mounted, forced))
+    for (const mounted of cases) attempt(mounted, () => this.force(mounted, forced, isWhole))
+  }
+
+  private force(mounted: MountedCase, forced: Forced, isWhole: boolean) {
+    const { component } = this
+    const nested = nestedTargets(component, mounted)
+    const own = ownTargets(component, mounted)
+    setStates([...nested, ...own])
+    collectForced(component, mounted, forced, isWhole ? [...nested, ...own] : nested)
   }
 
   comeToRest(): Promise<{ isSettled: boolean }> {
@@ -197,7 +199,7 @@ export class Stage {
 
   /** Gives elements reference numbers, so that the driver can force states on their nodes. */
   references(forced: Forced): Mounted['forced'] {
-    return [...forced].map(([element, pseudo]) => [this.refer(element), [...pseudo]])
+    return [...forced].map(([element, pseudo]) => [this.#references.give(element), [...pseudo]])
   }
 
   /** Takes a case away again. */
@@ -210,73 +212,11 @@ export class Stage {
     mounted.host.remove()
   }
 
-  /** Gives parts a reference number, so that the driver can find their nodes. */
-  referTo(parts: readonly string[]): void {
-    for (const mounted of this.cases) {
-      if (mounted.failure !== undefined) continue
-      for (const part of parts) for (const element of findParts(this.component, mounted, part)) this.refer(element)
-    }
-  }
-
-  private refer(element: Element): number {
-    let reference = this.#references.get(element)
-    if (reference === undefined) {
-      reference = this.lastReference + this.#references.size + 1
-      this.#references.set(element, reference)
-      element.setAttribute(REFERENCE, String(reference))
-    }
-    return reference
-  }
-
-  async show(): Promise<{ isSettled: boolean }> {
-    this.container.style.display = ''
-    this.fitFlow()
-    return settle(() => this.roots(), this.pace, this.#hasCode)
-  }
-
   private *roots(): Generator<Document | ShadowRoot> {
     yield document
     if (!this.component.isolated) for (const { scope } of this.cases) yield scope as ShadowRoot
     if (!this.#hasCode) return
     for (const { frame } of this.cases) yield* shadowsIn(frame)
-  }
-
-  traceOf(index: number): string {
-    return traceOf(this.cases[index]!.frame)
-  }
-
-  /** One match of a part, from 1. */
-  elementOf(index: number, part: string, match: number): Element | undefined {
-    return findParts(this.component, this.cases[index]!, part)[match - 1]
-  }
-
-  read(
-    profiles: readonly (readonly StageRequest[])[],
-    profileOf: readonly number[],
-    pseudoBoxes: PseudoBoxes,
-  ): StageReadings {
-    // States are forced only now.
-    this.escape(this.cases)
-    return readCases(this.component, this.cases, {
-      profiles,
-      profileOf,
-      pseudoBoxes,
-      refOf: (element) => this.#references.get(element),
-    })
-  }
-
-  probe(probes: readonly StageProbe[]): ProbeAnswer[] {
-    return answerProbes(this.component, this.cases, probes)
-  }
-
-  /** What the component's own styles declare for its parts in the mounted cases. */
-  declared(own: readonly string[], rules = this.#rules): Declared[] {
-    return declaredFor(this.component, this.cases, own, rules)
-  }
-
-  /** By what styles could tell each mounted case from others: classes, attributes and form states of its parts. */
-  features(): string[][] {
-    return this.cases.map((mounted) => featuresOf(this.component, mounted))
   }
 
   /** Adds what stands in the mounted cases to what was counted before. */
@@ -285,6 +225,10 @@ export class Stage {
     const inventory = findVariables(findPlaces(counted, this.component, this.cases), this.component, this.cases)
     const [first, second] = this.cases.filter(({ failure }) => failure === undefined)
     return first && second ? compareTwins(inventory, first, second) : inventory
+  }
+
+  caseAt(index: number): MountedCase {
+    return this.cases[index]!
   }
 
   clear(): void {

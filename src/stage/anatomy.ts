@@ -1,4 +1,4 @@
-import { findParts, type MountedCase } from './findPart'
+import { findParts, type StandingCase } from './findPart'
 import { deepestAt, isInside } from './hit'
 import type { StageComponent } from './protocol'
 
@@ -26,7 +26,7 @@ const boxOf = (element: Element) => {
 }
 
 /** Where every part of a case stands. */
-export function placesOf(component: StageComponent, mounted: MountedCase): PartPlace[] {
+export function placesOf(component: StageComponent, mounted: StandingCase): PartPlace[] {
   return Object.keys(component.parts)
     .filter((part) => part !== 'host')
     .map((part) => {
@@ -49,7 +49,7 @@ function showsPseudo(element: Element, pseudo: string): boolean {
 }
 
 /** What of a case lies under a point of the frame. */
-export function pickAt(component: StageComponent, mounted: MountedCase, x: number, y: number): Picked | undefined {
+export function pickAt(component: StageComponent, mounted: StandingCase, x: number, y: number): Picked | undefined {
   const element = deepestAt(x, y)
   if (!element || element === mounted.frame || !isInside(element, mounted.frame)) return undefined
   const pseudos = ['::before', '::after'].filter((pseudo) => showsPseudo(element, pseudo))
@@ -69,7 +69,7 @@ export function pickAt(component: StageComponent, mounted: MountedCase, x: numbe
 const OF_STATE = /^(is|has|was|not)-|--|^(active|open|disabled|selected|hover|focus|checked|error)$/
 
 /** A selector that finds the element in every case, as far as one case can tell, and a name for the part. */
-function proposal(mounted: MountedCase, element: Element): { select: string; name: string } {
+function proposal(mounted: StandingCase, element: Element): { select: string; name: string } {
   const root = element.getRootNode()
   if (root instanceof ShadowRoot && root !== mounted.scope) {
     const named = element.closest('[part]')

@@ -4,6 +4,10 @@ import { ownClass, ownSheet } from './sideEffects'
 /** Names of the stage's own elements: a case's box, and the frame in it that stands for the page's root. */
 export const CASE_TAG = 'brelt-case'
 export const FRAME_TAG = 'brelt-frame'
+/** Bears a case's number, by which those that stand in one document are told apart. */
+export const CASE_AT = 'data-case-at'
+/** Marks what holds the cases of a document. */
+export const CONTAINER = 'data-stage-cases'
 
 /** Layout of the stage itself. In shadow mode cases stand under one another; isolated, one case fills the window. */
 function stageRules({ padding, place, isolated }: StageComponent): string {

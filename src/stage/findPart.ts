@@ -1,12 +1,12 @@
 import type { Instance } from './pieces'
 import type { StageCase, StageComponent, StageNested, StagePiece } from './protocol'
 
-/** A case that stands in the document. */
-export interface MountedCase {
+/** A case that stands in the document, as far as its nodes tell. */
+export interface StandingCase {
   key: string
   index: number
-  /** How it is brought about. */
-  stageCase: StageCase
+  /** How its states are brought about. */
+  stageCase: Pick<StageCase, 'key' | 'forced'>
   host: HTMLElement
   /** Where selectors are looked up: the case's shadow root, or its host in a document of its own. */
   scope: ShadowRoot | HTMLElement
@@ -14,8 +14,6 @@ export interface MountedCase {
   page: HTMLElement
   /** What holds the component: the page's root, or a place in what the library wraps around its components. */
   readonly frame: HTMLElement
-  /** Components in its slots, and the case's own. */
-  instances: readonly Instance[]
   /** The element that a pointer is to be at, and whether it presses, where that is forced and not real. */
   pointed?: Element
   isPressed?: boolean
@@ -23,18 +21,26 @@ export interface MountedCase {
   focused?: Element
   /** What is to be known about how it was brought about. */
   note?: string
+  /** Why the case could not be brought about. */
+  failure?: string
+}
+
+/** A case with what only the world of its component knows. */
+export interface MountedCase extends StandingCase {
+  /** How it is brought about. */
+  stageCase: StageCase
+  /** Components in its slots, and the case's own. */
+  instances: readonly Instance[]
   /** Sets what the axes' values set on elements. @throws Error naming a part that is not there */
   reach: () => void
   /** Gives the component other props and slots, in place. */
   update?: (props: StageNested['props'], slots: StageNested['slots']) => void
   /** Undoes what the component's code set up. */
   cleanup?: () => void
-  /** Why the case could not be brought about. */
-  failure?: string
 }
 
 /** All elements that a part names in a case, in document order. */
-export function findParts(component: StageComponent, mounted: MountedCase, name: string): Element[] {
+export function findParts(component: StageComponent, mounted: StandingCase, name: string): Element[] {
   const part = component.parts[name]
   if (name === 'host') return [mounted.host]
   if (!part) return []

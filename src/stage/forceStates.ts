@@ -1,4 +1,4 @@
-import { findIn, findParts, flatParent, type MountedCase } from './findPart'
+import { findIn, findParts, flatParent, type MountedCase, type StandingCase } from './findPart'
 import { focusTargetOf } from './focusTarget'
 import { deepestAt, isInside, pointsOf } from './hit'
 import { bringIntoView } from './intoView'
@@ -13,50 +13,69 @@ const BY_PROPERTY = new Set(['checked', 'indeterminate', 'disabled', 'required']
 const BY_POINTER = new Set(['hover', 'active'])
 const isFocus = (name: string) => name.startsWith('focus')
 
-/** Whether a case has states whose elements are found by where they stand. */
-export const needsLayout = ({ forced, slots }: Pick<StageCase, 'forced' | 'slots'>): boolean =>
-  forced.some(({ pseudo }) => pseudo.some((name) => BY_POINTER.has(name) || isFocus(name))) ||
-  Object.values(slots).some((filling) => filling.kind === 'component' && needsLayout(filling))
+/** Whether a case has states of its own whose elements are found by where they stand. */
+export const needsLayout = ({ forced }: Pick<StageCase, 'forced'>): boolean =>
+  forced.some(({ pseudo }) => pseudo.some((name) => BY_POINTER.has(name) || isFocus(name)))
+
+/** Whether a component in its slots has. */
+export const needsLayoutInside = ({ slots }: Pick<StageCase, 'slots'>): boolean =>
+  Object.values(slots).some(
+    (filling) => filling.kind === 'component' && (needsLayout(filling) || needsLayoutInside(filling)),
+  )
 
 /** A state to be brought about: the element that the sheet names, and its pseudo-classes. */
 export interface Target {
   element: Element
   part: string
   pseudo: string[]
+  /** It is of the component's own part, not of a component in its slots. */
+  isOwn: boolean
 }
 
-/** All elements that are to be brought into states in a case, those of components in its slots first. @throws Error naming a part that is not there. */
-export function targetsOf(component: StageComponent, mounted: MountedCase): Target[] {
-  const target = ({ on, pseudo }: StageCase['forced'][number], element: Element | undefined): Target => {
-    if (!element) throw new Error(`the part "${on}" is not there, so it cannot be brought into :${pseudo.join(':')}`)
-    return { element, part: on, pseudo }
-  }
-  const nested = mounted.instances
+function target({ on, pseudo }: StageCase['forced'][number], element: Element | undefined, isOwn: boolean): Target {
+  if (!element) throw new Error(`the part "${on}" is not there, so it cannot be brought into :${pseudo.join(':')}`)
+  return { element, part: on, pseudo, isOwn }
+}
+
+/** The elements of its own parts that are to be brought into states. @throws Error naming a part that is not there */
+export const ownTargets = (component: StageComponent, standing: StandingCase): Target[] =>
+  standing.stageCase.forced.map((each) => target(each, findParts(component, standing, each.on)[0], true))
+
+/** Those of components in its slots. @throws Error naming a part that is not there */
+export const nestedTargets = (component: StageComponent, mounted: MountedCase): Target[] =>
+  mounted.instances
     .filter(({ isOwn }) => !isOwn)
     .flatMap(({ slug, nested: inner, roots }) => {
       const { parts } = component.pieces[slug]!
-      return inner.forced.map((each) => target(each, findIn(roots, parts, each.on)[0]))
+      return inner.forced.map((each) => target(each, findIn(roots, parts, each.on)[0], false))
     })
-  const own = mounted.stageCase.forced.map((each) => target(each, findParts(component, mounted, each.on)[0]))
-  return [...nested, ...own]
+
+/** All elements that are to be brought into states in a case, those of components in its slots first. @throws Error naming a part that is not there. */
+export const targetsOf = (component: StageComponent, mounted: MountedCase): Target[] => [
+  ...nestedTargets(component, mounted),
+  ...ownTargets(component, mounted),
+]
+
+/** Sets the states that belong to elements themselves: those of custom elements are known to their own world only. */
+export function setStates(targets: readonly Target[]): void {
+  for (const { element, pseudo } of targets)
+    for (const name of pseudo) if (BY_PROPERTY.has(name)) Object.assign(element, { [name]: true })
 }
 
-/** Works out what must be forced to reach a case's states, and those of the components in its slots. @throws Error when that cannot be. */
+/** Works out what must be forced to bring elements of a case into states. @throws Error when that cannot be. */
 export function collectForced(
   component: StageComponent,
-  mounted: MountedCase,
+  standing: StandingCase,
   forced: Forced,
-  targets: readonly Target[] = targetsOf(component, mounted),
+  targets: readonly Target[],
 ): void {
-  for (const target of targets) force(component, mounted, target, forced)
+  for (const each of targets) force(component, standing, each, forced)
 }
 
-function force(component: StageComponent, mounted: MountedCase, { element, part, pseudo }: Target, forced: Forced) {
+function force(component: StageComponent, mounted: StandingCase, { element, part, pseudo }: Target, forced: Forced) {
   const byPointer = pseudo.filter((name) => BY_POINTER.has(name))
-  for (const name of pseudo) {
-    if (BY_PROPERTY.has(name)) Object.assign(element, { [name]: true })
-    else if (!BY_POINTER.has(name) && !isFocus(name)) add(forced, element, name)
-  }
+  for (const name of pseudo)
+    if (!BY_PROPERTY.has(name) && !BY_POINTER.has(name) && !isFocus(name)) add(forced, element, name)
   if (byPointer.length > 0) {
     mounted.pointed = pointedAt(component, mounted, element, part)
     mounted.isPressed = byPointer.includes('active')
@@ -69,7 +88,7 @@ function force(component: StageComponent, mounted: MountedCase, { element, part,
 
 function forceFocus(
   component: StageComponent,
-  mounted: MountedCase,
+  mounted: StandingCase,
   element: Element,
   part: string,
   pseudo: readonly string[],
@@ -95,7 +114,7 @@ function whyNoFocus(element: Element): string {
 }
 
 /** What a pointer that points at an element finds there. Where nothing of it can be pointed at, the element itself, with a note. */
-function pointedAt(component: StageComponent, mounted: MountedCase, element: Element, part: string): Element {
+function pointedAt(component: StageComponent, mounted: StandingCase, element: Element, part: string): Element {
   bringIntoView(mounted)
   const root = mounted.scope instanceof ShadowRoot ? mounted.scope : mounted.host.ownerDocument
   const find = (rect: Parameters<typeof pointsOf>[0]) => {

@@ -1,4 +1,4 @@
-import { flatParent, type MountedCase } from './findPart'
+import { flatParent, type StandingCase } from './findPart'
 
 const POINTER = { pointerId: 1, pointerType: 'mouse', isPrimary: true }
 
@@ -6,7 +6,7 @@ const POINTER = { pointerId: 1, pointerType: 'mouse', isPrimary: true }
  * Tells a component of input that its forced states stand for, where none can be given: code that marks what is hovered by itself
  * does so then. The runner gives real input instead.
  */
-export function imitateInput({ pointed, isPressed, focused, frame }: MountedCase): void {
+export function imitateInput({ pointed, isPressed, focused, frame }: StandingCase): void {
   if (pointed) {
     const box = pointed.getBoundingClientRect()
     const at = { clientX: box.left + box.width / 2, clientY: box.top + box.height / 2 }

@@ -24,8 +24,9 @@ export {
   type StageReadings,
   type StageRequest,
 } from './protocol'
-export type { ReadingStage } from './ReadingStage'
-export type { RunnerStage } from './RunnerStage'
+export type { ReaderStage } from './reader'
+export type { RunnerStage, Said } from './RunnerStage'
+export { settle } from './settle'
 export { mayEscape } from './escape'
 export { sideEffectInTexts } from './sideEffects'
 export { stageCaseSchema, stageComponentSchema, stageContextSchema } from './protocolSchemas'

@@ -1,7 +1,7 @@
 import type { Nested } from '@/core/plan'
 import type { Part, ReachKeyBy } from '@/core/sheet'
-import { CASE_TAG, FRAME_TAG, setContext, type Styles } from './documentStyles'
-import { findIn, findParts, type MountedCase } from './findPart'
+import { CASE_AT, CASE_TAG, FRAME_TAG, setContext, type Styles } from './documentStyles'
+import { findIn, findParts, type MountedCase, type StandingCase } from './findPart'
 import { Assembly, WRAPPED, type Instance, type Maker } from './pieces'
 import type { StageCase, StageComponent, StageNested } from './protocol'
 
@@ -24,6 +24,7 @@ export function mountCase(tools: MountTools, parent: Element, stageCase: StageCa
   const document = parent.ownerDocument
   const host = document.createElement(CASE_TAG)
   host.dataset.key = stageCase.key
+  host.setAttribute(CASE_AT, String(index))
   const scope = component.isolated ? host : host.attachShadow({ mode: 'open' })
   if (scope instanceof ShadowRoot) scope.adoptedStyleSheets = tools.styles.shadow
   const frame = document.createElement(FRAME_TAG)
@@ -76,7 +77,7 @@ export function mountCase(tools: MountTools, parent: Element, stageCase: StageCa
 }
 
 /** Does some work on a case; what goes wrong is the case's failure. */
-export function attempt(mounted: MountedCase, work: () => void): void {
+export function attempt(mounted: StandingCase, work: () => void): void {
   if (mounted.failure !== undefined) return
   try {
     work()

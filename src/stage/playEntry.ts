@@ -1,12 +1,21 @@
 import { EMPTY_INVENTORY } from './inventory'
-import { CLOCKS, endFinite, isBetween, runningAnimations, watchUncontrolled, type StageClock } from './clock'
-import { extentOf } from './extent'
+import { CLOCKS, isBetween, runningAnimations, watchUncontrolled, type StageClock } from './clock'
 import { findParts, shadowsIn, type MountedCase } from './findPart'
 import type { StageComponent } from './protocol'
-import { aim, aimAtElement, describe, EventLog, type AimAt, type PlayWindow, type Pending } from './play'
-import { collectForced, targetsOf, type Forced, type Target } from './forceStates'
+import {
+  activeElement,
+  aimAtElement,
+  EventLog,
+  type AimAt,
+  type PlayStage,
+  type PlayWindow,
+  type Pending,
+} from './play'
+import { expose } from './expose'
+import { collectForced, setStates, targetsOf, type Forced, type Target } from './forceStates'
 import { takesFocus } from './focusTarget'
 import { attempt } from './mount'
+import { sayProperties } from './sayProperties'
 import { keepPristine, muteDialogs } from './pristine'
 import { driven } from './Pace'
 import { Stage } from './Stage'
@@ -49,13 +58,6 @@ function elementAt(at: AimAt): Element | undefined {
   return typeof at === 'object' && 'part' in at ? findParts(component, mounted, at.part)[at.index - 1] : undefined
 }
 
-/** The element that has the focus, also inside shadow trees. */
-function activeElement(): Element | null {
-  let active = document.activeElement
-  while (active?.shadowRoot?.activeElement) active = active.shadowRoot.activeElement
-  return active
-}
-
 function pending(): Pending {
   const { isMoving, wantsFrame = false } = opened().clock.activity()
   return {
@@ -68,22 +70,13 @@ function pending(): Pending {
 
 const failureOf = ({ failure }: MountedCase) => (failure === undefined ? {} : { failure })
 
-const TEXT_INPUTS = /^(text|search|url|tel|email|password|number|date|time|month|week|datetime-local)$/
 /** Puts the caret behind all that an element holds. */
 function endSelectionIn(element: HTMLElement) {
   getSelection()?.selectAllChildren(element)
   getSelection()?.collapseToEnd()
 }
 
-const takesText = (element: Element | null) =>
-  (element instanceof HTMLInputElement && TEXT_INPUTS.test(element.type) && !element.readOnly) ||
-  (element instanceof HTMLTextAreaElement && !element.readOnly) ||
-  (element instanceof HTMLElement && element.isContentEditable)
-
-// Enough for any component; a page that shows thousands of things needs no more exact a box.
-const MAX_BOXES = 500
-
-view.breltStage = {
+expose(view, 'breltStage', {
   open: async (context, kind, events) => {
     if (!held) throw new Error('the page holds no component')
     clock = new CLOCKS[kind](view, roots)
@@ -110,7 +103,7 @@ view.breltStage = {
   states: () => {
     // What a state's step has rendered anew is another element.
     targets = targetsOf(opened().component, opened().mounted)
-    return targets.map(({ part, pseudo }) => ({ part, pseudo }))
+    return targets.map(({ part, pseudo, isOwn }) => ({ part, pseudo, isOwn }))
   },
   aimAtState: (at) => aimAtElement(opened().component, opened().mounted, targets[at]!.element, targets[at]!.part),
   stateHasFocus: (at, give = false) => {
@@ -122,6 +115,7 @@ view.breltStage = {
   forceState: (at) => {
     const { stage: opening, component, mounted } = opened()
     const forced: Forced = new Map()
+    setStates([targets[at]!])
     collectForced(component, mounted, forced, [targets[at]!])
     return opening.references(forced)
   },
@@ -136,18 +130,6 @@ view.breltStage = {
     return opened().clock.now
   },
   hold: async () => opened().clock.hold(),
-  endFinite: () => endFinite(roots()),
-  aim: (at) => aim(opened().component, opened().mounted, at),
-  active: (at) => {
-    const { component, mounted } = opened()
-    const active = activeElement()
-    const target = at && elementAt(at)
-    return {
-      name: active && active !== document.body ? describe(component, mounted, active) : 'nothing',
-      takesText: takesText(active),
-      isPart: target !== undefined && active === target,
-    }
-  },
   focus: (at) => {
     const element = elementAt(at)
     if (element instanceof HTMLElement || element instanceof SVGElement) element.focus()
@@ -160,15 +142,8 @@ view.breltStage = {
     else if (active instanceof HTMLElement && active.isContentEditable) endSelectionIn(active)
   },
   update: (props, slots) => opened().mounted.update?.(props, slots),
-  refer: (parts) => opened().stage.referTo(parts),
-  elementOf: (index, part, match) => opened().stage.elementOf(index, part, match),
-  read: (profiles, profileOf, boxes) => opened().stage.read(profiles, profileOf, boxes),
-  probe: (probes) => opened().stage.probe(probes),
-  extent: () =>
-    extentOf(
-      [...opened().mounted.frame.querySelectorAll('*')].slice(0, MAX_BOXES).filter((each) => each.checkVisibility()),
-    ),
+  said: (asked) => sayProperties(opened().stage, asked),
   inventory: () => opened().stage.count(EMPTY_INVENTORY),
   events: () => opened().log.records(),
   notes: () => [...notes, ...uncontrolled(), ...(clock?.notes() ?? [])],
-}
+} satisfies PlayStage)

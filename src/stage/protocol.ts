@@ -80,6 +80,8 @@ export interface StageReadings {
   texts: string[]
   reasons: string[]
   cases: number[][]
+  /** Cases and requests whose element has no such property of the browser's: its own world may know one. */
+  unknown: [caseIndex: number, request: number][]
 }
 
 /** Where a pseudo-element stands, by the reference number of its element and its name. */

@@ -1,9 +1,11 @@
 import { EMPTY_INVENTORY } from './inventory'
+import { expose } from './expose'
 import { IsolatedStage } from './IsolatedStage'
 import { standStill } from './Pace'
 import { hasCode } from './protocol'
-import type { StageWindow } from './RunnerStage'
+import type { RunnerStage, StageWindow } from './RunnerStage'
 import { Stage } from './Stage'
+import { sayProperties } from './sayProperties'
 import { watchSideEffects } from './sideEffects'
 
 /** The function that this program is the body of. */
@@ -36,7 +38,7 @@ const opened = () => {
   return stage
 }
 
-view.breltStage = {
+expose(view, 'breltStage', {
   open: async (component, context, viewport) => {
     hasScript = hasCode(component)
     beat?.('-1')
@@ -45,19 +47,10 @@ view.breltStage = {
   },
   openOwn: (component, lastReference) => Stage.open(component, pace, lastReference),
   setContext: (context) => opened().setContext(context),
-  mount: async (cases, parts) => {
-    const mounted = await opened().mount(cases, onBeat)
-    opened().referTo(parts)
-    return mounted
-  },
-  show: () => opened().show(),
-  sideEffect: () => (stage instanceof Stage ? (watch.found() ?? stage.escape([])) : undefined),
-  traceOf: (index) => opened().traceOf(index),
-  read: (profiles, profileOf, pseudoBoxes) => opened().read(profiles, profileOf, pseudoBoxes),
-  probe: (probes) => opened().probe(probes),
-  declared: (own) => opened().declared(own),
-  features: () => opened().features(),
-  elementOf: (index, part, match) => opened().elementOf(index, part, match),
+  mount: (cases) => opened().mount(cases, onBeat),
+  comeToRest: () => opened().comeToRest(),
+  said: (asked) => sayProperties(opened(), asked),
+  sideEffect: () => (stage instanceof Stage ? (watch.found() ?? stage.escape(stage.cases)) : undefined),
   clear: () => {
     // Counted while they stand, told when all have stood.
     if (stage) inventory = stage.count(inventory)
@@ -65,4 +58,4 @@ view.breltStage = {
   },
   inventory: () => inventory,
   incidents: () => incidents.splice(0),
-}
+} satisfies RunnerStage)

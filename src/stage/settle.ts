@@ -1,24 +1,30 @@
-import { realFrame, type Roots } from './comeToRest'
-import type { Pace } from './Pace'
+/** What comes to rest: its own world, its animations, and the time in between. */
+export interface Settling {
+  /** Lets everything happen that its code does by itself and that takes no time; undefined where it brings no code. */
+  comeToRest: (() => Promise<{ isSettled: boolean }>) | undefined
+  /** Ends what is under way; says how many animations that were. */
+  endAnimations(): Promise<number>
+  wait(what: 'task' | 'frame'): Promise<void>
+}
 
 // Each round ends what runs and lets handlers start more; what is not quiet by then never is.
 const MAX_ROUNDS = 10
 
 /** Brings everything to rest: finite animations end, infinite ones stand at their start, and what that sets going is through. */
-export async function settle(roots: Roots, pace: Pace, hasCode: boolean): Promise<{ isSettled: boolean }> {
+export async function settle({ comeToRest, endAnimations, wait }: Settling): Promise<{ isSettled: boolean }> {
   let isAtRest = true
   for (let round = 0; round < MAX_ROUNDS; round++) {
-    if (hasCode) ({ isSettled: isAtRest } = await pace.comeToRest(roots))
-    const ended = endAnimations(roots())
+    if (comeToRest) ({ isSettled: isAtRest } = await comeToRest())
+    const ended = await endAnimations()
     if (ended === 0 && round > 0) return { isSettled: isAtRest }
     // Styles that were changed before may start animations only now: they are asked for twice.
-    if (ended === 0) await task(pace)
-    else await realFrame(pace)
+    await wait(ended === 0 ? 'task' : 'frame')
   }
   return { isSettled: false }
 }
 
-function endAnimations(roots: Iterable<Document | ShadowRoot>): number {
+/** Ends finite animations and puts infinite ones at their start; says how many of the first there were. */
+export function endAnimations(roots: Iterable<Document | ShadowRoot>): number {
   let ended = 0
   for (const root of roots) {
     for (const animation of root.getAnimations()) {
@@ -36,5 +42,3 @@ function endAnimations(roots: Iterable<Document | ShadowRoot>): number {
   }
   return ended
 }
-
-const task = ({ pristine: { setTimeout } }: Pace) => new Promise<void>((done) => setTimeout(done, 0))

@@ -1,13 +1,15 @@
-import type { CDPSession, Protocol } from 'puppeteer-core'
+import type { CDPSession } from 'puppeteer-core'
 import type { Clock } from '@/core/steps'
 import type { Viewport } from '@/core/sheet'
-import type { ClockKind, PlayStage, Pending } from '@/stage'
+import type { ClockKind, Pending, PlayStage, ReaderStage, StageCase, StageComponent, StageReadings } from '@/stage'
 import type { PlaySetup } from '../PlaySetup'
-import { PageNodes, type ReadablePage } from '../reading'
+import { componentForReader } from '../forReader'
+import { PageNodes, sayUnknown, type ReadablePage } from '../reading'
 import { answerRequests, stageAddress } from '../answerRequests'
 import { PointerTrace } from './PointerTrace'
 import type { Send } from './send'
-import { stagePage, stageProgram, START, startScript } from '../stageProgram'
+import { readerScript, stagePage, stageProgram, START, startScript } from '../stageProgram'
+import { READER_WORLD, STAGE_WORLD, StageWorld, watchWorlds } from '../StageWorld'
 
 /**
  * A page in which one scenario after another is performed, each in a fresh document: the half of a clock that drives the browser.
@@ -22,9 +24,13 @@ export abstract class PlayPage implements ReadablePage {
   protected now = 0
   readonly #component: HeldComponent
   readonly #pointer = new PointerTrace()
+  readonly #stage: StageWorld<PlayStage>
+  readonly #reader: StageWorld<ReaderStage>
 
   protected constructor(readonly session: CDPSession) {
-    this.nodes = new PageNodes(session)
+    this.#stage = new StageWorld(session, STAGE_WORLD)
+    this.#reader = new StageWorld(session, READER_WORLD)
+    this.nodes = new PageNodes(session, (index, part, match) => this.#reader.object('elementOf', index, part, match))
     this.#component = new HeldComponent(session)
     const now = () => this.now
     this.clock = {
@@ -46,23 +52,34 @@ export abstract class PlayPage implements ReadablePage {
     this.nodes.reset()
     for (const event of this.#pointer.leaving()) await this.input('Input.dispatchMouseEvent', event)
     const loaded = new Promise<void>((done) => this.session.once('Page.loadEventFired', () => done()))
+    await watchWorlds(this.session, [this.#stage, this.#reader])
     await this.passing(Promise.all([this.session.send('Page.navigate', { url: newAddress() }), loaded]))
+    await this.ask('open', this.#component.forReader, false)
   }
 
-  /** Runs a function of the stage with data, and gives back its data. */
-  call<K extends keyof PlayStage>(
-    name: K,
-    ...given: Parameters<PlayStage[K]>
-  ): Promise<Awaited<ReturnType<PlayStage[K]>>> {
-    return callStage(this.session, name, given)
+  /** Calls the stage, where the component's code runs. @throws Error with what it threw */
+  call<K extends keyof PlayStage & string>(name: K, ...given: Parameters<PlayStage[K]>) {
+    return this.#stage.call(name, ...given)
   }
 
-  read(...given: Parameters<PlayStage['read']>) {
-    return this.call('read', ...given)
+  /** Calls the reader, which no code of the component's reaches. @throws Error with what it threw */
+  ask<K extends keyof ReaderStage & string>(name: K, ...given: Parameters<ReaderStage[K]>) {
+    return this.#reader.call(name, ...given)
   }
 
-  probe(...given: Parameters<PlayStage['probe']>) {
-    return this.call('probe', ...given)
+  /** Finds the case that has been mounted, to be read from now on. @param forced states that were forced on it */
+  async arrange(key: string, forced: StageCase['forced'] = []): Promise<void> {
+    await this.ask('clear')
+    await this.ask('arrange', [{ key, forced }], {}, [])
+  }
+
+  async read(...given: Parameters<ReaderStage['read']>): Promise<StageReadings> {
+    const readings = await this.ask('read', ...given)
+    return sayUnknown(readings, given[0], given[1], (asked) => this.call('said', asked))
+  }
+
+  probe(...given: Parameters<ReaderStage['probe']>) {
+    return this.ask('probe', ...given)
   }
 
   /** Sends input, with the frames that it waits for. */
@@ -92,9 +109,16 @@ const newAddress = (): string => stageAddress(`play${++lastDocument}`)
 /** Keeps a component with a page: the browser hands it to each document, so that it is sent once. */
 class HeldComponent {
   #held?: PlaySetup['component']
+  #reduced?: StageComponent
   #identifier?: string
 
   constructor(readonly session: CDPSession) {}
+
+  /** The component as the reader needs it. */
+  get forReader(): StageComponent {
+    if (!this.#reduced) throw new Error('the page holds no component')
+    return this.#reduced
+  }
 
   async hold(component: PlaySetup['component']): Promise<void> {
     if (this.#held === component) return
@@ -104,6 +128,7 @@ class HeldComponent {
       source: `if (top === self) globalThis.breltComponent = JSON.parse(${text})`,
     })
     this.#held = component
+    this.#reduced = componentForReader({ ...component, isolated: true })
     this.#identifier = identifier
     if (before !== undefined)
       await this.session.send('Page.removeScriptToEvaluateOnNewDocument', { identifier: before })
@@ -120,6 +145,7 @@ export async function preparePage(session: CDPSession, viewport: Viewport): Prom
     session.send('CSS.enable'),
     session.send('Fetch.enable', { patterns: [{ urlPattern: '*' }] }),
     session.send('Page.addScriptToEvaluateOnNewDocument', { source: startScript(stageProgram('play')) }),
+    session.send('Page.addScriptToEvaluateOnNewDocument', readerScript()),
     session.send('Emulation.setDeviceMetricsOverride', {
       width: viewport.width,
       height: viewport.height,
@@ -130,21 +156,3 @@ export async function preparePage(session: CDPSession, viewport: Viewport): Prom
     session.send('Emulation.setFocusEmulationEnabled', { enabled: true }),
   ])
 }
-
-/** Calls a function of the stage. @throws Error with what it threw */
-async function callStage<K extends keyof PlayStage>(
-  session: CDPSession,
-  name: K,
-  given: Parameters<PlayStage[K]>,
-): Promise<Awaited<ReturnType<PlayStage[K]>>> {
-  const { result, exceptionDetails } = await session.send('Runtime.evaluate', {
-    expression: `(async () => JSON.stringify(await breltStage.${name}(...${JSON.stringify(given)})) ?? 'null')()`,
-    awaitPromise: true,
-    returnByValue: true,
-  })
-  if (exceptionDetails) throw new Error(errorText(exceptionDetails))
-  return JSON.parse(result.value as string) as Awaited<ReturnType<PlayStage[K]>>
-}
-
-const errorText = ({ exception, text }: Protocol.Runtime.ExceptionDetails) =>
-  (exception?.description?.split('\n')[0] ?? text).replace(/^(Uncaught )?Error: /, '')

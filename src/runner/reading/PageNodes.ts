@@ -17,9 +17,13 @@ export class PageNodes {
   #sheetUrls = new Map<string, string>()
   #isDocumentKnown = false
 
-  /** @param guard is put around what may take long. @defaultValue none */
+  /**
+   * @param elementOf finds one match of a part in a case, from 1; gives back the browser's number of it as an object
+   * @param guard is put around what may take long. @defaultValue none
+   */
   constructor(
     readonly session: CDPSession,
+    readonly elementOf: (caseIndex: number, part: string, match: number) => Promise<string | undefined>,
     readonly guard: Guard = (sent) => sent,
   ) {
     session.on('CSS.styleSheetAdded', ({ header }) => this.#sheetUrls.set(header.styleSheetId, header.sourceURL))
@@ -116,13 +120,28 @@ export class PageNodes {
     part: string,
     match: number,
   ): Promise<Protocol.CSS.GetMatchedStylesForNodeResponse | undefined> {
-    const { result } = await this.session.send('Runtime.evaluate', {
-      expression: `breltStage.elementOf(${caseIndex}, ${JSON.stringify(part)}, ${match})`,
-    })
-    if (!result.objectId) return undefined
+    const objectId = await this.elementOf(caseIndex, part, match)
+    if (objectId === undefined) return undefined
     if (!this.#isDocumentKnown) await this.forget()
-    const { nodeId } = await this.session.send('DOM.requestNode', { objectId: result.objectId })
+    const { nodeId } = await this.session.send('DOM.requestNode', { objectId })
     return this.session.send('CSS.getMatchedStylesForNode', { nodeId })
+  }
+
+  /** What the engine itself says of a match of a part, without any script; undefined where it does not stand. */
+  async engineSample(
+    caseIndex: number,
+    part: string,
+  ): Promise<{ style: Record<string, string>; box: Protocol.DOM.BoxModel | undefined } | undefined> {
+    const objectId = await this.elementOf(caseIndex, part, 1)
+    if (objectId === undefined) return undefined
+    if (!this.#isDocumentKnown) await this.forget()
+    const { nodeId } = await this.session.send('DOM.requestNode', { objectId })
+    const [{ computedStyle }, box] = await Promise.all([
+      this.session.send('CSS.getComputedStyleForNode', { nodeId }),
+      // What is not displayed has none.
+      this.session.send('DOM.getBoxModel', { nodeId }).catch(() => undefined),
+    ])
+    return { style: Object.fromEntries(computedStyle.map(({ name, value }) => [name, value])), box: box?.model }
   }
 
   /** The file that a style sheet of the page was made from. */

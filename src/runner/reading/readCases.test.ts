@@ -42,7 +42,7 @@ function page(answer: (one: number, asked: StageRequest) => string | { unread: s
     read: (profiles, profileOf, boxes) => {
       asked.boxes = boxes
       const cases = profileOf.map((profile, one) => profiles[profile]!.map((each) => number(answer(one, each))))
-      return Promise.resolve({ texts, reasons, cases })
+      return Promise.resolve({ texts, reasons, cases, unknown: [] })
     },
     probe: () => Promise.resolve([]),
   }

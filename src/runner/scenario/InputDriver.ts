@@ -73,7 +73,7 @@ export class InputDriver {
   }
 
   private async point(target: Target): Promise<Point> {
-    return reached(await this.page.call('aim', aimAt(target)))
+    return reached(await this.page.ask('aim', aimAt(target)))
   }
 
   private async mouse(type: string, { x, y }: Point, more: object = {}) {
@@ -100,8 +100,10 @@ export class InputDriver {
   }
 
   /** Points at the element of a state, and holds it pressed where that is asked. */
-  async pointAtState(at: number, isPressed: boolean): Promise<void> {
-    const point = reached(await this.page.call('aimAtState', at))
+  async pointAtState(at: number, { part, isOwn }: { part: string; isOwn: boolean }, isPressed: boolean): Promise<void> {
+    // Those of components in its slots are found by what their own world knows.
+    const aim = isOwn ? this.page.ask('aim', { part, index: 1 }) : this.page.call('aimAtState', at)
+    const point = reached(await aim)
     await this.move(point)
     if (isPressed) await this.mouse('mousePressed', point, { button: 'left', buttons: 1, clickCount: 1 })
     await this.page.rest()
@@ -114,7 +116,7 @@ export class InputDriver {
     for (let tabs = 0; tabs < MAX_TABS && !(await isThere()); tabs++) {
       await this.key(TAB)
       await this.page.rest()
-      const { name } = await this.page.call('active')
+      const { name } = await this.page.ask('active')
       if (name === 'nothing' && passed.length > 0) break
       passed.push(name)
     }
@@ -166,7 +168,7 @@ export class InputDriver {
 
   /** Types all the same where nothing takes text, as a person can: that nothing then happens may be what is to be shown. */
   private async type(words: string): Promise<string | undefined> {
-    const { takesText, name } = await this.page.call('active')
+    const { takesText, name } = await this.page.ask('active')
     if (takesText) await this.page.call('caretToEnd')
     for (const character of words) await this.key(keyFor(character))
     if (takesText) return undefined
@@ -177,15 +179,15 @@ export class InputDriver {
   private async focus(target: Target): Promise<string | undefined> {
     if (target.kind !== 'part') throw new Refused('only a part can have the focus')
     const at = aimAt(target)
-    const isThere = async () => (await this.page.call('active', at)).isPart
+    const isThere = async () => (await this.page.ask('active', at)).isPart
     if (await isThere()) return undefined
-    const { name: first } = await this.page.call('active')
+    const { name: first } = await this.page.ask('active')
     const passed: string[] = []
     for (let tabs = 0; tabs < MAX_TABS; tabs++) {
       await this.key(TAB)
       await this.page.rest()
       if (await isThere()) return undefined
-      const { name } = await this.page.call('active')
+      const { name } = await this.page.ask('active')
       // Round once, past the document's end: all that Tab reaches has been seen.
       if (passed.includes(name) && (name === first || passed.length > 1) && name !== 'nothing') break
       if (name === 'nothing' && passed.includes('nothing')) break
@@ -193,7 +195,7 @@ export class InputDriver {
     }
     if (await this.page.call('focus', at))
       return `Tab does not lead to ${target.name}: it was given the focus by script (Tab leads to ${passed.filter((each) => each !== 'nothing').join(', ') || 'nothing'})`
-    const { name } = await this.page.call('active')
+    const { name } = await this.page.ask('active')
     throw new Refused(`${target.name} cannot have the focus: neither Tab nor a script gives it; ${name} has it`)
   }
 }

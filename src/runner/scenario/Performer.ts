@@ -79,6 +79,7 @@ export class Performer {
     await performer.comeToRest(there)
     const reached = await page.call('reach')
     mounted(reached)
+    await page.arrange(planned.key)
     await performer.comeToRest(reached)
     for (const step of before) {
       // Who acts waits until what comes into sight has come.
@@ -129,7 +130,7 @@ export class Performer {
       // Pointing does not take the focus away.
       if (focus[0] !== undefined && !(await this.#input.focusState(focus[0])))
         throw new CannotStart(`the part "${states[focus[0]]!.part}" does not take the focus`)
-      if (pointed[0] !== undefined) await this.#input.pointAtState(pointed[0], active.length > 0)
+      if (pointed[0] !== undefined) await this.#input.pointAtState(pointed[0], states[pointed[0]]!, active.length > 0)
     } catch (error) {
       if (!(error instanceof Refused)) throw error
       throw new CannotStart(error.message)
@@ -147,6 +148,7 @@ export class Performer {
 
   private async force(states: readonly number[]) {
     const forced = (await Promise.all(states.map((at) => this.page.call('forceState', at)))).flat()
+    await this.page.arrange(this.planned.key, this.planned.settings.forced)
     await this.page.nodes.learn()
     await this.page.nodes.force(forced)
     await this.settle()
@@ -180,7 +182,7 @@ export class Performer {
 
   private async settle(): Promise<{ isSettled: boolean }> {
     for (let round = 0; round < MAX_SETTLES; round++) {
-      if ((await this.page.call('endFinite')) === 0) return { isSettled: true }
+      if ((await this.page.ask('endFinite')) === 0) return { isSettled: true }
       // Their end is told in a frame; its handlers may start more.
       await this.page.rest()
     }

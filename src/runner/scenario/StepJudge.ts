@@ -25,7 +25,7 @@ export async function readNow(
 ): Promise<Readings> {
   const referred = referredParts(parts, requests)
   if (referred.length > 0) {
-    await page.call('refer', referred)
+    await page.ask('refer', referred)
     await page.nodes.learn()
   }
   const [readings] = await readCases(page, parts, [requests], [0])

@@ -38,7 +38,7 @@ export async function filmScenario(lane: PlayLane, job: ScenarioJob): Promise<Fi
   // What goes on before the first step has begun is the start.
   let step = -1
   const shoot = async (page: PlayPage, at: number, isEnd: boolean) => {
-    extent = joinExtents(extent, await page.call('extent'))
+    extent = joinExtents(extent, await page.ask('extent'))
     frames.push({ at, step, isEnd, picture: `data:image/png;base64,${await page.picture()}` })
   }
   const noteEvents = async (page: PlayPage) => {

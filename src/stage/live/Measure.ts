@@ -1,5 +1,5 @@
 import { distancesBetween, type Rect } from '@/core/readings'
-import { findParts, type MountedCase } from '../findPart'
+import { findParts, type StandingCase } from '../findPart'
 import { deepestAt } from '../hit'
 import { nearestPart, printMatch } from '../play'
 import type { StageComponent, StageContext } from '../protocol'
@@ -9,7 +9,7 @@ import { tokenNames, type TokenNames } from './tokenNames'
 /** What is measured, as it is now. */
 export interface Measured {
   component: StageComponent
-  mounted: MountedCase
+  mounted: StandingCase
   context: StageContext
 }
 

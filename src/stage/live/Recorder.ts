@@ -7,6 +7,7 @@ import { shadowsIn, type MountedCase } from '../findPart'
 import { attempt } from '../mount'
 import type { Pristine } from '../pristine'
 import { driven } from '../Pace'
+import { readCases } from '../read'
 import { Stage } from '../Stage'
 import type { Captor } from './capture'
 import type { FromLive, ToLive } from '../liveProtocol'
@@ -56,7 +57,8 @@ export class Recorder {
     })
     if (failure !== undefined) return
     this.#watch = new Watch(component, (requests) => {
-      const { texts, cases } = stage.read([requests], [0], {})
+      const options = { profiles: [requests], profileOf: [0], pseudoBoxes: {}, refOf: () => undefined }
+      const { texts, cases } = readCases(component, stage.cases, options)
       return cases[0]!.map((number) => (number < 0 ? undefined : texts[number]))
     })
     this.#known = this.look()

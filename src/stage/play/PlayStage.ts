@@ -1,19 +1,9 @@
-import type { Extent } from '@/core/scenario'
 import type { EventRecord, Activity } from '@/core/steps'
 import type { StageCase, StageComponent, StageContext, StageFilling } from '../protocol'
 import type { Inventory } from '../inventory'
 import type { ClockKind } from '../clock'
-import type { ReadingStage } from '../ReadingStage'
+import type { Said } from '../RunnerStage'
 import type { Aim, AimAt } from './aim'
-
-/** What has the focus. */
-export interface Active {
-  /** In the author's words. */
-  name: string
-  takesText: boolean
-  /** Of the asked part. */
-  isPart: boolean
-}
 
 /** What is under way in a page at a moment. */
 export interface Pending {
@@ -25,8 +15,8 @@ export interface Pending {
   isBetween: boolean
 }
 
-/** What a performance asks of its page. All of it is data in and data out, but for `elementOf`. */
-export interface PlayStage extends ReadingStage {
+/** What a performance asks of its page. All of it is data in and data out. */
+export interface PlayStage {
   /** Loads the code of the component that the page holds. Time must pass meanwhile. */
   open(context: StageContext, clock: ClockKind, events: readonly string[]): Promise<void>
   /** Mounts the one case in sight: from here on time is the scenario's. */
@@ -34,7 +24,7 @@ export interface PlayStage extends ReadingStage {
   /** Sets what its axes' values set on elements, now that it stands; tells how many states they ask for. */
   reach(): Pending & { failure?: string; states: number }
   /** The states that its axes' values ask for, those of components in its slots too, by the order in which they are brought about. */
-  states(): { part: string; pseudo: string[] }[]
+  states(): { part: string; pseudo: string[]; isOwn: boolean }[]
   /** Where a person would point to bring the element of such a state about. */
   aimAtState(at: number): Aim
   /** Whether the focus lies in the element of such a state; `give` gives it by script. */
@@ -54,19 +44,13 @@ export interface PlayStage extends ReadingStage {
   goTo(time: number): Promise<number>
   /** Called after all input: what it has started stands still until time goes on. */
   hold(): Promise<void>
-  endFinite(): number
-  aim(at: AimAt): Aim
-  /** What has the focus, and whether it is (inside) a match of a part. */
-  active(at?: AimAt): Active
   /** Gives the focus by script, for parts that Tab does not reach. */
   focus(at: AimAt): boolean
   /** Puts the caret behind the text that has the focus. */
   caretToEnd(): void
   update(props: Readonly<Record<string, unknown>>, slots: Readonly<Record<string, StageFilling>>): void
-  /** Gives all matches of parts a reference number. */
-  refer(parts: readonly string[]): void
-  /** The box of all that can be seen of the component, in the window. */
-  extent(): Extent
+  /** Properties that only a custom element itself knows, as texts; null where a part is not there. */
+  said(asked: readonly Said[]): (string | null)[]
   /** What stands in the case, for lints. */
   inventory(): Inventory
   events(): EventRecord[]

@@ -1,4 +1,4 @@
-import { flatParent, findParts, type MountedCase } from '../findPart'
+import { flatParent, findParts, type StandingCase } from '../findPart'
 import { deepestAt, isInside, pointsOf } from '../hit'
 import type { StageComponent } from '../protocol'
 import { Reader, visibleRect } from '../read'
@@ -10,7 +10,7 @@ export type AimAt = { part: string; index: number } | { x: number; y: number } |
 export type Aim = { x: number; y: number } | { refused: string }
 
 /** Finds where a person would point to reach something, and whether it would be reached. */
-export function aim(component: StageComponent, mounted: MountedCase, at: AimAt): Aim {
+export function aim(component: StageComponent, mounted: StandingCase, at: AimAt): Aim {
   if (at === 'page') return besideComponent(mounted)
   if ('x' in at) {
     const box = mounted.host.getBoundingClientRect()
@@ -32,7 +32,7 @@ export function aim(component: StageComponent, mounted: MountedCase, at: AimAt):
 }
 
 /** Finds where a person would point to reach an element. */
-export function aimAtElement(component: StageComponent, mounted: MountedCase, element: Element, name: string): Aim {
+export function aimAtElement(component: StageComponent, mounted: StandingCase, element: Element, name: string): Aim {
   scrollIntoSight(element)
   const reader = new Reader(component, mounted, {}, () => undefined)
   const hidden = whyHidden(reader, element)
@@ -110,7 +110,7 @@ export interface PartMatch {
 export const printMatch = ({ part, index }: PartMatch): string => (index === 1 ? part : `${part}[${index}]`)
 
 /** The innermost part that an element is, or belongs to, but for the component as a whole. */
-export function nearestPart(component: StageComponent, mounted: MountedCase, element: Element): PartMatch | undefined {
+export function nearestPart(component: StageComponent, mounted: StandingCase, element: Element): PartMatch | undefined {
   for (let link: Element | null = element; link && link !== mounted.frame; link = flatParent(link)) {
     for (const [part, { pseudo }] of Object.entries(component.parts)) {
       if (part === 'host' || part === 'root' || pseudo) continue
@@ -122,7 +122,7 @@ export function nearestPart(component: StageComponent, mounted: MountedCase, ele
 }
 
 /** An element in the author's words: the part that it is, or belongs to. */
-export function describe(component: StageComponent, mounted: MountedCase, element: Element | null): string {
+export function describe(component: StageComponent, mounted: StandingCase, element: Element | null): string {
   if (!element) return 'nothing'
   const tag = `<${element.localName}${element.id ? ` id="${element.id}"` : element.classList.length ? ` class="${element.className}"` : ''}>`
   const match = nearestPart(component, mounted, element)
@@ -131,7 +131,7 @@ export function describe(component: StageComponent, mounted: MountedCase, elemen
 }
 
 /** A point of the window at which nothing of the component lies. */
-function besideComponent({ frame, host }: MountedCase): Aim {
+function besideComponent({ frame, host }: StandingCase): Aim {
   const places = [
     [1, 1],
     [innerWidth - 2, 1],

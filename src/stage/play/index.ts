@@ -1,3 +1,4 @@
+export { activeElement, activeIn, type Active } from './active'
 export { aim, aimAtElement, describe, nearestPart, printMatch, type Aim, type AimAt, type PartMatch } from './aim'
 export { EventLog } from './EventLog'
-export type { Active, PlayStage, PlayWindow, Pending } from './PlayStage'
+export type { PlayStage, PlayWindow, Pending } from './PlayStage'

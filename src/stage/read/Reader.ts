@@ -1,5 +1,5 @@
 import type { Rect } from '@/core/readings'
-import { findParts, type MountedCase } from '../findPart'
+import { findParts, type StandingCase } from '../findPart'
 import type { PseudoBoxes, StageComponent } from '../protocol'
 
 /** One match of a part: an element, or a pseudo-element of it. */
@@ -16,6 +16,11 @@ export class Unread extends Error {
   override name = 'Unread'
 }
 
+/** The browser knows no such property of an element: only the element's own code may. */
+export class OwnProperty extends Error {
+  override name = 'OwnProperty'
+}
+
 /** Looks up parts, styles and boxes of one case, each once. */
 export class Reader {
   #matches = new Map<string, Match[]>()
@@ -24,7 +29,7 @@ export class Reader {
 
   constructor(
     readonly component: StageComponent,
-    readonly mounted: MountedCase,
+    readonly mounted: StandingCase,
     /** Boxes of pseudo-elements, which no page can measure itself; by `refOf(element) + pseudo`. */
     readonly pseudoBoxes: PseudoBoxes,
     readonly refOf: (element: Element) => number | undefined,

@@ -1,4 +1,4 @@
-import { findParts, type MountedCase } from '../findPart'
+import { findParts, type StandingCase } from '../findPart'
 import type { StageComponent } from '../protocol'
 import { selectorKeys, splitList } from './selectorKeys'
 
@@ -32,18 +32,16 @@ export class DeclaredRules {
 /**
  * What the component's own styles declare for its parts, in any of the mounted cases. States that only a pointer or the
  * keyboard brings about are taken to hold; custom properties are left out.
- * @param own which sheets are the component's own
+ * @param sheets the component's own
  * @param rules of what was asked before
  */
 export function declaredFor(
   component: StageComponent,
-  cases: readonly MountedCase[],
-  own: readonly string[],
+  cases: readonly StandingCase[],
+  sheets: readonly Pick<StageComponent['sheets'][number], 'text' | 'scoped'>[],
   rules: DeclaredRules,
 ): Declared[] {
-  const all = component.sheets
-    .filter(({ url }) => own.includes(url))
-    .map(({ scoped, text }) => rules.of(component.isolated ? text : scoped))
+  const all = sheets.map(({ scoped, text }) => rules.of(component.isolated ? text : scoped))
   const found = new Map<string, Declared>()
   const shadows = new Map<CSSStyleSheet, RuleIndex>()
   // Elements that look the same to every selector are asked once.
@@ -131,7 +129,7 @@ function matches(element: Element, selector: string): boolean {
 }
 
 /** Sheets of the shadow tree that a part lies in, where that is not the case's own. */
-function shadowSheets(element: Element, mounted: MountedCase): CSSStyleSheet[] {
+function shadowSheets(element: Element, mounted: StandingCase): CSSStyleSheet[] {
   const root = element.getRootNode()
   if (!(root instanceof ShadowRoot) || root === mounted.scope) return []
   return [...root.adoptedStyleSheets, ...root.styleSheets]

@@ -1,4 +1,4 @@
-import { findParts, type MountedCase } from '../findPart'
+import { findParts, type StandingCase } from '../findPart'
 import type { StageComponent } from '../protocol'
 
 // States of forms and disclosure that markup or a script brings about, and that selectors can name.
@@ -18,7 +18,7 @@ const PASSED_OVER =
   /^(id|for|class|style|name|value|href|src|alt|title|tabindex|aria-(label|labelledby|describedby|controls)|data-brelt.*|data-reach)$/
 
 /** By what styles could tell a case from others: classes, attributes and form states of its parts' first elements. */
-export function featuresOf(component: StageComponent, mounted: MountedCase): string[] {
+export function featuresOf(component: StageComponent, mounted: StandingCase): string[] {
   if (mounted.failure !== undefined) return []
   const parts = Object.entries(component.parts).filter(
     ([name, { pseudo, inPage }]) => name !== 'host' && !pseudo && !inPage,

@@ -1,4 +1,4 @@
-import type { MountedCase } from '../findPart'
+import type { StandingCase } from '../findPart'
 import type { StageComponent, StageProbe } from '../protocol'
 import { computedValue } from './readStyle'
 import { Reader, type Match } from './Reader'
@@ -30,7 +30,7 @@ const OWN = [
 /** Has the browser compute expected values, each in the place of the part that it is expected of. */
 export function answerProbes(
   component: StageComponent,
-  cases: readonly MountedCase[],
+  cases: readonly StandingCase[],
   probes: readonly StageProbe[],
 ): ProbeAnswer[] {
   const placed = probes.map((probe) => place(component, cases, probe))
@@ -50,7 +50,7 @@ export function answerProbes(
 
 function place(
   component: StageComponent,
-  cases: readonly MountedCase[],
+  cases: readonly StandingCase[],
   probe: StageProbe,
 ): Placed | { invalid: string } {
   const element = document.createElement('div')
@@ -91,7 +91,7 @@ function lostValue(style: CSSStyleDeclaration, { property, text }: StageProbe): 
   return `no custom property ${[...new Set(lost)].join(' and no ')} is set there`
 }
 
-function partIn(component: StageComponent, mounted: MountedCase | undefined, part: string): Match | undefined {
+function partIn(component: StageComponent, mounted: StandingCase | undefined, part: string): Match | undefined {
   if (!mounted) return undefined
   return new Reader(component, mounted, {}, () => undefined).matches(part)[0]
 }

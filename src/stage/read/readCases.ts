@@ -1,9 +1,9 @@
 import { MATCH_SEPARATOR } from '@/core/readings'
-import type { MountedCase } from '../findPart'
+import type { StandingCase } from '../findPart'
 import { bringIntoView } from '../intoView'
 import type { PseudoBoxes, StageComponent, StageReadings, StageRequest } from '../protocol'
 import { MATCH_READERS, PART_READERS } from './readers'
-import { Reader, Unread, type Match, type ReadMatch } from './Reader'
+import { OwnProperty, Reader, Unread, type Match, type ReadMatch } from './Reader'
 import { readStyle } from './readStyle'
 
 export interface ReadOptions {
@@ -32,25 +32,27 @@ class Interned {
 /** Reads all that is asked of all cases, in one go: the page is laid out once. */
 export function readCases(
   component: StageComponent,
-  cases: readonly MountedCase[],
+  cases: readonly StandingCase[],
   options: ReadOptions,
 ): StageReadings {
   const texts = new Interned()
   const reasons = new Interned()
+  const unknown: StageReadings['unknown'] = []
   const read = cases.map((mounted, at) => {
     const requests = options.profiles[options.profileOf[at]!]!
     if (mounted.failure !== undefined) return requests.map(() => -1 - reasons.number(mounted.failure!))
     const reader = new Reader(component, mounted, options.pseudoBoxes, options.refOf)
     if (requests.some(({ origin }) => origin === 'pointer' || origin === 'paint')) bringIntoView(mounted)
-    return requests.map((request) => {
+    return requests.map((request, number) => {
       try {
         return texts.number(readRequest(reader, request))
       } catch (error) {
+        if (error instanceof OwnProperty) unknown.push([at, number])
         return -1 - reasons.number(error instanceof Unread ? error.message : `could not be read: ${String(error)}`)
       }
     })
   })
-  return { texts: texts.list, reasons: reasons.list, cases: read }
+  return { texts: texts.list, reasons: reasons.list, cases: read, unknown }
 }
 
 function readRequest(reader: Reader, request: StageRequest): string {

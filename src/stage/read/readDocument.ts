@@ -1,5 +1,5 @@
 import { takesFocus } from '../focusTarget'
-import { Unread, type Reader, type ReadMatch } from './Reader'
+import { OwnProperty, Unread, type Reader, type ReadMatch } from './Reader'
 
 const ofElement =
   (name: string, read: (element: Element, reader: Reader, argument: string) => string): ReadMatch =>
@@ -12,13 +12,19 @@ const ofElement =
 export const DOCUMENT_READERS = {
   attr: ofElement('attr', (element, _, argument) => element.getAttribute(argument) ?? 'none'),
   prop: ofElement('prop', (element, _, argument) => {
-    const value = (element as unknown as Record<string, unknown>)[argument]
-    if (value === undefined || value === null) return 'none'
-    return typeof value === 'object' ? JSON.stringify(value) : String(value)
+    if (!(argument in element)) throw new OwnProperty()
+    return propertyText(element, argument)
   }),
   focused: ofElement('focused', (element, { mounted }) => (hasFocus(element, mounted.focused) ? 'yes' : 'no')),
   focusable: ofElement('focusable', (element) => (isFocusable(element) ? 'yes' : 'no')),
 } satisfies Record<string, ReadMatch>
+
+/** A property as a text; `none` where it has none. */
+export function propertyText(element: Element, name: string): string {
+  const value = (element as unknown as Record<string, unknown>)[name]
+  if (value === undefined || value === null) return 'none'
+  return typeof value === 'object' ? JSON.stringify(value) : String(value)
+}
 
 /** Whether an element has the focus, as its own tree tells it. A focus that is forced is no less one. */
 function hasFocus(element: Element, forced: Element | undefined): boolean {

@@ -1,0 +1,51 @@
+import { realFrame } from './comeToRest'
+import { extentOf } from './extent'
+import { activeIn, aim } from './play'
+import { expose } from './expose'
+import { keepPristine } from './pristine'
+import { DocumentReader, FramesReader, type DocumentReading, type ReaderWindow } from './reader'
+
+// In this world they are the browser's own, whatever has been done to the component's.
+const pristine = keepPristine(window)
+let reader: DocumentReading | undefined
+
+const opened = () => {
+  if (!reader) throw new Error('no component is read')
+  return reader
+}
+
+/** Where input is given, one case stands in the document itself. */
+function single(): DocumentReader {
+  if (!(reader instanceof DocumentReader)) throw new Error('no case is mounted')
+  return reader
+}
+
+// Enough for any component; a page that shows thousands of things needs no more exact a box.
+const MAX_BOXES = 500
+
+expose(window, 'breltReader', {
+  open: (component, inFrames) => {
+    reader = inFrames ? new FramesReader(component) : new DocumentReader(component, 0)
+  },
+  openOwn: (component, lastReference) => new DocumentReader(component, lastReference),
+  refer: (parts) => opened().refer(parts),
+  arrange: (cases, failures, parts) => opened().arrange(cases, failures, parts),
+  show: () => opened().show(),
+  endAnimations: () => opened().endAnimations(),
+  wait: (what) => (what === 'frame' ? realFrame({ pristine }) : new Promise((done) => pristine.setTimeout(done, 0))),
+  read: (profiles, profileOf, pseudoBoxes) => opened().read(profiles, profileOf, pseudoBoxes),
+  probe: (probes) => opened().probe(probes),
+  declared: (sheets) => opened().declared(sheets),
+  features: () => opened().features(),
+  traceOf: (index) => opened().traceOf(index),
+  sample: (index, part, properties) => opened().sample(index, part, properties),
+  elementOf: (index, part, match) => opened().elementOf(index, part, match),
+  clear: () => reader?.clear(),
+  aim: (at) => aim(single().component, single().first, at),
+  active: (at) => activeIn(single().component, single().first, at),
+  endFinite: () => single().endFinite(),
+  extent: () =>
+    extentOf(
+      [...single().first.frame.querySelectorAll('*')].slice(0, MAX_BOXES).filter((each) => each.checkVisibility()),
+    ),
+} satisfies ReaderWindow['breltReader'])
