@@ -3,10 +3,13 @@ import { parseWhere, type Box } from '@/core/matrix'
 import { BadInput } from '@/core/problem'
 import { exitStatus, REPORTERS, type Report, type ReportFormat } from '@/core/report'
 import type { Cover } from '@/core/sheet'
-import { launchChromium, prepareLibrary, verifyLibrary } from '@/runner'
+import { BrowserSource, launchChromium, prepareLibrary, verifyLibrary } from '@/runner'
 import { openFolder } from '@/source'
 import { paintFor } from './paint'
 import { makeProgress } from './progress'
+
+// As where none can be started at all.
+const NOTHING_RUNS = 3
 
 export interface VerifyArguments {
   component?: string[]
@@ -25,10 +28,10 @@ export async function verify(folder: string, given: VerifyArguments): Promise<nu
   const where = given.where === undefined ? undefined : parseWhere(given.where)
   if (where?.problems.length) throw new BadInput(where.problems)
   // It starts while the library is prepared. That there is none is told only where the library is in order.
-  const browser = launchChromium()
-  browser.catch(() => {})
+  const browsers = new BrowserSource(launchChromium)
+  browsers.get().catch(() => {})
   const prepared = await prepare(folder, given, where?.box).catch(async (error: unknown) => {
-    await browser.then((started) => started.close()).catch(() => {})
+    await browsers.close()
     throw error
   })
   const stop = new AbortController()
@@ -37,7 +40,7 @@ export async function verify(folder: string, given: VerifyArguments): Promise<nu
   process.once('SIGTERM', onInterrupt)
   const progress = makeProgress()
   try {
-    const report = await verifyLibrary(await browser, prepared, {
+    const report = await verifyLibrary(browsers, prepared, {
       workers: given.workers,
       repeat: given.repeat,
       clock: given.clock,
@@ -47,10 +50,11 @@ export async function verify(folder: string, given: VerifyArguments): Promise<nu
     progress.end()
     print(report, given)
     if (stop.signal.aborted) process.stderr.write('Stopped: this is what was found so far.\n')
-    return stop.signal.aborted ? 1 : exitStatus(report)
+    if (browsers.isLost) process.stderr.write('The browser went down again and again: this is what was found before.\n')
+    return browsers.isLost ? NOTHING_RUNS : stop.signal.aborted ? 1 : exitStatus(report)
   } finally {
     progress.end()
-    await browser.then((started) => started.close()).catch(() => {})
+    await browsers.close()
   }
 }
 

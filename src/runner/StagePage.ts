@@ -32,6 +32,7 @@ export class StagePage implements ReadablePage {
   #component?: StageComponent
 
   private constructor(
+    private readonly browser: Browser,
     private readonly root: CDPSession,
     private readonly browserContextId: string,
     private readonly session: CDPSession,
@@ -51,7 +52,7 @@ export class StagePage implements ReadablePage {
     const root = await rootSession(browser)
     const { browserContextId } = await root.send('Target.createBrowserContext')
     const session = await openTarget(browser, { browserContextId })
-    const stage = new StagePage(root, browserContextId, session)
+    const stage = new StagePage(browser, root, browserContextId, session)
     await stage.prepare(viewport)
     await stage.load()
     return stage
@@ -102,6 +103,11 @@ export class StagePage implements ReadablePage {
   /** Calls the reader, which no code of the component's reaches. It may still be kept waiting by it. @throws StageHang */
   private ask<K extends keyof ReaderStage & string>(name: K, ...given: Parameters<ReaderStage[K]>) {
     return this.watched(this.#reader.call(name, ...given), false)
+  }
+
+  /** Its browser has gone down. */
+  get isGone(): boolean {
+    return !this.browser.connected
   }
 
   private watched<T>(sent: Promise<T>, isMounting: boolean): Promise<T> {

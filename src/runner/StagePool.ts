@@ -1,5 +1,5 @@
-import type { Browser } from 'puppeteer-core'
 import type { Viewport } from '@/core/sheet'
+import type { BrowserSource } from './BrowserSource'
 import { StagePage } from './StagePage'
 
 /** Pages in which cases are read, handed from one component to the next; opening one takes longer than most components' cases. */
@@ -9,7 +9,7 @@ export class StagePool {
   #isClosed = false
 
   constructor(
-    readonly browser: () => Promise<Browser>,
+    readonly browsers: BrowserSource,
     readonly viewport: Viewport,
   ) {}
 
@@ -19,15 +19,25 @@ export class StagePool {
   }
 
   private async open(): Promise<StagePage> {
-    const page = await StagePage.open(await this.browser(), this.viewport)
-    // Nobody may be left to close one that opens late.
-    if (this.#isClosed) await page.close()
-    return page
+    const browser = await this.browsers.get()
+    try {
+      const page = await StagePage.open(browser, this.viewport)
+      // Nobody may be left to close one that opens late.
+      if (this.#isClosed) await page.close()
+      return page
+    } catch (error) {
+      if (browser.connected) throw error
+      return this.open()
+    }
   }
 
-  /** A page for a component, on a site of its own. */
+  /** A page for a component, on a site of its own. @throws NoBrowser, BrowserLost */
   async take(): Promise<StagePage> {
-    return this.#ready.shift() ?? this.open()
+    for (let next = this.#ready.shift(); next; next = this.#ready.shift()) {
+      const page = await next.catch(() => undefined)
+      if (page && !page.isGone) return page
+    }
+    return this.open()
   }
 
   /** Takes a page back that is sound, and loads it anew while others work. */
@@ -36,7 +46,7 @@ export class StagePool {
   }
 
   private keep(page: Promise<StagePage>) {
-    page.catch(() => {}) // told to whom it is handed
+    page.catch(() => {}) // whoever asks next opens another
     this.#ready.push(page)
   }
 

@@ -9,7 +9,8 @@ import {
   type PlannedCase,
   type Readings,
 } from '@/core/plan'
-import { stageCaseOf } from '@/stage'
+import { stageCaseOf, TAKEN_OUT } from '@/stage'
+import { ChunkSpoiled } from './Recovery'
 import { answerProbes, findOrigins, readCases, referredParts } from './reading'
 import type { RunSetup } from './RunSetup'
 import type { StateTrial } from './StateTrial'
@@ -62,6 +63,9 @@ export async function runChunk(
     referred.length > 0 ? cases.length : cases.filter(isForced).length,
     referred,
   )
+  // Who has taken cases away has taken others' too: each is to be read by itself.
+  const gone = cases.length > 1 && Object.values(failures).find((failure) => failure === TAKEN_OUT)
+  if (gone) throw new ChunkSpoiled(gone)
   const more = (await setup.surveyor?.more(page, cases)) ?? []
   const readings = await readCases(
     page,

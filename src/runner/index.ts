@@ -1,3 +1,4 @@
+export { BrowserSource } from './BrowserSource'
 export { launchChromium, NoBrowser } from './chromium'
 export { defaultClock } from './clock'
 export type { PlaySetup } from './PlaySetup'

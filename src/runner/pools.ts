@@ -1,5 +1,5 @@
-import type { Browser } from 'puppeteer-core'
 import type { Viewport } from '@/core/sheet'
+import type { BrowserSource } from './BrowserSource'
 import { PlayPool, type PoolOptions } from './scenario'
 import { StagePool } from './StagePool'
 
@@ -7,12 +7,13 @@ import { StagePool } from './StagePool'
 export interface RunPools {
   stages: StagePool
   plays: PlayPool
+  browsers: BrowserSource
   close(): Promise<void>
 }
 
-/** Pools that open their pages in one browser, as they are needed. The browser is left to the caller. */
-export function openPools(browser: () => Promise<Browser>, viewport: Viewport, options: PoolOptions = {}): RunPools {
-  const stages = new StagePool(browser, viewport)
-  const plays = new PlayPool(browser, options)
-  return { stages, plays, close: async () => void (await Promise.all([stages.close(), plays.close()])) }
+/** Pools that open their pages in one browser at a time, as they are needed. The browsers are left to the caller. */
+export function openPools(browsers: BrowserSource, viewport: Viewport, options: PoolOptions = {}): RunPools {
+  const stages = new StagePool(browsers, viewport)
+  const plays = new PlayPool(() => browsers.get(), options)
+  return { stages, plays, browsers, close: async () => void (await Promise.all([stages.close(), plays.close()])) }
 }

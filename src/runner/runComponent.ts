@@ -1,5 +1,5 @@
 import { availableParallelism } from 'node:os'
-import { ContextJudge, unreadCase, type CaseResult, type CheckResult, type PlannedCase } from '@/core/plan'
+import { unreadCase, type CaseResult, type CheckResult, type PlannedCase } from '@/core/plan'
 import { groupBy } from '@/core/group'
 import { counted } from '@/core/words'
 import {
@@ -12,15 +12,18 @@ import {
   type StageContext,
 } from '@/stage'
 import type { RunSetup } from './RunSetup'
-import { mountOrder, remember, runChunk, type ReadingStore, type Waiting } from './chunk'
+import { remember, runChunk, type ReadingStore, type Waiting } from './chunk'
 import { judgeWaiting } from './judgeWaiting'
-import { stageContext } from './stageContext'
-import { compareWithEngine, Tampered } from './reading'
+import { CASES_PER_CHUNK, divide, DOCUMENTS_PER_CHUNK, type Chunk } from './divide'
+import { compareWithEngine } from './reading'
 import { runInputCases, type InputResult } from './scenario'
-import { MOUNT_LIMIT_MS, StageHang } from './PageWatch'
+import { MOUNT_LIMIT_MS } from './PageWatch'
+import { MAX_HANGS, Recovery } from './Recovery'
 import type { StagePage } from './StagePage'
 import type { RunPools } from './pools'
 import { StateTrial } from './StateTrial'
+
+const WENT_DOWN = 'the browser went down: it was started anew, and what it was reading was read again'
 
 export interface RunListener {
   /** Called with each judged case, as soon as it is known for good. */
@@ -30,15 +33,8 @@ export interface RunListener {
   signal?: AbortSignal
 }
 
-// As many as stand in one document before laying it out costs more than opening another.
-const CASES_PER_CHUNK = 500
-// Fewer where a component brings code: what is done in one go is then done in well under the time after which it is taken to hang.
-const SCRIPTED_CASES_PER_CHUNK = 100
-const DOCUMENTS_PER_CHUNK = 24
 /** Pages that share a component's chunks: a browser lays out one page on one core. */
 const MAX_LANES = Math.max(1, Math.min(4, availableParallelism()))
-/** A component whose code hangs is opened anew this often; then the rest of its cases stays unread. */
-const MAX_HANGS = 2
 /** How long is waited in all for a component whose script never returns; closing and opening its page comes on top. */
 export const LONGEST_LOSS_MS = MAX_HANGS * MOUNT_LIMIT_MS
 
@@ -68,24 +64,15 @@ class SideEffectFound extends Error {
   override name = 'SideEffectFound'
 }
 
-/** Cases of one context that are mounted together. */
-interface Chunk {
-  cases: readonly PlannedCase[]
-  context: StageContext
-  judge: ContextJudge
-}
-
 class ComponentRun {
   #chunks: Chunk[] = []
-  #hangs = 0
+  readonly #recovery = new Recovery<PlannedCase>()
   #store: ReadingStore = new Map()
   #waiting: Waiting[] = []
   /** Results that may turn out not to count. */
   #held: CaseResult[] = []
   /** Results of cases that real input has brought about. */
   #acted: CaseResult[] = []
-  /** Why nothing of the component can be read any more. */
-  #lost?: string
   /** The page that the first chunk was read in. */
   #opened?: StagePage | undefined
   #incidents = new Set<string>()
@@ -112,10 +99,10 @@ class ComponentRun {
       plan.cases.filter((planned) => !isByStep(planned)),
       ({ values }) => contexts.map((name) => values[name]).join('|'),
     )
-    this.#chunks = [...groups.values()].flatMap((cases) => this.divide(cases))
+    this.#chunks = [...groups.values()].flatMap((cases) => divide(this.setup, cases, this.isIsolated))
     await this.readFirst()
     // Nothing is tried out of a component that has been given up.
-    const samples = this.#lost === undefined ? this.#trial.samples() : []
+    const samples = this.#recovery.lost === undefined ? this.#trial.samples() : []
     // Real input takes pages of its own: it goes on beside the rest.
     await Promise.all([this.readChunks(), this.readByInput([...byStep, ...samples])])
     for (const real of this.#trial.replacements()) this.takeActed(real)
@@ -155,45 +142,32 @@ class ComponentRun {
     this.pools.stages.give(page)
   }
 
-  private divide(cases: readonly PlannedCase[]): Chunk[] {
-    const { plan, tokens, tolerance, component } = this.setup
-    const context = this.contextOf(cases[0]!)
-    const size = this.isIsolated ? DOCUMENTS_PER_CHUNK : hasCode(component) ? SCRIPTED_CASES_PER_CHUNK : CASES_PER_CHUNK
-    // Judges are not shared between chunks: lanes work at the same time.
-    return Array.from({ length: Math.ceil(cases.length / size) }, (_, at) => ({
-      cases: mountOrder(cases.slice(at * size, (at + 1) * size)),
-      context,
-      judge: new ContextJudge(plan, tokens, tolerance),
-    }))
-  }
-
-  private contextOf({ values }: PlannedCase): StageContext {
-    const inContext = Object.fromEntries(this.setup.contexts.map((name) => [name, values[name]!]))
-    return stageContext(this.setup.tokens, inContext)
-  }
-
   /** Works at chunks in a page, until there are none; gives back the page, if one is open. */
   private async work(chunks: Chunk[]): Promise<StagePage | undefined> {
     let page = this.#opened
     this.#opened = undefined
     try {
       for (let chunk = chunks.shift(); chunk && !this.listener.signal?.aborted; chunk = chunks.shift()) {
-        let { cases } = chunk
-        while (cases.length > 0 && !this.listener.signal?.aborted) {
-          if (this.#lost !== undefined) {
-            for (const planned of cases) if (planned.judged) this.giveUp(planned, this.#lost)
-            break
+        const groups: (readonly PlannedCase[])[] = [chunk.cases]
+        for (let cases = groups.shift(); cases && !this.listener.signal?.aborted; cases = groups.shift()) {
+          if (cases.length === 0) continue
+          if (this.#recovery.lost !== undefined) {
+            this.giveUp(cases, this.#recovery.lost)
+            continue
           }
+          let isOpening = true
           try {
             page ??= await this.open(chunk.context)
+            isOpening = false
             await page.setContext(chunk.context)
             await this.readChunk(page, chunk, cases)
-            break
+            page = await this.cleared(page)
           } catch (error) {
             if (error instanceof SideEffectFound) throw error
+            const isGone = page?.isGone ?? false
             await page?.close()
             page = undefined
-            cases = this.recover(error, cases)
+            groups.unshift(...(isGone ? this.readAgain(cases) : this.recover(error, cases, isOpening)))
           }
         }
       }
@@ -201,6 +175,17 @@ class ComponentRun {
     } catch (error) {
       if (page) this.pools.stages.give(page)
       throw error
+    }
+  }
+
+  /** The page for the next cases. One that cannot even be cleared is not used again: all of it has been read. */
+  private async cleared(page: StagePage): Promise<StagePage | undefined> {
+    try {
+      await page.clear()
+      return page
+    } catch {
+      await page.close()
+      return undefined
     }
   }
 
@@ -221,13 +206,13 @@ class ComponentRun {
     // Once is enough: what falsifies readings does so from the start.
     if (!this.#isCompared && hasCode(this.setup.component)) await compareWithEngine(page, [0, cases.length - 1], 'root')
     this.#isCompared = true
+    this.pools.browsers.noteWork()
     if (this.mayHaveSideEffects && (await page.sideEffect()) !== undefined) throw new SideEffectFound()
     if (!read.isSettled) this.incident('its animations did not settle: they go on changing it')
     for (const note of read.notes) this.#notes.set(note, (this.#notes.get(note) ?? 0) + 1)
+    for (const message of await page.incidents()) this.incident(message)
     for (const result of read.results) this.deliver(result)
     this.#waiting.push(...read.waiting)
-    for (const message of await page.incidents()) this.incident(message)
-    await page.clear()
   }
 
   /** What is known for good is told at once; what may turn out otherwise waits. */
@@ -266,30 +251,21 @@ class ComponentRun {
     else this.#acted.push({ key: planned.key, values: planned.values, checks: read.checks as CheckResult[] })
   }
 
-  /** Decides what to do after a chunk has failed: leave out the case that hangs, or give the component up. */
-  private recover(error: unknown, cases: readonly PlannedCase[]): readonly PlannedCase[] {
-    if (this.listener.signal?.aborted) return []
-    if (error instanceof Tampered) {
-      this.#lost = error.message
-      return cases
-    }
-    if (!(error instanceof StageHang)) {
-      // The page's own error comes with its kind before it and its stack behind.
-      const [sentence = ''] = (error as Error).message.split(/\n| {2,}at /)
-      this.#lost = `the component could not be staged: ${sentence.trim().replace(/^(Uncaught )?Error: /, '')}`
-      return cases
-    }
-    const culprit = error.caseIndex === undefined || error.caseIndex < 0 ? undefined : cases[error.caseIndex]
-    if (++this.#hangs >= MAX_HANGS || !culprit) {
-      this.#lost = error.reason
-      return cases
-    }
-    if (culprit.judged) this.giveUp(culprit, error.reason)
-    return cases.filter((planned) => planned !== culprit)
+  /** What was being read when the browser went down. Whether there is another shows when a page is opened. */
+  private readAgain(cases: readonly PlannedCase[]) {
+    this.incident(WENT_DOWN)
+    return [cases]
   }
 
-  private giveUp(planned: PlannedCase, reason: string) {
-    this.deliver(unreadCase(this.setup.plan, planned, reason))
+  private recover(error: unknown, cases: readonly PlannedCase[], isOpening: boolean) {
+    if (this.listener.signal?.aborted) return []
+    const { again, left } = this.#recovery.after(error, cases, isOpening)
+    if (left) this.giveUp(left.cases, left.reason)
+    return again
+  }
+
+  private giveUp(cases: readonly PlannedCase[], reason: string) {
+    for (const planned of cases) if (planned.judged) this.deliver(unreadCase(this.setup.plan, planned, reason))
   }
 
   private incident(message: string) {

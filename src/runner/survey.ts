@@ -7,6 +7,7 @@ import { readRules } from '@/core/spec'
 import type { Survey } from '@/core/survey'
 import type { Inventory } from '@/stage'
 import type { PreparedComponent, PreparedLibrary } from './prepare'
+import { BrowserSource } from './BrowserSource'
 import { openPools } from './pools'
 import { runComponent } from './runComponent'
 import { SurveyCollector } from './SurveyCollector'
@@ -46,7 +47,8 @@ export async function surveyComponent(
   let taken = new SurveyCollector({ library, tokens, own, base, isForDrafting: true })
   const left = new Map<string, string>()
   let inventory: Inventory | undefined
-  const pools = openPools(() => Promise.resolve(browser), library.data.viewport)
+  const browsers = BrowserSource.from(browser)
+  const pools = openPools(browsers, library.data.viewport)
   // What was not known of when a case was read is read of it in a second go.
   try {
     for (let go = 0; go < 2; go++) {
@@ -71,6 +73,7 @@ export async function surveyComponent(
     }
   } finally {
     await pools.close()
+    await browsers.close()
   }
   const survey = taken.survey(
     sheet,

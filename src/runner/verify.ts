@@ -8,6 +8,7 @@ import { unsupportedKind } from '@/source'
 import type { ScenarioResult } from '@/core/scenario'
 import { lintInventory, type ClockKind } from '@/stage'
 import type { PreparedComponent, PreparedLibrary } from './prepare'
+import { BrowserSource } from './BrowserSource'
 import { inOrder } from './inOrder'
 import { openPools, type RunPools } from './pools'
 import { runComponent } from './runComponent'
@@ -34,13 +35,16 @@ export interface VerifyOptions {
 
 /** Verifies prepared components. Stopped by its signal, it reports what it has found so far. */
 export async function verifyLibrary(
-  browser: Browser,
+  browser: Browser | BrowserSource,
   prepared: PreparedLibrary,
   options: VerifyOptions = {},
 ): Promise<Report> {
   const { library, components } = prepared
   const { clock, workers = 2 } = options
-  const pools = openPools(() => Promise.resolve(browser), library.data.viewport, { ...(clock && { clock }) })
+  const browsers = BrowserSource.from(browser)
+  // Told at once where there is none.
+  const version = await (await browsers.get()).version()
+  const pools = openPools(browsers, library.data.viewport, { ...(clock && { clock }) })
   pools.stages.warm(Math.min(workers, components.length))
   pools.plays.warm(played(prepared), library.data.viewport)
   const startedAt = new Date()
@@ -75,11 +79,12 @@ export async function verifyLibrary(
     await Promise.all([...Array.from({ length: workers }, work), scenarios])
   } finally {
     await pools.close()
+    if (browsers !== browser) await browsers.close()
   }
   return makeReport(
     {
       library: library.data.name,
-      browser: (await (await browser).version()).replace(/^\w+\//, 'Chromium '),
+      browser: version.replace(/^\w+\//, 'Chromium '),
       startedAt,
       milliseconds: performance.now() - start,
     },

@@ -1,8 +1,7 @@
 import { randomUUID } from 'node:crypto'
-import type { Browser } from 'puppeteer-core'
 import type { RunEvent } from '@/contract'
 import { BadInput } from '@/core/problem'
-import { NoBrowser, prepareLibrary, verifyLibrary } from '@/runner'
+import { BrowserSource, NoBrowser, prepareLibrary, verifyLibrary } from '@/runner'
 import { findLibrary, RunRecorder, treeOfLibrary, type Connection, type RunState } from '@/store'
 import type { Launch } from './Browsers'
 
@@ -18,6 +17,9 @@ interface LiveRun {
 
 // What a run tells more often than this nobody can see.
 const TELL_EVERY_MS = 60
+
+const WENT_DOWN =
+  'The browser went down three times in a row. What was found before that is kept; the rest was not read. There may be too little memory.'
 
 /** Runs of all libraries, while they go on and as they ended. One run of a library goes on at a time. */
 export class Runs {
@@ -101,13 +103,12 @@ export class Runs {
     let state: RunState = 'done'
     let problem = ''
     let version = ''
-    let browser: Browser | undefined
+    const browsers = new BrowserSource(this.launch)
     try {
       const prepared = await prepareLibrary(await treeOfLibrary(link.db, run.libraryId), { components: slugs })
-      browser = await this.launch()
       const writes: Promise<void>[] = []
       let told = 0
-      const report = await verifyLibrary(browser, prepared, {
+      const report = await verifyLibrary(browsers, prepared, {
         signal: run.stop.signal,
         onCase: (slug, result) => recorder.addCase(slug, result),
         onProgress: (done, total, slug) => {
@@ -134,6 +135,7 @@ export class Runs {
         if (scenarios.length > 0) await recorder.addScenarios(slug, scenarios)
       }
       if (run.stop.signal.aborted) state = 'stopped'
+      else if (browsers.isLost) [state, problem] = ['failed', WENT_DOWN]
     } catch (error) {
       state = 'failed'
       problem =
@@ -141,7 +143,7 @@ export class Runs {
           ? error.message
           : `Something went wrong in Brelt: ${(error as Error).message}`
     } finally {
-      await browser?.close().catch(() => {})
+      await browsers.close()
     }
     await recorder.end({ state, milliseconds: Date.now() - startedAt.getTime(), browser: version, problem })
     this.tell(run, { type: 'end', state, problem })

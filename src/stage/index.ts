@@ -25,6 +25,7 @@ export {
   type StageRequest,
 } from './protocol'
 export type { ReaderStage } from './reader'
+export { TAKEN_OUT } from './takenOut'
 export type { RunnerStage, Said } from './RunnerStage'
 export { settle } from './settle'
 export { mayEscape } from './escape'

@@ -9,6 +9,8 @@ import { openPlayPage, type PlayPage } from '../clock'
 import type { ScenarioJob } from './scenarioJobs'
 
 const USUAL_LIMIT_MS = 10_000
+// Who takes the browser down does so every time.
+const MAX_LOSSES = 3
 
 /** Work that took longer than its limit. */
 class OutOfTime extends Error {
@@ -44,19 +46,39 @@ export class PlayLane {
       },
     }
     try {
-      // What a browser takes to start is not the component's time.
-      await this.open(setup)
-      return await this.within(() => this.playUnwatched(setup, plan, noting))
+      return await this.steadily(setup, async (page) => {
+        const player = await Performer.start(page, setup, plan.planned, plan.before)
+        return player.perform(plan, noting)
+      })
     } catch (error) {
       if (error instanceof OutOfTime) return nothing(plan, error.message, reached, 'misses')
       if (error instanceof CannotStart) return nothing(plan, error.message)
-      await this.close()
       return nothing(plan, `its page was lost: ${(error as Error).message}`, reached)
     }
   }
 
+  /**
+   * Does some work in the lane's page, within its limit. When its browser goes down meanwhile, the work is done again in another.
+   * @throws what the work throws, and OutOfTime
+   */
+  async steadily<T>(setup: Pick<PlaySetup, 'viewport'>, work: (page: PlayPage) => Promise<T>): Promise<T> {
+    for (let losses = 1; ; losses++) {
+      // What a browser takes to start is not the component's time.
+      const page = await this.open(setup)
+      try {
+        return await this.within(() => work(page))
+      } catch (error) {
+        if (error instanceof CannotStart || error instanceof OutOfTime) throw error
+        const { isGone } = page
+        await this.close()
+        if (!isGone) throw error
+        if (losses >= MAX_LOSSES) throw new Error(`its browser went down ${losses} times`, { cause: error })
+      }
+    }
+  }
+
   /** Does some work in the lane's page, and gives the page up when that takes too long. @throws OutOfTime */
-  async within<T>(work: () => Promise<T>): Promise<T> {
+  private async within<T>(work: () => Promise<T>): Promise<T> {
     let timer: NodeJS.Timeout | undefined
     const limit = this.limit ?? USUAL_LIMIT_MS * patience()
     const out = new Promise<never>((_, reject) => {
@@ -73,12 +95,6 @@ export class PlayLane {
     } finally {
       clearTimeout(timer)
     }
-  }
-
-  private async playUnwatched(setup: PlaySetup, plan: ScenarioPlan, listener: PlayListener): Promise<Performance> {
-    const page = await this.open(setup)
-    const player = await Performer.start(page, setup, plan.planned, plan.before)
-    return player.perform(plan, listener)
   }
 
   /** The lane's page; opened where there is none. */

@@ -11,7 +11,7 @@ import {
 import { stepsToReach } from '@/core/scenario'
 import type { Inventory } from '@/stage'
 import { StepJudge } from './StepJudge'
-import { CannotStart, Performer } from './Performer'
+import { Performer } from './Performer'
 import type { PlayLane } from './PlayLane'
 import type { PlayPool } from './PlayPool'
 import type { PlaySetup } from '../PlaySetup'
@@ -74,8 +74,7 @@ async function readByInput(
   const problem = issues[0]?.message ?? planned.settings.problem
   if (problem !== undefined) return unread(problem)
   try {
-    const page = await lane.open(setup)
-    return await lane.within(async () => {
+    return await lane.steadily(setup, async (page) => {
       await Performer.start(page, setup, planned, steps)
       const judge = new StepJudge(page, { ...setup, space: plan.space }, planned, plan.profiles, elsewhere)
       const looked = await judge.lookFully(planned.profile)
@@ -84,7 +83,6 @@ async function readByInput(
       return { kind: 'read', planned, ...looked, inventory, trace }
     })
   } catch (error) {
-    if (!(error instanceof CannotStart)) await lane.close()
     return unread((error as Error).message)
   }
 }

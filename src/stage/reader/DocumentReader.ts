@@ -1,4 +1,4 @@
-import { endFinite } from '../clock'
+import { endFinite } from '../clock/animations'
 import { CASE_AT, CASE_TAG, CONTAINER, FRAME_TAG } from '../documentStyles'
 import { findParts, shadowsIn, type StandingCase } from '../findPart'
 import { flowsAsBlock } from '../flowsAsBlock'
@@ -10,6 +10,7 @@ import { answerProbes, declaredFor, DeclaredRules, featuresOf, readCases } from 
 import { READER_REFERENCES } from '../reference'
 import { References } from '../References'
 import { endAnimations } from '../settle'
+import { TAKEN_OUT } from '../takenOut'
 import { traceOf } from '../traceOf'
 import type { Arranged, DeclaringSheet, DocumentReading, ReadableCase, Sample } from './ReaderStage'
 
@@ -165,7 +166,7 @@ function standingCase(
   const scope = isolated ? host : (host.shadowRoot ?? host)
   const page = [...scope.children].find(({ localName }) => localName === FRAME_TAG) as HTMLElement | undefined
   const failure = !page
-    ? 'its own code took the case out of the page'
+    ? TAKEN_OUT
     : others.length > 0
       ? 'its own code put another case in the place of this one'
       : undefined

@@ -56,6 +56,10 @@ export class EnginePage extends PlayPage {
     }
   }
 
+  get isGone(): boolean {
+    return !this.browser.connected
+  }
+
   async passing<T>(work: Promise<T>): Promise<T> {
     let isDone = false
     const done = work.finally(() => (isDone = true))

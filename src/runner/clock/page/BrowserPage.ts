@@ -24,6 +24,10 @@ export class BrowserPage extends PlayPage {
     return new BrowserPage(context, session)
   }
 
+  get isGone(): boolean {
+    return !this.context.browser().connected
+  }
+
   begin(): Promise<void> {
     this.now = 0
     return Promise.resolve()

@@ -1,0 +1,70 @@
+import type { Browser } from 'puppeteer-core'
+import { launchChromium } from './chromium'
+
+type Gone = Pick<Browser, 'connected'>
+
+/** So many browsers have gone down one after another that no more is started. */
+export class BrowserLost extends Error {
+  override name = 'BrowserLost'
+  constructor() {
+    super(`the browser went down ${MAX_IN_A_ROW} times in a row: nothing more was tried`)
+  }
+}
+
+// A machine without memory takes every browser down; what one component does costs it three at most.
+const MAX_IN_A_ROW = 3
+
+/** Hands out a browser that runs: one that has gone down, killed or out of memory, is started anew. */
+export class BrowserSource<B extends Gone & Pick<Browser, 'close'> = Browser> {
+  #current: Promise<B> | undefined
+  #inARow = 0
+  readonly #started: Promise<B>[] = []
+
+  /** @param first one that runs already; it is left to whoever started it */
+  constructor(
+    private readonly launch: () => Promise<B>,
+    first?: B,
+  ) {
+    if (first) this.#current = Promise.resolve(first)
+  }
+
+  /** A source that begins with a browser of somebody else's. */
+  static from(browser: Browser | BrowserSource): BrowserSource {
+    return browser instanceof BrowserSource ? browser : new BrowserSource(launchChromium, browser)
+  }
+
+  /** Whether it has been given up. */
+  get isLost(): boolean {
+    return this.#inARow >= MAX_IN_A_ROW
+  }
+
+  /** A browser that runs. @throws NoBrowser, BrowserLost */
+  async get(): Promise<B> {
+    const current = (this.#current ??= this.start())
+    const browser = await current
+    if (browser.connected) return browser
+    // Only the first who finds it gone replaces it.
+    if (this.#current === current) {
+      this.#inARow++
+      this.#current = this.isLost ? Promise.reject(new BrowserLost()) : this.start()
+      this.#current.catch(() => {}) // told to each who asks
+    }
+    return this.get()
+  }
+
+  private start(): Promise<B> {
+    const browser = this.launch()
+    this.#started.push(browser)
+    return browser
+  }
+
+  /** Something has been read in it: what went down before counts no more. */
+  noteWork(): void {
+    if (!this.isLost) this.#inARow = 0
+  }
+
+  /** Closes the browsers that it has started. */
+  async close(): Promise<void> {
+    await Promise.all(this.#started.map((each) => each.then((browser) => browser.close()).catch(() => {}))) // gone already
+  }
+}
