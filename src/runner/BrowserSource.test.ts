@@ -3,9 +3,14 @@ import { BrowserLost, BrowserSource } from './BrowserSource'
 
 /** Browsers that can be taken down, by their order. */
 function machine() {
-  const browsers: { connected: boolean; closed: boolean; close(): Promise<void> }[] = []
+  const browsers: { connected: boolean; closed: boolean; close(): Promise<void>; version(): Promise<string> }[] = []
   const launch = () => {
-    const browser = { connected: true, closed: false, close: () => Promise.resolve(void (browser.closed = true)) }
+    const browser = {
+      connected: true,
+      closed: false,
+      close: () => Promise.resolve(void (browser.closed = true)),
+      version: () => Promise.resolve('1'),
+    }
     browsers.push(browser)
     return Promise.resolve(browser)
   }
@@ -61,4 +66,11 @@ test('one that does not start is told to each who asks', async () => {
   const source = new BrowserSource(() => Promise.reject(new Error('none is installed')))
   await expect(source.get()).rejects.toThrow('none is installed')
   await expect(source.get()).rejects.toThrow('none is installed')
+})
+
+test('one whose end is not known yet does not answer', async () => {
+  const { browsers, launch } = machine()
+  const source = new BrowserSource(launch)
+  Object.assign(await source.get(), { version: () => Promise.reject(new Error('Target closed')) })
+  expect(await source.get()).toBe(browsers[1])
 })

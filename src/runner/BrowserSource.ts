@@ -1,7 +1,14 @@
 import type { Browser } from 'puppeteer-core'
 import { launchChromium } from './chromium'
 
-type Gone = Pick<Browser, 'connected'>
+/** Whether a browser has gone down. Its pages are told before it is known: it is asked. */
+export async function isGone(browser: Pick<Browser, 'connected' | 'version'>): Promise<boolean> {
+  if (!browser.connected) return true
+  return browser.version().then(
+    () => false,
+    () => true,
+  )
+}
 
 /** So many browsers have gone down one after another that no more is started. */
 export class BrowserLost extends Error {
@@ -15,10 +22,12 @@ export class BrowserLost extends Error {
 const MAX_IN_A_ROW = 3
 
 /** Hands out a browser that runs: one that has gone down, killed or out of memory, is started anew. */
-export class BrowserSource<B extends Gone & Pick<Browser, 'close'> = Browser> {
+export class BrowserSource<B extends Pick<Browser, 'connected' | 'version' | 'close'> = Browser> {
   #current: Promise<B> | undefined
   #inARow = 0
   readonly #started: Promise<B>[] = []
+  /** Called when one has gone down and another takes its place. */
+  onRestart?: () => void
 
   /** @param first one that runs already; it is left to whoever started it */
   constructor(
@@ -42,10 +51,11 @@ export class BrowserSource<B extends Gone & Pick<Browser, 'close'> = Browser> {
   async get(): Promise<B> {
     const current = (this.#current ??= this.start())
     const browser = await current
-    if (browser.connected) return browser
+    if (!(await isGone(browser))) return browser
     // Only the first who finds it gone replaces it.
     if (this.#current === current) {
       this.#inARow++
+      this.onRestart?.()
       this.#current = this.isLost ? Promise.reject(new BrowserLost()) : this.start()
       this.#current.catch(() => {}) // told to each who asks
     }

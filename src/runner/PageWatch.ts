@@ -32,8 +32,14 @@ export class PageWatch {
   #beating: number | undefined
   #crashed = false
 
-  /** @param ask asks the page for anything; a page that hangs does not answer */
-  constructor(readonly ask: () => Promise<unknown>) {}
+  /**
+   * @param ask asks the page for anything; a page that hangs does not answer
+   * @param isOver whether the page has gone, with its browser or by itself: what it was asked never comes
+   */
+  constructor(
+    readonly ask: () => Promise<unknown>,
+    readonly isOver: () => boolean,
+  ) {}
 
   /** The page has told which case it is about to mount. */
   beat(index: number): void {
@@ -59,7 +65,8 @@ export class PageWatch {
     const hang = new Promise<never>((_, reject) => {
       timer = setInterval(() => {
         const silence = Date.now() - this.#lastBeat
-        if (this.#crashed) reject(new StageHang('its page crashed', this.#beating))
+        if (this.isOver()) reject(new Error('its page was closed'))
+        else if (this.#crashed) reject(new StageHang('its page crashed', this.#beating))
         else if (silence > limit || Date.now() - start > longest)
           // The nominal limit is told, however patient a busy machine makes us: one cause is one finding.
           reject(new StageHang(`its code did not return within ${limitText(nominal)}`, this.#beating))

@@ -77,6 +77,12 @@ describe('a component is given up', () => {
       true,
       'the component could not be staged: no such export',
     ],
+    [
+      'that leaves its page',
+      new Error('Protocol error (Runtime.callFunctionOn): Cannot find context with specified id'),
+      true,
+      'its own code left or closed the page',
+    ],
     ['that hangs while it is loaded', hang(undefined), true, 'it did not return'],
     ['that falsifies readings', new Tampered('tampered: width'), false, 'tampered: width'],
     [

@@ -58,9 +58,13 @@ export class Recovery<C> {
 const isFinal = (error: unknown) =>
   error instanceof Tampered || error instanceof BrowserLost || error instanceof NoBrowser
 
+// What the browser says of a page that is not there any more.
+const HAS_LEFT = /Execution context was destroyed|Cannot find context|Target closed|Session closed|page was closed/
+
 function reasonOf(error: unknown): string {
   if (error instanceof StageHang) return error.reason
   if (isFinal(error) || error instanceof ChunkSpoiled) return (error as Error).message
+  if (HAS_LEFT.test((error as Error).message)) return 'its own code left or closed the page'
   // The page's own error comes with its kind before it and its stack behind.
   const [sentence = ''] = (error as Error).message.split(/\n| {2,}at /)
   return `the component could not be staged: ${sentence.trim().replace(/^(Uncaught )?Error: /, '')}`

@@ -11,6 +11,7 @@ import {
   type StageReadings,
 } from '@/stage'
 import { atMost } from './atMost'
+import { isGone } from './BrowserSource'
 import { PageWatch } from './PageWatch'
 import { caseForReader, componentForReader } from './forReader'
 import { mergeForced, PageNodes, sayUnknown, type ReadablePage } from './reading'
@@ -37,7 +38,10 @@ export class StagePage implements ReadablePage {
     private readonly browserContextId: string,
     private readonly session: CDPSession,
   ) {
-    this.#watch = new PageWatch(() => session.send('Runtime.evaluate', { expression: '1' }))
+    this.#watch = new PageWatch(
+      () => session.send('Runtime.evaluate', { expression: '1' }),
+      () => session.detached,
+    )
     this.#stage = new StageWorld(session, STAGE_WORLD)
     this.#reader = new StageWorld(session, READER_WORLD)
     this.nodes = new PageNodes(
@@ -106,8 +110,8 @@ export class StagePage implements ReadablePage {
   }
 
   /** Its browser has gone down. */
-  get isGone(): boolean {
-    return !this.browser.connected
+  isGone(): Promise<boolean> {
+    return isGone(this.browser)
   }
 
   private watched<T>(sent: Promise<T>, isMounting: boolean): Promise<T> {

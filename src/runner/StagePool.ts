@@ -1,5 +1,5 @@
 import type { Viewport } from '@/core/sheet'
-import type { BrowserSource } from './BrowserSource'
+import { isGone, type BrowserSource } from './BrowserSource'
 import { StagePage } from './StagePage'
 
 /** Pages in which cases are read, handed from one component to the next; opening one takes longer than most components' cases. */
@@ -26,7 +26,7 @@ export class StagePool {
       if (this.#isClosed) await page.close()
       return page
     } catch (error) {
-      if (browser.connected) throw error
+      if (!(await isGone(browser))) throw error
       return this.open()
     }
   }
@@ -35,7 +35,7 @@ export class StagePool {
   async take(): Promise<StagePage> {
     for (let next = this.#ready.shift(); next; next = this.#ready.shift()) {
       const page = await next.catch(() => undefined)
-      if (page && !page.isGone) return page
+      if (page && !(await page.isGone())) return page
     }
     return this.open()
   }

@@ -82,6 +82,11 @@ export function closePopups(browser: Browser): void {
   })
 }
 
+/** The end of a browser that is killed is told by its pages; that its pipes break with it, which would end this process, is no news. */
+export function expectBrokenPipes(browser: Browser): void {
+  for (const pipe of browser.process()?.stdio ?? []) pipe?.on('error', () => {})
+}
+
 export interface LaunchOptions {
   /** The whole application, as people use it, and not the engine alone. */
   whole?: boolean
@@ -112,6 +117,7 @@ export async function launchChromium({ whole = false, isOnline = whole }: Launch
       handleSIGINT: false,
       handleSIGTERM: false,
     })
+    expectBrokenPipes(browser)
     if (!isOnline) closePopups(browser)
     return browser
   } catch (error) {

@@ -1,5 +1,6 @@
 export { BrowserSource } from './BrowserSource'
 export { launchChromium, NoBrowser } from './chromium'
+export { killBrowser } from './killBrowser'
 export { defaultClock } from './clock'
 export type { PlaySetup } from './PlaySetup'
 export { openLibrary, prepareLibrary, type PreparedComponent, type PreparedLibrary, type Selection } from './prepare'

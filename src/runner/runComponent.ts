@@ -23,8 +23,6 @@ import type { StagePage } from './StagePage'
 import type { RunPools } from './pools'
 import { StateTrial } from './StateTrial'
 
-const WENT_DOWN = 'the browser went down: it was started anew, and what it was reading was read again'
-
 export interface RunListener {
   /** Called with each judged case, as soon as it is known for good. */
   onCase(result: CaseResult): void
@@ -40,9 +38,13 @@ export const LONGEST_LOSS_MS = MAX_HANGS * MOUNT_LIMIT_MS
 
 /**
  * Reads and judges all cases of a plan. Whatever a component does, every judged case comes to `onCase` once, unless the run is stopped.
- * @returns what stood in the cases, for lints
+ * @returns what stood in the cases, for lints; undefined where the component was given up
  */
-export async function runComponent(pools: RunPools, setup: RunSetup, listener: RunListener): Promise<Inventory> {
+export async function runComponent(
+  pools: RunPools,
+  setup: RunSetup,
+  listener: RunListener,
+): Promise<Inventory | undefined> {
   const { isolate } = setup.plan.sheet.data.stage
   const isAlone = isolate === 'yes' || (isolate === 'auto' && sideEffectInTexts(setup.component) !== undefined)
   // That each case needs a document of its own may show only when cases stand: then nothing that was read together counts.
@@ -50,12 +52,12 @@ export async function runComponent(pools: RunPools, setup: RunSetup, listener: R
   const run = new ComponentRun(pools, setup, listener, isAlone, mayHaveSideEffects)
   try {
     await run.all()
-    return run.inventory
+    return run.counted
   } catch (error) {
     if (!(error instanceof SideEffectFound)) throw error
     const again = new ComponentRun(pools, setup, listener, true, false)
     await again.all()
-    return again.inventory
+    return again.counted
   }
 }
 
@@ -89,6 +91,11 @@ class ComponentRun {
     readonly mayHaveSideEffects: boolean,
   ) {
     this.#trial = new StateTrial(setup.component, setup.plan)
+  }
+
+  /** What stood in the cases: of some that were given up nothing is known. */
+  get counted(): Inventory | undefined {
+    return this.#recovery.lost === undefined ? this.inventory : undefined
   }
 
   async all() {
@@ -164,10 +171,11 @@ class ComponentRun {
             page = await this.cleared(page)
           } catch (error) {
             if (error instanceof SideEffectFound) throw error
-            const isGone = page?.isGone ?? false
+            const isGone = (await page?.isGone()) ?? false
             await page?.close()
             page = undefined
-            groups.unshift(...(isGone ? this.readAgain(cases) : this.recover(error, cases, isOpening)))
+            // Whether there is another browser shows when a page is opened.
+            groups.unshift(...(isGone ? [cases] : this.recover(error, cases, isOpening)))
           }
         }
       }
@@ -249,12 +257,6 @@ class ComponentRun {
     if (!planned.judged) return
     if (read.checks.includes('later')) this.#waiting.push({ ...read, isActed: true })
     else this.#acted.push({ key: planned.key, values: planned.values, checks: read.checks as CheckResult[] })
-  }
-
-  /** What was being read when the browser went down. Whether there is another shows when a page is opened. */
-  private readAgain(cases: readonly PlannedCase[]) {
-    this.incident(WENT_DOWN)
-    return [cases]
   }
 
   private recover(error: unknown, cases: readonly PlannedCase[], isOpening: boolean) {

@@ -1,5 +1,5 @@
 import type { Browser } from 'puppeteer-core'
-import { closePopups, FLAGS, LEFT_OUT, OFFLINE } from './chromium'
+import { closePopups, expectBrokenPipes, FLAGS, LEFT_OUT, OFFLINE } from './chromium'
 
 // Frames come only when they are asked for, and each draws all there is to draw.
 const FRAME_CONTROL = [
@@ -32,6 +32,7 @@ export async function launchShell(executablePath: string): Promise<Browser> {
     handleSIGINT: false,
     handleSIGTERM: false,
   })
+  expectBrokenPipes(browser)
   closePopups(browser)
   return browser
 }

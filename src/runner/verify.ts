@@ -33,6 +33,8 @@ export interface VerifyOptions {
   onComponent?(tally: ComponentTally): void
 }
 
+const WENT_DOWN = 'the browser went down: another was started, and what it was reading was read again'
+
 /** Verifies prepared components. Stopped by its signal, it reports what it has found so far. */
 export async function verifyLibrary(
   browser: Browser | BrowserSource,
@@ -55,20 +57,22 @@ export async function verifyLibrary(
     ({ sheet, lints }) => new ComponentTally(sheet.slug, sheet.data.name, sheet.file, lints),
   )
   const queue = [...components.entries()]
+  const working = new Set<ComponentTally>()
+  browsers.onRestart = () => noteRestart(working)
   const work = async () => {
     for (let next = queue.shift(); next && !options.signal?.aborted; next = queue.shift()) {
       const [index, component] = next
       const tally = tallies[index]!
-      const ordered = inOrder<CaseResult>(
-        component.plan.cases.map(({ key }) => key),
-        (result) => tally.add(result),
-      )
+      const keys = component.plan.cases.map(({ key }) => key)
+      const ordered = inOrder<CaseResult>(keys, (result) => tally.add(result))
       const onCase = (result: CaseResult) => {
         ordered.take(result)
         options.onCase?.(tally.slug, result)
         options.onProgress?.(++done, total, tally.slug)
       }
+      working.add(tally)
       await verifyComponent(pools, prepared, component, tally, onCase, options.signal)
+      working.delete(tally)
       ordered.flush()
       options.onComponent?.(tally)
     }
@@ -90,6 +94,10 @@ export async function verifyLibrary(
     },
     tallies,
   )
+}
+
+function noteRestart(working: Iterable<ComponentTally>) {
+  for (const { notes } of working) if (!notes.includes(WENT_DOWN)) notes.push(WENT_DOWN)
 }
 
 /** How much there certainly is that needs real input. */
@@ -173,7 +181,7 @@ async function verifyComponent(
     },
     { onCase, onIncident: (message) => tally.notes.push(message), ...(signal && { signal }) },
   )
-  if (!component.isWhole || signal?.aborted) return
+  if (!component.isWhole || !inventory || signal?.aborted) return
   if (surveying) {
     const survey = surveying.survey(sheet, [], plan.cases)
     tally.lints.push(...lintSurvey(sheet, coverageOf(survey, plan.space.dimensions, isSpecified)))

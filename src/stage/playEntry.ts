@@ -1,5 +1,6 @@
 import { EMPTY_INVENTORY } from './inventory'
-import { CLOCKS, isBetween, runningAnimations, watchUncontrolled, type StageClock } from './clock'
+import { isBetween, runningAnimations } from './animations'
+import { CLOCKS, watchUncontrolled, type StageClock } from './clock'
 import { findParts, shadowsIn, type MountedCase } from './findPart'
 import type { StageComponent } from './protocol'
 import {

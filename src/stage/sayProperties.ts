@@ -10,9 +10,9 @@ interface Asked {
 }
 
 /** Properties as the component's own world knows them; null where a part is not there. */
-export const sayProperties = ({ component, caseAt }: Asked, asked: readonly Said[]): (string | null)[] =>
+export const sayProperties = (stage: Asked, asked: readonly Said[]): (string | null)[] =>
   asked.map(({ caseIndex, part, index, property }) => {
-    const matches = findParts(component, caseAt(caseIndex), part)
+    const matches = findParts(stage.component, stage.caseAt(caseIndex), part)
     const wanted = index === 'all' ? matches : matches.slice(index - 1, index)
     return wanted.length === 0 ? null : wanted.map((each) => propertyText(each, property)).join(MATCH_SEPARATOR)
   })

@@ -18,7 +18,7 @@ import { READER_WORLD, STAGE_WORLD, StageWorld, watchWorlds } from '../StageWorl
 export abstract class PlayPage implements ReadablePage {
   abstract readonly clockKind: ClockKind
   /** Its browser has gone down. */
-  abstract readonly isGone: boolean
+  abstract isGone(): Promise<boolean>
   readonly nodes: PageNodes
   /** The time of the scenario that is being performed. */
   readonly clock: Clock

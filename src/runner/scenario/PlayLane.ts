@@ -69,7 +69,7 @@ export class PlayLane {
         return await this.within(() => work(page))
       } catch (error) {
         if (error instanceof CannotStart || error instanceof OutOfTime) throw error
-        const { isGone } = page
+        const isGone = await page.isGone()
         await this.close()
         if (!isGone) throw error
         if (losses >= MAX_LOSSES) throw new Error(`its browser went down ${losses} times`, { cause: error })

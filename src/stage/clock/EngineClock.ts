@@ -1,5 +1,5 @@
 import type { Activity } from '@/core/steps'
-import { animationActivity, runningAnimations, timingOf } from './animations'
+import { animationActivity, runningAnimations, timingOf } from '../animations'
 import type { Roots, StageClock } from './StageClock'
 import { noteTimers, type Waiting } from './timers'
 

@@ -1,7 +1,7 @@
 import { withGlobal, type Clock as FakeClock } from '@sinonjs/fake-timers'
 import type { Activity } from '@/core/steps'
 import { pageTask } from '../pageTask'
-import { animationActivity, runningAnimations, timingOf } from './animations'
+import { animationActivity, runningAnimations, timingOf } from '../animations'
 import type { Roots, StageClock } from './StageClock'
 
 type View = Window & typeof globalThis

@@ -2,7 +2,6 @@ import { EngineClock } from './EngineClock'
 import { PageClock } from './PageClock'
 import type { ClockKind, Roots, StageClock } from './StageClock'
 
-export { endFinite, isBetween, runningAnimations } from './animations'
 export { PageClock } from './PageClock'
 export type { ClockKind, StageClock } from './StageClock'
 export { watchUncontrolled } from './uncontrolled'

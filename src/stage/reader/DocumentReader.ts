@@ -1,4 +1,4 @@
-import { endFinite } from '../clock/animations'
+import { endFinite } from '../animations'
 import { CASE_AT, CASE_TAG, CONTAINER, FRAME_TAG } from '../documentStyles'
 import { findParts, shadowsIn, type StandingCase } from '../findPart'
 import { flowsAsBlock } from '../flowsAsBlock'
@@ -38,13 +38,15 @@ export class DocumentReader implements DocumentReading {
       if (failure !== undefined) standing.failure = failure
     }
     const isLaidOut = added.some(({ stageCase }) => needsLayout(stageCase))
+    const container = document.querySelector<HTMLElement>(`[${CONTAINER}]`)
+    const display = container?.style.display ?? ''
     if (isLaidOut) this.show(added)
     const forced: Forced = new Map()
     for (const standing of added)
       attempt(standing, () => {
         collectForced(this.component, standing, forced, ownTargets(this.component, standing))
       })
-    if (isLaidOut && !this.#hasCode) setDisplay('none')
+    if (isLaidOut && container) container.style.display = display
     this.refer(parts)
     const told = (of: 'failure' | 'note') =>
       Object.fromEntries(
@@ -73,7 +75,8 @@ export class DocumentReader implements DocumentReading {
   }
 
   show(cases: readonly StandingCase[] = this.#cases): void {
-    setDisplay('')
+    const container = document.querySelector<HTMLElement>(`[${CONTAINER}]`)
+    if (container) container.style.display = ''
     const flows = cases.map(({ frame }) => flowsAsBlock(frame))
     cases.forEach(({ frame }, at) => frame.toggleAttribute('data-flow', flows[at]))
   }
@@ -137,11 +140,6 @@ export class DocumentReader implements DocumentReading {
     this.#references.clear()
     scrollTo(0, 0)
   }
-}
-
-function setDisplay(display: string) {
-  const container = document.querySelector<HTMLElement>(`[${CONTAINER}]`)
-  if (container) container.style.display = display
 }
 
 /** The hosts of cases in this document: those of one number are not told apart. */

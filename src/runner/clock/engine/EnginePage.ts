@@ -2,6 +2,8 @@ import type { Browser, CDPSession } from 'puppeteer-core'
 import type { Viewport } from '@/core/sheet'
 import type { Pending } from '@/stage'
 import { atMost } from '../../atMost'
+import { isGone } from '../../BrowserSource'
+import { killBrowser } from '../../killBrowser'
 import { openTarget } from '../../openTarget'
 import { launchShell } from '../../shell'
 import { PlayPage, preparePage } from '../PlayPage'
@@ -56,8 +58,8 @@ export class EnginePage extends PlayPage {
     }
   }
 
-  get isGone(): boolean {
-    return !this.browser.connected
+  isGone(): Promise<boolean> {
+    return isGone(this.browser)
   }
 
   async passing<T>(work: Promise<T>): Promise<T> {
@@ -155,6 +157,6 @@ export class EnginePage extends PlayPage {
   /** The browser is this page's own: it goes with it, however the page's code behaves. */
   async close(): Promise<void> {
     await atMost(500, this.browser.close())
-    this.browser.process()?.kill('SIGKILL')
+    killBrowser(this.browser)
   }
 }

@@ -2,6 +2,7 @@ import type { Browser, BrowserContext, CDPSession } from 'puppeteer-core'
 import type { Viewport } from '@/core/sheet'
 import type { Pending } from '@/stage'
 import { atMost } from '../../atMost'
+import { isGone } from '../../BrowserSource'
 import { PlayPage, preparePage } from '../PlayPage'
 import type { Send } from '../send'
 
@@ -24,8 +25,8 @@ export class BrowserPage extends PlayPage {
     return new BrowserPage(context, session)
   }
 
-  get isGone(): boolean {
-    return !this.context.browser().connected
+  isGone(): Promise<boolean> {
+    return isGone(this.context.browser())
   }
 
   begin(): Promise<void> {
