@@ -1,4 +1,5 @@
 import { limitText, patience } from './patience'
+import { mostBetween, type TimeByProcess } from './ProcessTime'
 
 /** Component code did not come back in time, or took its page down. `caseIndex` is what was being mounted. */
 export class StageHang extends Error {
@@ -11,10 +12,15 @@ export class StageHang extends Error {
   }
 }
 
-/** Longest that one case may take to mount, and one call that mounts nothing, where a component brings code of its own, in ms. */
+/**
+ * Longest that one case may take to mount, and one call that mounts nothing, where a component brings code of its own: ms of the
+ * processor time of its page, so that a busy machine makes nobody late.
+ */
 export const MOUNT_LIMIT_MS = 1500
 const CALL_LIMIT_MS = 5000
-/** Longest that a call may take whose page still answers: it waits for what never comes. */
+/** Longest real time without a sign of life, however little the page has worked. */
+const SILENCE_MS = 30_000
+/** Longest that a call may take whose page still answers: it waits for what never comes. More on a busy machine. */
 const LONGEST_CALL_MS = 15_000
 /** Without code of its own nothing can hang; a machine may still be slow, or a page be lost. */
 const PATIENT_LIMIT_MS = 60_000
@@ -26,66 +32,103 @@ export interface Watched {
   isMounting: boolean
 }
 
+/** What watching needs of a page. */
+export interface WatchedPage {
+  /** Asks the page for anything; one that hangs does not answer. */
+  ask(): Promise<unknown>
+  /** Processor time that the page has taken so far. Answers even when the page does not. */
+  taken(): Promise<TimeByProcess>
+  /** The page has gone, with its browser or by itself: what it was asked never comes. */
+  isOver(): boolean
+}
+
 /** Watches over calls to a page whose code may never return. */
 export class PageWatch {
-  #lastBeat = Date.now()
+  #lastSign = Date.now()
+  /** When a case was last begun, or the call. */
+  #lastProgress = Date.now()
   #beating: number | undefined
   #crashed = false
+  /** What the page had taken when it was first missed. */
+  #before: TimeByProcess | undefined
 
-  /**
-   * @param ask asks the page for anything; a page that hangs does not answer
-   * @param isOver whether the page has gone, with its browser or by itself: what it was asked never comes
-   */
   constructor(
-    readonly ask: () => Promise<unknown>,
-    readonly isOver: () => boolean,
+    readonly page: WatchedPage,
+    private readonly patient: () => number = patience,
   ) {}
 
-  /** The page has told which case it is about to mount. */
+  /** The page has told which case it is about to mount. Whoever tells the same again has not come any further. */
   beat(index: number): void {
-    this.#lastBeat = Date.now()
+    if (index >= 0 && this.#beating !== undefined && index <= this.#beating) return
     this.#beating = index
+    this.#lastProgress = Date.now()
+    this.sign()
   }
 
   crash(): void {
     this.#crashed = true
   }
 
+  private sign() {
+    this.#lastSign = Date.now()
+    this.#before = undefined
+  }
+
   /** Waits for a call. @throws StageHang when nothing has been heard for too long */
-  async over<T>(sent: Promise<T>, { hasCode, isMounting }: Watched): Promise<T> {
-    const start = Date.now()
-    this.#lastBeat = start
+  async over<T>(sent: Promise<T>, watched: Watched): Promise<T> {
+    this.sign()
+    this.#lastProgress = Date.now()
     this.#beating = undefined
-    const times = patience()
-    const nominal = !hasCode ? PATIENT_LIMIT_MS : isMounting ? MOUNT_LIMIT_MS : CALL_LIMIT_MS
-    const limit = hasCode ? times * nominal : nominal
-    const longest = hasCode ? times * LONGEST_CALL_MS : PATIENT_LIMIT_MS
-    let timer: NodeJS.Timeout | undefined
-    let isAsked = false
-    const hang = new Promise<never>((_, reject) => {
-      timer = setInterval(() => {
-        const silence = Date.now() - this.#lastBeat
-        if (this.isOver()) reject(new Error('its page was closed'))
-        else if (this.#crashed) reject(new StageHang('its page crashed', this.#beating))
-        else if (silence > limit || Date.now() - start > longest)
-          // The nominal limit is told, however patient a busy machine makes us: one cause is one finding.
-          reject(new StageHang(`its code did not return within ${limitText(nominal)}`, this.#beating))
-        else if (silence > limit / 3 && !isAsked) {
-          // A page that answers only waits for something, or for its share of a busy machine.
-          isAsked = true
-          const answered = () => {
-            isAsked = false
-            this.#lastBeat = Date.now()
-          }
-          this.ask().then(answered, () => {})
-        }
-      }, WATCH_EVERY_MS)
-    })
+    const end = { isCome: false }
     try {
-      return await Promise.race([sent, hang])
+      return await Promise.race([sent, this.watch(watched, end)])
     } finally {
-      clearInterval(timer)
+      end.isCome = true
       sent.catch(() => {}) // a page that is closed under a call answers with an error nobody waits for
     }
   }
+
+  private async watch({ hasCode, isMounting }: Watched, end: { isCome: boolean }): Promise<never> {
+    const limit = isMounting ? MOUNT_LIMIT_MS : CALL_LIMIT_MS
+    const longest = hasCode ? LONGEST_CALL_MS * this.patient() : PATIENT_LIMIT_MS
+    let isAsked = false
+    for (;;) {
+      await pause()
+      // Nobody waits for this any more.
+      if (end.isCome) return new Promise<never>(() => {})
+      if (this.page.isOver()) throw new Error('its page was closed')
+      if (this.#crashed) throw new StageHang('its page crashed', this.#beating)
+      const silence = Date.now() - this.#lastSign
+      if (silence > SILENCE_MS && hasCode) throw this.late(SILENCE_MS)
+      if (Date.now() - this.#lastProgress > longest && (silence < limit || !hasCode)) throw this.late(longest)
+      if (!hasCode || silence < limit / 3) continue
+      if (!isAsked) {
+        // A page that answers only waits for something.
+        isAsked = true
+        const answered = () => {
+          isAsked = false
+          this.sign()
+        }
+        this.page.ask().then(answered, () => {})
+      }
+      if ((await this.workedSince()) > limit) throw this.late(limit)
+    }
+  }
+
+  /** Processor time that the page has taken since it was first missed, in ms. */
+  private async workedSince(): Promise<number> {
+    try {
+      const now = await this.page.taken()
+      const before = (this.#before ??= now)
+      return mostBetween(before, now)
+    } catch {
+      return 0 // the browser has gone: that is seen at the next look
+    }
+  }
+
+  private late(limit: number) {
+    return new StageHang(`its code did not return within ${limitText(limit)}`, this.#beating)
+  }
 }
+
+const pause = () => new Promise<void>((done) => setTimeout(done, WATCH_EVERY_MS).unref())

@@ -13,6 +13,7 @@ import {
 import { atMost } from './atMost'
 import { isGone } from './BrowserSource'
 import { PageWatch } from './PageWatch'
+import { ProcessTime } from './ProcessTime'
 import { caseForReader, componentForReader } from './forReader'
 import { mergeForced, PageNodes, sayUnknown, type ReadablePage } from './reading'
 import { readerScript, stagePage, stageProgram, START, startScript } from './stageProgram'
@@ -27,6 +28,7 @@ let lastLoad = 0
 export class StagePage implements ReadablePage {
   #hasCode = false
   readonly #watch: PageWatch
+  readonly #time: ProcessTime
   readonly nodes: PageNodes
   readonly #stage: StageWorld<RunnerStage>
   readonly #reader: StageWorld<ReaderStage>
@@ -38,10 +40,12 @@ export class StagePage implements ReadablePage {
     private readonly browserContextId: string,
     private readonly session: CDPSession,
   ) {
-    this.#watch = new PageWatch(
-      () => session.send('Runtime.evaluate', { expression: '1' }),
-      () => session.detached,
-    )
+    this.#time = new ProcessTime(root, session)
+    this.#watch = new PageWatch({
+      ask: () => session.send('Runtime.evaluate', { expression: '1' }),
+      taken: () => this.#time.taken(),
+      isOver: () => session.detached,
+    })
     this.#stage = new StageWorld(session, STAGE_WORLD)
     this.#reader = new StageWorld(session, READER_WORLD)
     this.nodes = new PageNodes(
@@ -70,6 +74,7 @@ export class StagePage implements ReadablePage {
     await watchWorlds(session, [this.#stage, this.#reader])
     await Promise.all([
       session.send('Page.enable'),
+      session.send('Performance.enable'),
       session.send('Inspector.enable'),
       session.send('Runtime.enable'),
       session.send('Runtime.addBinding', { name: 'breltBeat' }),
@@ -121,6 +126,7 @@ export class StagePage implements ReadablePage {
   async openComponent(component: StageComponent, context: StageContext, viewport: Viewport): Promise<void> {
     this.#hasCode = hasCode(component)
     this.#component = component
+    await this.#time.identify()
     await this.call('open', component, context, viewport)
     await this.ask('open', componentForReader(component), component.isolated)
   }
