@@ -6,6 +6,8 @@ import { StagePage } from './StagePage'
 export class StagePool {
   /** Pages that stand ready, or will. */
   #ready: Promise<StagePage>[] = []
+  /** All that are open, with those that somebody works in. */
+  #open = new Set<StagePage>()
   #isClosed = false
 
   constructor(
@@ -22,6 +24,7 @@ export class StagePool {
     const browser = await this.browsers.get()
     try {
       const page = await StagePage.open(browser, this.viewport)
+      this.#open.add(page)
       // Nobody may be left to close one that opens late.
       if (this.#isClosed) await page.close()
       return page
@@ -48,6 +51,12 @@ export class StagePool {
   private keep(page: Promise<StagePage>) {
     page.catch(() => {}) // whoever asks next opens another
     this.#ready.push(page)
+  }
+
+  /** Takes away all pages, also those that somebody works in: what is asked of them fails. */
+  async stop(): Promise<void> {
+    this.#isClosed = true
+    await Promise.all([...this.#open].map((page) => page.close()))
   }
 
   async close(): Promise<void> {

@@ -8,6 +8,8 @@ export interface RunPools {
   stages: StagePool
   plays: PlayPool
   browsers: BrowserSource
+  /** Ends all work at once, however components behave. */
+  stop(): Promise<void>
   close(): Promise<void>
 }
 
@@ -15,5 +17,11 @@ export interface RunPools {
 export function openPools(browsers: BrowserSource, viewport: Viewport, options: PoolOptions = {}): RunPools {
   const stages = new StagePool(browsers, viewport)
   const plays = new PlayPool(() => browsers.get(), options)
-  return { stages, plays, browsers, close: async () => void (await Promise.all([stages.close(), plays.close()])) }
+  return {
+    stages,
+    plays,
+    browsers,
+    stop: async () => void (await Promise.all([stages.stop(), plays.stop()])),
+    close: async () => void (await Promise.all([stages.close(), plays.close()])),
+  }
 }

@@ -47,15 +47,14 @@ export async function verifyLibrary(
   // Told at once where there is none.
   const version = await (await browsers.get()).version()
   const pools = openPools(browsers, library.data.viewport, { ...(clock && { clock }) })
+  const ended = endOnAbort(pools, options.signal)
   pools.stages.warm(Math.min(workers, components.length))
   pools.plays.warm(played(prepared), library.data.viewport)
   const startedAt = new Date()
   const start = performance.now()
   const total = components.reduce((sum, { plan }) => sum + plan.cases.filter(({ judged }) => judged).length, 0)
   let done = 0
-  const tallies = components.map(
-    ({ sheet, lints }) => new ComponentTally(sheet.slug, sheet.data.name, sheet.file, lints),
-  )
+  const tallies = components.map(tallyOf)
   const queue = [...components.entries()]
   const working = new Set<ComponentTally>()
   browsers.onRestart = () => noteRestart(working)
@@ -82,6 +81,7 @@ export async function verifyLibrary(
     const scenarios = prepared.withScenarios ? verifyScenarios(pools.plays, prepared, tallies, options) : undefined
     await Promise.all([...Array.from({ length: workers }, work), scenarios])
   } finally {
+    ended()
     await pools.close()
     if (browsers !== browser) await browsers.close()
   }
@@ -94,6 +94,25 @@ export async function verifyLibrary(
     },
     tallies,
   )
+}
+
+const tallyOf = ({ sheet, lints }: PreparedComponent) =>
+  new ComponentTally(sheet.slug, sheet.data.name, sheet.file, lints)
+
+// What is being read when somebody stops may still come to its end.
+const GRACE_MS = 1000
+
+/** Takes all pages away soon after work is stopped: code that does not return would keep it. @returns to be called when it has ended */
+function endOnAbort(pools: RunPools, signal: AbortSignal | undefined): () => void {
+  let timer: NodeJS.Timeout | undefined
+  const onAbort = () => {
+    timer = setTimeout(() => void pools.stop(), GRACE_MS)
+  }
+  signal?.addEventListener('abort', onAbort, { once: true })
+  return () => {
+    clearTimeout(timer)
+    signal?.removeEventListener('abort', onAbort)
+  }
 }
 
 function noteRestart(working: Iterable<ComponentTally>) {

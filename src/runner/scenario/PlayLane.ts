@@ -23,6 +23,7 @@ class OutOfTime extends Error {
 /** A page that performs one scenario after another, opened anew when it is lost. */
 export class PlayLane {
   #page?: Promise<PlayPage> | undefined
+  #isStopped = false
 
   constructor(
     readonly browser: () => Promise<Browser>,
@@ -99,6 +100,7 @@ export class PlayLane {
 
   /** The lane's page; opened where there is none. */
   open({ viewport }: Pick<PlaySetup, 'viewport'>): Promise<PlayPage> {
+    if (this.#isStopped) return Promise.reject(new Error('it was stopped'))
     if (!this.#page) {
       const opening = openPlayPage(this.clockKind, this.browser, viewport)
       this.#page = opening
@@ -106,6 +108,12 @@ export class PlayLane {
       opening.catch(() => this.#page === opening && (this.#page = undefined))
     }
     return this.#page
+  }
+
+  /** Takes the page away from whoever works in it; there is no other. */
+  async stop(): Promise<void> {
+    this.#isStopped = true
+    await this.close()
   }
 
   async close(): Promise<void> {

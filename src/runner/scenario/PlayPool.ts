@@ -63,6 +63,11 @@ export class PlayPool {
     return new Promise((done) => this.#waiting.push(done))
   }
 
+  /** Takes away all pages, also those that somebody works in. */
+  async stop(): Promise<void> {
+    await Promise.all(this.#lanes.map((lane) => lane.stop()))
+  }
+
   async close(): Promise<void> {
     await Promise.all(this.#lanes.map((lane) => lane.close()))
   }
