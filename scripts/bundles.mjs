@@ -55,6 +55,7 @@ export const bundleAll = () =>
       entryPoints: ['src/source/postcss/worker.ts'],
       outfile: 'dist/postcss.mjs',
     }),
+    build({ ...node, sourcemap: false, entryPoints: ['src/source/sass/worker.ts'], outfile: 'dist/sass.mjs' }),
     // In pieces, so that a command loads only what it needs; with its packages, since a thousand small files load in half a second.
     build({
       ...node,

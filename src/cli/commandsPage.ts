@@ -28,7 +28,7 @@ export function commandsPage(program: Command): string {
   return page(
     'Command line',
     'src/cli/program.ts',
-    'Exit status: 0 everything holds; 1 something misses, a scenario is unsteady or a lint is an error; 2 bad input, nothing was run; 3 no browser or no store.',
+    'Exit status: 0 everything holds; 1 something misses, a scenario is unsteady or a lint is an error; 2 bad input, nothing was run; 3 no browser, one that goes down again and again, or no store.',
     ...parts,
   )
 }

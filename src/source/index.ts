@@ -12,6 +12,7 @@ export { codePropsOf, readManifest, readTsx, type ManifestElement } from './code
 export { compileComponent, unsupportedKind, type CompiledComponent } from './compileComponent'
 export { homeFolder } from './home'
 export { withPackages } from './Packages'
+export { SassProcess } from './sass'
 export { openFolder, type OpenOptions } from './openFolder'
 export { withStyleBuild } from './postcss'
 export { readFolder } from './tree'

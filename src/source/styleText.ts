@@ -1,6 +1,6 @@
 import { textOf, type FileTree } from '@/core/sheet'
 import type { Problem } from '@/core/problem'
-import { compileScss } from './compileScss'
+import { compileScss } from './sass'
 import { buildStyles, type StyleText } from './postcss'
 
 /** A library's style sheet as CSS: compiled from SCSS where it is that, then built as its repository does. Undefined, and a problem more, when it cannot be. */

@@ -1,9 +1,13 @@
 import { posix } from 'node:path'
 import { TraceMap } from '@jridgewell/trace-mapping'
-import type { Importer } from 'sass'
 import { isPackaged, resolvePath, textOf, type FileTree } from '@/core/sheet'
 import type { Problem } from '@/core/problem'
-import { addressOf, isAddress, pathOfAddress } from './addresses'
+import { addressOf, isAddress, pathOfAddress } from '../addresses'
+import { SassProcess, type SassFiles } from './SassProcess'
+
+// The bundler may load a module more than once: one process serves all.
+const shared = globalThis as typeof globalThis & { breltSass?: SassProcess }
+const compiler = (shared.breltSass ??= new SassProcess())
 
 const toUrl = (path: string) => new URL(addressOf(path))
 
@@ -16,32 +20,23 @@ function candidates(path: string): string[] {
 
 /** Compiles SCSS with what it uses from the library and from packages; undefined, and a problem more, when it cannot be read. */
 export async function compileScss(tree: FileTree, file: string, text: string, problems: Problem[]) {
-  // Loaded when needed: it takes longer than most runs' preparation.
-  const { compileString, Exception } = await import('sass')
-  const importer = importerFor(tree, file)
-  try {
-    const { css, sourceMap } = compileString(text, {
-      url: toUrl(file),
-      importer,
-      // What is not beside a file is asked for by its name.
-      importers: [importer],
-      sourceMap: true,
-      sourceMapIncludeSources: false,
-      quietDeps: true,
-      logger: { warn: () => {} },
+  const result = await compiler.compile(toUrl(file).href, text, filesOf(tree, file))
+  if ('fault' in result) {
+    const { message, url, line, column } = result.fault
+    problems.push({
+      file: url === undefined ? file : pathOfAddress(url),
+      line,
+      column,
+      message: `not readable as SCSS: ${message}`,
     })
-    // Sass writes its map for file names of its own: the trace only needs the order of its sources.
-    return { css, map: new TraceMap(JSON.stringify(sourceMap)) }
-  } catch (error) {
-    if (!(error instanceof Exception)) throw error // our bug, not the author's
-    const { start, url } = error.span
-    const place = { file: url ? pathOfAddress(url.href) : file, line: start.line + 1, column: start.column + 1 }
-    problems.push({ ...place, message: `not readable as SCSS: ${error.sassMessage}` })
     return undefined
   }
+  // Sass writes its map for file names of its own: the trace only needs the order of its sources.
+  return { css: result.css, map: new TraceMap(JSON.stringify(result.sourceMap)) }
 }
 
-function importerFor(tree: FileTree, file: string): Importer<'sync'> {
+/** What the compiler may have of a library. */
+function filesOf(tree: FileTree, file: string): SassFiles {
   const ofPackages = new Set<string>()
   /** What a file of a package asks for beside itself. */
   const beside = (wanted: string) => {
@@ -66,15 +61,15 @@ function importerFor(tree: FileTree, file: string): Importer<'sync'> {
     return undefined
   }
   return {
-    nonCanonicalScheme: 'pkg',
-    canonicalize: (reference) => {
+    find: (reference) => {
       const found = find(reference)
       if (found !== undefined && isPackaged(found)) ofPackages.add(found)
-      return found === undefined ? null : toUrl(found)
+      return found === undefined ? null : toUrl(found).href
     },
     load: (url) => {
-      const contents = textOf(tree, pathOfAddress(url.href))
-      return contents === undefined ? null : { contents, syntax: url.pathname.endsWith('.css') ? 'css' : 'scss' }
+      const path = pathOfAddress(url)
+      const contents = textOf(tree, path)
+      return contents === undefined ? null : { contents, syntax: path.endsWith('.css') ? 'css' : 'scss' }
     },
   }
 }

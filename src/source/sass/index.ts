@@ -1,0 +1,2 @@
+export { compileScss } from './compileScss'
+export { SassProcess } from './SassProcess'
