@@ -3,13 +3,20 @@ import { BrowserLost, BrowserSource } from './BrowserSource'
 
 /** Browsers that can be taken down, by their order. */
 function machine() {
-  const browsers: { connected: boolean; closed: boolean; close(): Promise<void>; version(): Promise<string> }[] = []
+  const browsers: {
+    connected: boolean
+    closed: boolean
+    close(): Promise<void>
+    version(): Promise<string>
+    process(): null
+  }[] = []
   const launch = () => {
     const browser = {
       connected: true,
       closed: false,
       close: () => Promise.resolve(void (browser.closed = true)),
       version: () => Promise.resolve('1'),
+      process: () => null,
     }
     browsers.push(browser)
     return Promise.resolve(browser)

@@ -1,5 +1,7 @@
 import type { Browser } from 'puppeteer-core'
+import { atMost } from './atMost'
 import { launchChromium } from './chromium'
+import { killBrowser } from './killBrowser'
 
 /** Whether a browser has gone down. Its pages are told before it is known: it is asked. */
 export async function isGone(browser: Pick<Browser, 'connected' | 'version'>): Promise<boolean> {
@@ -20,9 +22,11 @@ export class BrowserLost extends Error {
 
 // A machine without memory takes every browser down; what one component does costs it three at most.
 const MAX_IN_A_ROW = 3
+// One that does not close by itself is ended.
+const CLOSE_LIMIT_MS = 5000
 
 /** Hands out a browser that runs: one that has gone down, killed or out of memory, is started anew. */
-export class BrowserSource<B extends Pick<Browser, 'connected' | 'version' | 'close'> = Browser> {
+export class BrowserSource<B extends Pick<Browser, 'connected' | 'version' | 'close' | 'process'> = Browser> {
   #current: Promise<B> | undefined
   #inARow = 0
   readonly #started: Promise<B>[] = []
@@ -75,6 +79,13 @@ export class BrowserSource<B extends Pick<Browser, 'connected' | 'version' | 'cl
 
   /** Closes the browsers that it has started. */
   async close(): Promise<void> {
-    await Promise.all(this.#started.map((each) => each.then((browser) => browser.close()).catch(() => {}))) // gone already
+    await Promise.all(
+      this.#started.map(async (each) => {
+        const browser = await each.catch(() => undefined) // it was never there
+        if (!browser) return
+        await atMost(CLOSE_LIMIT_MS, browser.close())
+        killBrowser(browser)
+      }),
+    )
   }
 }

@@ -4,7 +4,7 @@ import type { Browser } from 'puppeteer-core'
  * Ends a browser at once, with all its processes. What was started may be a script that starts the browser, so the whole group goes;
  * a group of its own is what the package gives each browser, where the system knows such.
  */
-export function killBrowser(browser: Browser): void {
+export function killBrowser(browser: Pick<Browser, 'process'>): void {
   const child = browser.process()
   if (child?.pid === undefined) return
   try {
