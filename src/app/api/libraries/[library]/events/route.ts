@@ -6,19 +6,28 @@ import { describeProblem } from '@/core/problem'
 export const GET = handled(async (request: Request, { params }: { params: Promise<{ library: string }> }) => {
   const { library } = await params
   const space = await workspace()
-  const opened = await space.open(library)
-  if (!opened) return notFound(`library "${library}"`)
+  // What changes while it is looked up comes after how it stood then: nobody may miss it.
+  const meanwhile: LibraryEvent[] = []
+  let tell: (event: LibraryEvent) => void = (event) => meanwhile.push(event)
+  const stop = space.events.listen(library, (event) => tell(event))
+  const opened = await space.open(library).catch((error: unknown) => {
+    stop()
+    throw error
+  })
+  if (!opened) {
+    stop()
+    return notFound(`library "${library}"`)
+  }
   const encoder = new TextEncoder()
-  let stop: (() => void) | undefined
   const stream = new ReadableStream({
     start: (controller) => {
-      const tell = (event: LibraryEvent) => controller.enqueue(encoder.encode(`data: ${JSON.stringify(event)}\n\n`))
+      tell = (event) => controller.enqueue(encoder.encode(`data: ${JSON.stringify(event)}\n\n`))
       const { fingerprint, components } = opened.record
       const problem = space.links.problems(library).map(describeProblem).join('\n')
       tell({ fingerprint, components, ...(problem && { problem }) })
-      stop = space.events.listen(library, tell)
+      for (const event of meanwhile) tell(event)
       request.signal.addEventListener('abort', () => {
-        stop?.()
+        stop()
         try {
           controller.close()
         } catch {
@@ -26,7 +35,7 @@ export const GET = handled(async (request: Request, { params }: { params: Promis
         }
       })
     },
-    cancel: () => stop?.(),
+    cancel: () => stop(),
   })
   return new Response(stream, {
     headers: { 'content-type': 'text/event-stream', 'cache-control': 'no-store, no-transform' },
