@@ -9,7 +9,7 @@ interface Page {
   share: number
   answers?: boolean
   /** What the page tells, each 100 ms. */
-  beats?: (at: number) => number
+  beats?: (at: number) => readonly number[]
   /** When the call comes back, in ms. */
   returns?: number
 }
@@ -34,7 +34,7 @@ async function call({ share, answers = false, beats, returns }: Page, watched: P
     (error: unknown) => (told = error),
   )
   for (let at = 0; told === undefined && at < 200_000; at += 100) {
-    if (beats) watch.beat(beats(at))
+    for (const index of beats?.(at) ?? []) watch.beat(index)
     await jest.advanceTimersByTimeAsync(100)
   }
   await over
@@ -61,14 +61,18 @@ describe('code that never returns', () => {
   })
 
   test('is blamed on the case that was being mounted', async () => {
-    expect(await call({ share: 1, beats: (at) => Math.min(3, Math.floor(at / 100)) })).toMatchObject({
+    expect(await call({ share: 1, beats: (at) => [Math.min(3, Math.floor(at / 100))] })).toMatchObject({
       told: 'its code did not return within 1.5 s',
       hang: 3,
     })
   })
 
-  test('cannot feed the watch by telling the same over and over', async () => {
-    const { at } = await call({ share: 1, beats: () => 3 })
+  test.each([
+    ['the same case over and over', [3]],
+    ['what is no number', [NaN]],
+    ['that it comes back, in a loop', Array.from({ length: 20_000 }, () => -1)],
+  ])('cannot feed the watch by telling %s', async (_, told) => {
+    const { at } = await call({ share: 1, beats: () => told })
     expect(at).toBeLessThan(2500)
   })
 })
@@ -77,7 +81,7 @@ describe('code that takes its time', () => {
   test.each<[string, Page]>([
     ['comes back before its limit', { share: 1, returns: 1400 }],
     ['comes back late on a busy machine', { share: 0.05, returns: 20_000 }],
-    ['gets on from case to case', { share: 1, beats: (at) => Math.floor(at / 1000), returns: 20_000 }],
+    ['gets on from case to case', { share: 1, beats: (at) => [Math.floor(at / 1000)], returns: 20_000 }],
     ['answers in between', { share: 1, answers: true, returns: 12_000 }],
   ])('%s', async (_, page) => {
     expect(await call(page)).toMatchObject({ told: 'back' })

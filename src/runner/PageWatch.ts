@@ -25,6 +25,8 @@ const LONGEST_CALL_MS = 15_000
 /** Without code of its own nothing can hang; a machine may still be slow, or a page be lost. */
 const PATIENT_LIMIT_MS = 60_000
 const WATCH_EVERY_MS = 100
+/** More turns than any call waits for, in all documents of a page. */
+const MAX_TURNS = 10_000
 
 /** What a call may do to its page. */
 export interface Watched {
@@ -48,6 +50,9 @@ export class PageWatch {
   /** When a case was last begun, or the call. */
   #lastProgress = Date.now()
   #beating: number | undefined
+  #furthest = -1
+  /** How often the page has come back during a call. */
+  #turns = 0
   #crashed = false
   /** What the page had taken when it was first missed. */
   #before: TimeByProcess | undefined
@@ -57,11 +62,16 @@ export class PageWatch {
     private readonly patient: () => number = patience,
   ) {}
 
-  /** The page has told which case it is about to mount. Whoever tells the same again has not come any further. */
+  /**
+   * The page has told which case it is about to mount, or, by -1, that its code has come back. Who tells the same case again has not
+   * come any further; and a page comes back only so often.
+   */
   beat(index: number): void {
-    if (index >= 0 && this.#beating !== undefined && index <= this.#beating) return
+    if (index > this.#furthest) {
+      this.#furthest = index
+      this.#lastProgress = Date.now()
+    } else if (index !== -1 || ++this.#turns > MAX_TURNS) return
     this.#beating = index
-    this.#lastProgress = Date.now()
     this.sign()
   }
 
@@ -79,6 +89,8 @@ export class PageWatch {
     this.sign()
     this.#lastProgress = Date.now()
     this.#beating = undefined
+    this.#furthest = -1
+    this.#turns = 0
     const end = { isCome: false }
     try {
       return await Promise.race([sent, this.watch(watched, end)])

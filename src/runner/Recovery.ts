@@ -39,9 +39,9 @@ export class Recovery<C> {
   after(error: unknown, cases: readonly C[], isOpening: boolean): Remedy<C> {
     const reason = reasonOf(error)
     const culprit = error instanceof StageHang ? cases[error.caseIndex ?? -1] : undefined
-    const isHang = error instanceof StageHang && (culprit !== undefined || isOpening)
-    if (isFinal(error) || isOpening || (isHang && ++this.#hangs >= MAX_HANGS)) return this.giveUp(reason, cases)
-    if (culprit) return { again: [cases.filter((each) => each !== culprit)], left: { cases: [culprit], reason } }
+    const isKnown = culprit !== undefined
+    if (isFinal(error) || isOpening || (isKnown && ++this.#hangs >= MAX_HANGS)) return this.giveUp(reason, cases)
+    if (isKnown) return { again: [cases.filter((each) => each !== culprit)], left: { cases: [culprit], reason } }
     if (cases.length === 1) return { again: [], left: { cases, reason } }
     if (error instanceof StageHang && ++this.#hangSplits > MAX_HANG_SPLITS) return this.giveUp(reason, cases)
     if (++this.#splits > MAX_SPLITS) return this.giveUp(reason, cases)

@@ -64,8 +64,7 @@ export async function runChunk(
     referred,
   )
   // Who has taken cases away has taken others' too: each is to be read by itself.
-  const gone = cases.length > 1 && Object.values(failures).find((failure) => failure === TAKEN_OUT)
-  if (gone) throw new ChunkSpoiled(gone)
+  if (cases.length > 1 && Object.values(failures).includes(TAKEN_OUT)) throw new ChunkSpoiled(TAKEN_OUT)
   const more = (await setup.surveyor?.more(page, cases)) ?? []
   const readings = await readCases(
     page,

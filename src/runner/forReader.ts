@@ -1,9 +1,6 @@
-import type { StageCase, StageComponent } from '@/stage'
+import { SOUGHT_IN_TEXTS, type StageCase, type StageComponent } from '@/stage'
 
-// All that the reader looks for in texts of the component.
-const SOUGHT = [':focus-within']
-
-const gist = (text: string) => SOUGHT.filter((each) => text.includes(each)).join(' ')
+const gist = (text: string) => SOUGHT_IN_TEXTS.filter((each) => text.includes(each)).join(' ')
 
 /** A component as the reader needs it: its code and its styles run in its own world only, and are sent there only. */
 export const componentForReader = (component: StageComponent): StageComponent => ({

@@ -3,7 +3,7 @@ import { focusTargetOf } from './focusTarget'
 import { deepestAt, isInside, pointsOf } from './hit'
 import { bringIntoView } from './intoView'
 import { Reader, visibleRect } from './read'
-import { codeTexts, type StageCase, type StageComponent } from './protocol'
+import { codeTexts, type SOUGHT_IN_TEXTS, type StageCase, type StageComponent } from './protocol'
 
 /** Pseudo-classes that hold on each element. */
 export type Forced = Map<Element, Set<string>>
@@ -153,6 +153,6 @@ function chainOf(element: Element, frame: Element): Element[] {
 }
 
 // The styles of custom elements and of CSS-in-JS stand in their modules.
-const asksFor = (component: StageComponent, pseudo: string) =>
+const asksFor = (component: StageComponent, pseudo: (typeof SOUGHT_IN_TEXTS)[number]) =>
   component.sheets.some(({ text }) => text.includes(pseudo)) ||
   codeTexts(component).some((text) => text.includes(pseudo))

@@ -13,6 +13,7 @@ export { REFERENCE } from './reference'
 export {
   codeTexts,
   hasCode,
+  SOUGHT_IN_TEXTS,
   stageCaseOf,
   type PseudoBoxes,
   type StageCase,

@@ -86,3 +86,6 @@ export interface StageReadings {
 
 /** Where a pseudo-element stands, by the reference number of its element and its name. */
 export type PseudoBoxes = Record<string, { left: number; top: number; width: number; height: number }>
+
+/** All that is looked for in the texts of a component where its cases are read: whoever is sent no texts is told of these. */
+export const SOUGHT_IN_TEXTS = [':focus-within'] as const

@@ -27,7 +27,7 @@ expose(window, 'breltReader', {
   open: (component, inFrames) => {
     reader = inFrames ? new FramesReader(component) : new DocumentReader(component, 0)
   },
-  openOwn: (component, lastReference) => new DocumentReader(component, lastReference),
+  openOwn: (component, lastReference, rules) => new DocumentReader(component, lastReference, rules),
   refer: (parts) => opened().refer(parts),
   arrange: (cases, failures, parts) => opened().arrange(cases, failures, parts),
   show: () => opened().show(),

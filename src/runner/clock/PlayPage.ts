@@ -28,6 +28,7 @@ export abstract class PlayPage implements ReadablePage {
   readonly #pointer = new PointerTrace()
   readonly #stage: StageWorld<PlayStage>
   readonly #reader: StageWorld<ReaderStage>
+  #watching: Promise<void> | undefined
 
   protected constructor(readonly session: CDPSession) {
     this.#stage = new StageWorld(session, STAGE_WORLD)
@@ -54,7 +55,7 @@ export abstract class PlayPage implements ReadablePage {
     this.nodes.reset()
     for (const event of this.#pointer.leaving()) await this.input('Input.dispatchMouseEvent', event)
     const loaded = new Promise<void>((done) => this.session.once('Page.loadEventFired', () => done()))
-    await watchWorlds(this.session, [this.#stage, this.#reader])
+    await (this.#watching ??= watchWorlds(this.session, [this.#stage, this.#reader]))
     await this.passing(Promise.all([this.session.send('Page.navigate', { url: newAddress() }), loaded]))
     await this.ask('open', this.#component.forReader, false)
   }

@@ -1,5 +1,6 @@
 import { CASE_AT } from '../documentStyles'
 import type { PseudoBoxes, StageComponent, StageProbe, StageReadings, StageRequest } from '../protocol'
+import { DeclaredRules } from '../read'
 import { REFERENCES_PER_CASE } from '../reference'
 import { DocumentReader } from './DocumentReader'
 import type { Arranged, DeclaringSheet, DocumentReading, ReadableCase, ReaderWindow } from './ReaderStage'
@@ -7,6 +8,8 @@ import type { Arranged, DeclaringSheet, DocumentReading, ReadableCase, ReaderWin
 /** Reads cases that have a document each, and speaks for all of them as one. */
 export class FramesReader implements DocumentReading {
   #documents: DocumentReading[] = []
+  // Every document has the same sheets: they are gone through once.
+  #rules = new DeclaredRules()
 
   constructor(readonly component: StageComponent) {}
 
@@ -30,9 +33,9 @@ export class FramesReader implements DocumentReading {
   private open(index: number): DocumentReading {
     const frame = document.querySelector<HTMLIFrameElement>(`iframe[${CASE_AT}="${index}"]`)
     const view = frame?.contentWindow as unknown as Partial<ReaderWindow> | null | undefined
-    if (!view?.breltReading) return new DocumentReader(this.component, index * REFERENCES_PER_CASE)
+    if (!view?.breltReading) return new DocumentReader(this.component, index * REFERENCES_PER_CASE, this.#rules)
     if (!view.breltReader) view.breltReading()
-    return view.breltReader!.openOwn(this.component, index * REFERENCES_PER_CASE)
+    return view.breltReader!.openOwn(this.component, index * REFERENCES_PER_CASE, this.#rules)
   }
 
   refer(parts: readonly string[]) {

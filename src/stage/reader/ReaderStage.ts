@@ -1,7 +1,7 @@
 import type { Extent } from '@/core/scenario'
 import type { Active, Aim, AimAt } from '../play'
 import type { PseudoBoxes, StageCase, StageComponent, StageProbe, StageReadings, StageRequest } from '../protocol'
-import type { Declared, ProbeAnswer } from '../read'
+import type { Declared, DeclaredRules, ProbeAnswer } from '../read'
 
 /** What the reader needs to know of a case. */
 export type ReadableCase = Pick<StageCase, 'key' | 'forced'>
@@ -75,7 +75,9 @@ export interface ReaderStage {
 export interface ReaderWindow {
   /** Starts the program in a document. */
   breltReading(): void
-  breltReader: ReaderStage & { openOwn(component: StageComponent, lastReference: number): DocumentReading }
+  breltReader: ReaderStage & {
+    openOwn(component: StageComponent, lastReference: number, rules: DeclaredRules): DocumentReading
+  }
 }
 
 /** The reader of one document. */
