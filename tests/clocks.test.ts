@@ -126,6 +126,16 @@ const WAYS: [name: string, code: string, moments: [ms: number, log: string][]][]
       [1, 'end'],
     ],
   ],
+  [
+    'a transition while the machine is busy',
+    // Longer than the transition, in tasks between which frames are drawn.
+    "box.classList.add('quick'); box.addEventListener('transitionend', () => log('end')); const c = new MessageChannel(); let n = 4; c.port1.onmessage = () => { for (let i = 0; i < 6e7; i++); if (--n > 0) c.port2.postMessage(0) }; c.port2.postMessage(0)",
+    [
+      [0, ''],
+      [19, ''],
+      [1, 'end'],
+    ],
+  ],
 ]
 
 const library = (ways: typeof WAYS) =>
@@ -147,6 +157,7 @@ ${moments.map(([ms, log]) => `${ms > 0 ? `      - wait: ${ms}ms\n` : ''}      - 
     markup: '<div class="box"><button class="go">go</button><div class="square"></div><p class="log"></p></div>',
     css: `.square { width: 40px; height: 40px }
 .moved { opacity: .5; transition: opacity 200ms }
+.quick { opacity: .5; transition: opacity 20ms }
 .slow { opacity: .5; transition: opacity 200ms 300ms }
 .pulse { animation: pulse 100ms 2 }
 @keyframes pulse { to { opacity: 0 } }`,

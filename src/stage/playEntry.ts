@@ -66,6 +66,7 @@ function pending(): Pending {
     // Frames that are asked for while an animation runs are not told apart: they come with its own.
     wantsFrame: wantsFrame && isMoving,
     isBetween: runningAnimations(roots()).some(isBetween),
+    frames: opened().clock.frames,
   }
 }
 
@@ -125,10 +126,12 @@ expose(view, 'breltStage', {
   traceOf: () => traceOf(opened().mounted.frame),
   setContext: (context) => opened().stage.setContext(context),
   activity: () => opened().clock.activity(),
-  lag: () => clock?.lag ?? 0,
+  lag: () => ({ lag: clock?.lag ?? 0, frames: clock?.frames ?? 0 }),
   goTo: async (to) => {
-    await opened().clock.goTo(to)
-    return opened().clock.now
+    const { clock } = opened()
+    const { ahead } = clock
+    await clock.goTo(to)
+    return { now: clock.now, ahead }
   },
   hold: async () => opened().clock.hold(),
   focus: (at) => {

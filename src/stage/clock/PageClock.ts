@@ -17,13 +17,12 @@ interface Held {
   from: number
 }
 
-// What input has just started may have run for some real time before it is taken hold of.
-const STARTED_JUST_NOW_MS = 200
-
 /** Time that the page keeps itself, in any browser: timers are replaced, animations paused and moved by hand. */
 export class PageClock implements StageClock {
   /** Timers and animations are moved together. */
   readonly lag = 0
+  readonly frames = 0
+  readonly ahead = 0
   #clock: FakeClock
   #origin = 0
   #frames = new Map<number, FrameRequestCallback>()
@@ -118,9 +117,8 @@ export class PageClock implements StageClock {
     let isAny = false
     for (const animation of runningAnimations(this.roots())) {
       if (animation.playState !== 'running') continue
-      const current = Number(animation.currentTime ?? 0)
-      const isScripted = !(animation instanceof CSSTransition || animation instanceof CSSAnimation)
-      const from = isScripted && current > STARTED_JUST_NOW_MS ? current : 0
+      // The document's timeline stands still: what has just begun is where it began, or where a script has put it.
+      const from = Number(animation.currentTime ?? 0)
       animation.pause()
       animation.currentTime = from
       this.#held.set(animation, { since: this.now, from })

@@ -10,6 +10,10 @@ export interface StageClock {
   readonly now: number
   /** How far the document's timeline lay behind `performance.now()` in the last frame, in ms. */
   readonly lag: number
+  /** How many frames have been drawn, where the engine keeps the time. */
+  readonly frames: number
+  /** How far the engine's own time has run ahead of the scenario's, in ms: it lets some pass where something is first loaded. */
+  readonly ahead: number
   /** The scenario starts here. */
   start(): void
   /** Goes on to a moment: where the page keeps the time it passes here, where the engine does it is about to. */

@@ -13,6 +13,8 @@ export interface Pending {
   wantsFrame: boolean
   /** An animation is just about to begin or to end. */
   isBetween: boolean
+  /** How many frames have been drawn so far, where the engine keeps the time. */
+  frames: number
 }
 
 /** What a performance asks of its page. All of it is data in and data out. */
@@ -39,9 +41,12 @@ export interface PlayStage {
   setContext(context: StageContext): void
   activity(): Activity
   /** How far the document's timeline lay behind its timers in the last frame, in ms. */
-  lag(): number
-  /** Goes on to a moment, or is told that time is about to; gives back the time that it is. */
-  goTo(time: number): Promise<number>
+  lag(): { lag: number; frames: number }
+  /**
+   * Goes on to a moment, or is told that time is about to; gives back the time that it is, and how far the engine's own has run ahead
+   * of it so far, in ms.
+   */
+  goTo(time: number): Promise<{ now: number; ahead: number }>
   /** Called after all input: what it has started stands still until time goes on. */
   hold(): Promise<void>
   /** Gives the focus by script, for parts that Tab does not reach. */

@@ -21,6 +21,13 @@ const FRAME_LEAD_MS = 0.05
 // The browser blurs where an animation stands by a tenth of a millisecond: what is that near to its end has ended.
 const BLUR_MS = 0.12
 const MAX_MORE_FRAMES = 5
+/**
+ * How far the times of frames lie before the engine's own: outside of a frame the engine takes the later of both for the time that an
+ * animation begins at, and what is first loaded meanwhile lets 10 ms of its own pass.
+ */
+const AHEAD_MS = 200
+// What the engine's own time is off by less than this is blur.
+const DRIFT_MS = 1
 // An input that waits for a frame is given one after this much wall time.
 const FRAME_WAIT_MS = 3
 
@@ -30,6 +37,8 @@ export class EnginePage extends PlayPage {
   /** The engine's own ticks at the scenario's start. */
   #offset = 0
   #lastTicks = 0
+  /** How many frames the page has told of. */
+  #frames = 0
 
   private constructor(
     private readonly browser: Browser,
@@ -80,9 +89,15 @@ export class EnginePage extends PlayPage {
   /** Lets the document's timeline and its timers show the same time. */
   async begin(): Promise<void> {
     this.now = 0
-    await this.frame()
+    let drawn = { lag: 0, frames: 0 }
+    // The first frames after a document has been opened may be put off.
+    for (let frame = 0; frame < MAX_MORE_FRAMES && drawn.frames === 0; frame++) {
+      await this.frame()
+      drawn = await this.call('lag')
+    }
     // Ahead of all frames so far: how far apart those of a scenario stand must not hang on what was measured.
-    this.#offset = this.#lastTicks + Math.max(0, await this.call('lag')) + FRAME_LEAD_MS
+    this.#offset = this.#lastTicks + Math.max(0, drawn.lag) + AHEAD_MS
+    this.#frames = drawn.frames
     await this.frame()
   }
 
@@ -109,21 +124,22 @@ export class EnginePage extends PlayPage {
   }
 
   protected async goTo(time: number): Promise<void> {
-    await this.call('goTo', time)
-    await this.pass(Math.max(SLIVER_MS, time - this.now))
+    const { ahead } = await this.call('goTo', time)
+    await this.pass(Math.max(SLIVER_MS, time - this.now - (ahead > DRIFT_MS ? ahead : 0)))
     this.now = time
     await this.frame()
     await this.pass(SLIVER_MS)
     await this.finished()
   }
 
-  /** Draws frames until every animation that is to begin or to end at this moment has done so. */
+  /** Draws frames until one has been drawn, and every animation that is to begin or to end at this moment has done so. */
   private async finished(): Promise<Pending> {
     let pending = await this.call('pending')
-    for (let frame = 0; frame < MAX_MORE_FRAMES && pending.isBetween; frame++) {
+    for (let frame = 0; frame < MAX_MORE_FRAMES && (pending.isBetween || pending.frames === this.#frames); frame++) {
       await this.frame(BLUR_MS)
       pending = await this.call('pending')
     }
+    this.#frames = pending.frames
     return pending
   }
 

@@ -22,6 +22,7 @@ export class BrowserPage extends PlayPage {
     const page = await context.newPage()
     const session = await page.createCDPSession()
     await preparePage(session, viewport)
+    await session.send('Animation.enable')
     return new BrowserPage(context, session)
   }
 
@@ -29,9 +30,10 @@ export class BrowserPage extends PlayPage {
     return isGone(this.context.browser())
   }
 
-  begin(): Promise<void> {
+  /** Stops the document's timeline: what begins to run before the page has taken hold of it stands where it began, however busy the machine is. */
+  async begin(): Promise<void> {
     this.now = 0
-    return Promise.resolve()
+    await this.session.send('Animation.setPlaybackRate', { playbackRate: 0 })
   }
 
   passing<T>(work: Promise<T>): Promise<T> {
@@ -39,7 +41,7 @@ export class BrowserPage extends PlayPage {
   }
 
   protected async goTo(time: number): Promise<void> {
-    this.now = await this.call('goTo', time)
+    this.now = (await this.call('goTo', time)).now
   }
 
   protected async send<K extends Parameters<Send>[0]>(method: K, params: object): Promise<void> {
