@@ -1,21 +1,21 @@
-import { lintSheet, lintLibrary } from '@/core/lint'
-import { openLibrary } from '@/runner'
-import { codePropsOf, openFolder } from '@/source'
+import { lintLibrary } from '@/core/lint'
+import { prepareLibrary } from '@/runner'
+import { openFolder } from '@/source'
 import { paintFor } from './paint'
 
-/** `brelt check`: everything that can be told without a browser. */
+/** `brelt check`: everything that can be told without a browser. @throws BadInput with all that `verify` would not begin with */
 export async function check(folder: string): Promise<number> {
-  const { library, tokens, sheets } = openLibrary(openFolder(folder))
+  const { library, tokens, components } = await prepareLibrary(openFolder(folder))
   const paint = paintFor(process.stdout)
-  const lints = lintLibrary(library, tokens)
-  for (const sheet of sheets) lints.push(...lintSheet(sheet, library, tokens, await codePropsOf(sheet, library.tree)))
+  // What all components share is told with the first.
+  const lints = components.length > 0 ? components.flatMap((each) => each.lints) : lintLibrary(library, tokens)
   for (const { code, severity, message, file, line } of lints) {
     process.stdout.write(
       `${file}:${line}: ${severity === 'error' ? paint.miss(severity) : paint.warn(severity)} ${code}: ${message}\n`,
     )
   }
   const errors = lints.filter(({ severity }) => severity === 'error').length
-  const sentence = `${sheets.length} components, ${errors} errors, ${lints.length - errors} warnings`
+  const sentence = `${components.length} components, ${errors} errors, ${lints.length - errors} warnings`
   process.stdout.write(`${paint.strong(library.data.name)}: ${sentence}\n`)
   return errors > 0 ? 1 : 0
 }

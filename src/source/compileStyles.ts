@@ -1,5 +1,6 @@
 import { originalPositionFor, type TraceMap } from '@jridgewell/trace-mapping'
 import { pathOfAddress } from './addresses'
+import { cssFaults } from '@/core/css'
 import { isOnServer, referencesIn } from '@/core/lint'
 import { findFile, missingFile, type FileTree } from '@/core/sheet'
 import type { Place, Problem } from '@/core/problem'
@@ -27,6 +28,12 @@ export async function compileStyles(
     done.add(file)
     const compiled = await styleText(tree, file, problems)
     if (!compiled) return
+    const tooDeep = cssFaults(compiled.css).find(({ isTooDeep }) => isTooDeep)
+    if (tooDeep) {
+      // A browser goes down at it.
+      const place = placesOf(file, compiled.map)(tooDeep.line, tooDeep.column)
+      return void problems.push({ ...place, message: tooDeep.message })
+    }
     const { css, imports } = inlineAssets(tree, file, compiled.css, problems)
     for (const imported of imports) await add(imported)
     styles.push({

@@ -1,6 +1,6 @@
 import { Liquid, LiquidError } from 'liquidjs'
 import { textOf, type FileTree } from '@/core/sheet'
-import type { Problem } from '@/core/problem'
+import { errorSentence, type Problem } from '@/core/problem'
 import type { StagePiece } from '@/stage'
 
 type Template = Extract<StagePiece, { kind: 'markup' }>['template']
@@ -31,7 +31,7 @@ function* templateProblems({ name: file, text }: Template): Generator<Problem> {
   } catch (error) {
     if (!(error instanceof LiquidError)) throw error // our bug, not the author's
     const [line, column] = error.token.getPosition() as [number, number]
-    const message = `not readable as a template: ${error.message.replace(/, (file|line):.*$/, '')}`
+    const message = `not readable as a template: ${errorSentence(error).replace(/, (file|line):.*$/, '')}`
     yield { file, line, column, message }
   }
 }

@@ -2,7 +2,7 @@ import { encodedMap } from '@jridgewell/trace-mapping'
 import { existsSync, readFileSync, realpathSync } from 'node:fs'
 import { basename, dirname, join, resolve, sep } from 'node:path'
 import type { Loader, OnLoadResult, OnResolveResult, Plugin, PluginBuild } from 'esbuild'
-import { resolvePath, type FileTree } from '@/core/sheet'
+import { encodingProblem, resolvePath, type FileTree } from '@/core/sheet'
 import type { Problem } from '@/core/problem'
 import { SHARED_REACT } from '@/stage'
 import { DATA } from './assetLoaders'
@@ -60,6 +60,10 @@ export const fromTree = (tree: FileTree, problems: Problem[]): Plugin => ({
       if (asked.path.startsWith(`${SPACE}:`) && (asked.kind === 'entry-point' || basename(asked.importer) === ENTRIES))
         return { path: asked.path.slice(SPACE.length + 1), namespace: SPACE }
       if (REACT.test(asked.path)) return { path: asked.path, namespace: SHARED }
+      if (/^(https?:)?\/\//i.test(asked.path) && !/^(url|import-rule)/.test(asked.kind))
+        return fault(
+          `"${asked.path}" is code of a server, which Brelt does not ask: keep it in the library or in a package`,
+        )
       if (asked.kind.startsWith('url') && /^([a-z]+:|\/|#)/i.test(asked.path))
         return { path: asked.path, external: true }
       if (asked.namespace === SPACE) return inLibrary(tree, build, reach, asked)
@@ -89,6 +93,9 @@ async function load(tree: FileTree, path: string, suffix: string, problems: Prob
   const bytes = tree.bytes(path)!
   // Names in here are looked up from where the file would stand.
   const at = tree.folder === undefined ? {} : { resolveDir: placeOf(tree.folder, path) }
+  const isForeign =
+    /^(tsx?|jsx?)$/.test(LOADERS[path.slice(path.lastIndexOf('.') + 1)] ?? '') && encodingProblem(tree, path)
+  if (isForeign) problems.push(isForeign)
   if (!/\.s?css$/.test(path) || suffix) return { contents: bytes, loader: loaderOf(path, suffix), ...at }
   const compiled = await styleText(tree, path, problems)
   const map = compiled?.map && Buffer.from(JSON.stringify(encodedMap(compiled.map))).toString('base64')

@@ -1,3 +1,5 @@
+export { cssFaults, type CssFault } from './faults'
 export { declares, isInherited } from './declares'
 export { isProperty, propertyNames } from './properties'
 export { isReset, longhandsOf, physical, SHORTHANDS } from './shorthands'
+export { pseudoClasses } from './pseudoClasses'

@@ -1,6 +1,8 @@
 import { assetNotLoaded } from './assets'
+import { brokenStyle } from './brokenStyle'
 import { axisDrift } from './axisDrift'
 import { badDefault, noDefault } from './defaults'
+import { unknownInGuide } from './guide'
 import { buildNotRun, noTokens, tokenCycle, tokenIgnored, tokenType, unknownType } from './library'
 import { lookAlike } from './lookAlike'
 import { unreachable } from './unreachable'
@@ -19,6 +21,7 @@ export const LINT_LIST = [
   unknownProp,
   unknownToken,
   unknownComponent,
+  unknownInGuide,
   tokenCycle,
   tokenType,
   unknownType,
@@ -36,6 +39,7 @@ export const LINT_LIST = [
   propUnused,
   repeatedStyle,
   assetNotLoaded,
+  brokenStyle,
   buildNotRun,
   unspecified,
   axisDrift,

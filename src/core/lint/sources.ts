@@ -44,10 +44,7 @@ function* copies({ sheet, library }: SheetSubject): Generator<Fault> {
     .styles(source)
     .map((each) => resolvePath(sheet.file, each)!)
     .filter((each) => each.endsWith('.css') && !isVendored(each))) {
-    const rules = declarationsByRule(textOf(library.tree, path) ?? '')
-    for (const [at, rule] of rules.entries()) {
-      const twin = rules.slice(0, at).find((other) => isCopy(rule.declarations, other.declarations))
-      if (!twin) continue
+    for (const [rule, twin] of copiesAmong(declarationsByRule(textOf(library.tree, path) ?? ''))) {
       const message = `"${rule.selector}" repeats nearly all of "${twin.selector}" (line ${twin.line}). Say once what they share, and let a custom property carry what differs.`
       yield { at: { file: path, line: rule.line }, message }
     }
@@ -61,17 +58,48 @@ export const repeatedStyle = defineLint({
   find: { sheet: copies },
 })
 
-function declarationsByRule(css: string) {
-  const rules: { selector: string; line: number; declarations: ReadonlySet<string> }[] = []
+interface StyleRule {
+  selector: string
+  line: number
+  declarations: ReadonlySet<string>
+}
+
+/** Rules that are large enough to be a copy, or to have one. */
+function declarationsByRule(css: string): StyleRule[] {
+  const rules: StyleRule[] = []
   walk(parse(css, { positions: true, onParseError: () => {} }), {
     visit: 'Rule',
     enter: (rule) => {
       const own = rule.block.children.toArray().filter((node): node is Declaration => node.type === 'Declaration')
+      if (own.length < LEAST_DECLARATIONS - MAX_DIFFERENT) return
       const declarations = new Set(own.map((node) => `${node.property}:${generate(node.value)}`))
       rules.push({ selector: generate(rule.prelude), line: rule.loc!.start.line, declarations })
     },
   })
   return rules
+}
+
+/** Each rule that is a copy of an earlier one, with the first that it is a copy of. */
+function* copiesAmong(rules: readonly StyleRule[]): Generator<[rule: StyleRule, twin: StyleRule]> {
+  const counts = new Map<string, number>()
+  for (const { declarations } of rules) for (const each of declarations) counts.set(each, (counts.get(each) ?? 0) + 1)
+  const having = new Map<string, number[]>()
+  for (const [at, rule] of rules.entries()) {
+    // A copy lacks two at most: of the three that fewest others have, it has one.
+    const rarest = [...rule.declarations]
+      .toSorted((a, b) => counts.get(a)! - counts.get(b)!)
+      .slice(0, MAX_DIFFERENT + 1)
+    const near = new Set(rarest.flatMap((each) => having.get(each) ?? []))
+    const twin = [...near]
+      .toSorted((a, b) => a - b)
+      .find((other) => isCopy(rule.declarations, rules[other]!.declarations))
+    if (twin !== undefined) yield [rule, rules[twin]!]
+    for (const each of rule.declarations) {
+      const list = having.get(each)
+      if (list) list.push(at)
+      else having.set(each, [at])
+    }
+  }
 }
 
 function isCopy(a: ReadonlySet<string>, b: ReadonlySet<string>): boolean {

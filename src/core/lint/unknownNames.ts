@@ -5,6 +5,7 @@ import type { Path } from '../yaml'
 import { defineLint, type Fault, type SheetSubject } from './defineLint'
 import { noSuch } from './noSuch'
 import { scenarioFaults } from './scenarios'
+import { settingFaults } from './settings'
 import { tokenFaults, type TokenAbout } from './tokenFaults'
 
 const at = (sheet: Sheet, path: Path) => sheet.source.atKey(path)
@@ -82,13 +83,14 @@ function* conditions({ sheet, space, library, rules }: SheetSubject): Generator<
 
 function* conditionFaults(subject: SheetSubject, code: 'unknown-axis' | 'unknown-value'): Generator<Fault> {
   for (const { isValue, ...fault } of conditions(subject)) if (isValue === (code === 'unknown-value')) yield fault
+  yield* settingFaults(subject, code)
   yield* scenarioFaults(subject, code)
 }
 
 export const unknownAxis = defineLint({
   code: 'unknown-axis',
   severity: 'error',
-  about: 'A condition names what is no axis and no context.',
+  about: 'A condition, or what fills a slot or an example, names what is no axis and no context.',
   isOfRules: true,
   find: { sheet: (subject) => conditionFaults(subject, 'unknown-axis') },
 })
@@ -96,7 +98,7 @@ export const unknownAxis = defineLint({
 export const unknownValue = defineLint({
   code: 'unknown-value',
   severity: 'error',
-  about: 'A condition names a value that its axis or context does not have.',
+  about: 'A condition, or what fills a slot or an example, names a value that its axis or context does not have.',
   isOfRules: true,
   find: { sheet: (subject) => conditionFaults(subject, 'unknown-value') },
 })
@@ -122,13 +124,15 @@ function* props(subject: SheetSubject): Generator<Fault> {
         yield { at: at(sheet, ['props', name, 'only-if', other]), message: noSuch('prop', other, known) }
     }
   }
+  yield* settingFaults(subject, 'unknown-prop')
   yield* scenarioFaults(subject, 'unknown-prop')
 }
 
 export const unknownProp = defineLint({
   code: 'unknown-prop',
   severity: 'error',
-  about: 'An axis value, a step or a condition of a prop names a prop that the sheet does not have.',
+  about:
+    'An axis value, a step, an example, what fills a slot or a condition of a prop names a prop that the sheet does not have.',
   find: { sheet: props },
 })
 
@@ -168,6 +172,7 @@ function* components(subject: SheetSubject): Generator<Fault> {
       if (!known.includes(slug)) yield { at: at(sheet, ['slots', name]), message: noSuch('component', slug, known) }
     }
   }
+  yield* settingFaults(subject, 'unknown-component')
   yield* scenarioFaults(subject, 'unknown-component')
 }
 
@@ -175,7 +180,7 @@ export const unknownComponent = defineLint({
   code: 'unknown-component',
   severity: 'error',
   about:
-    'A slot accepts or holds a component that the library does not have, or a step fills a slot that is not there.',
+    'A slot accepts or holds a component that the library does not have, or a step or an example fills a slot that is not there.',
   find: { sheet: components },
 })
 

@@ -1,3 +1,4 @@
+export { encodingProblem } from './encoding'
 export type { Axis } from './axis'
 export {
   ELEMENT_REACHES,

@@ -1,6 +1,7 @@
 import { kindOf } from './kinds'
 import { unknownName, type Place, type Problem } from '../problem'
 import { checkShape, readYaml, type YamlSource } from '../yaml'
+import { encodingProblem } from './encoding'
 import { findFile, missingFile, resolvePath, textOf, type FileTree } from './FileTree'
 import { librarySchema, type LibraryFile } from './librarySchema'
 import { readSheet, SHEET_SUFFIX, slugOf, type Sheet } from './readSheet'
@@ -27,10 +28,11 @@ export function readLibrary(tree: FileTree, only?: readonly string[]): { library
   }
   const source = readYaml(text, LIBRARY_FILE)
   const { value: data, problems } = checkShape(source, librarySchema)
+  problems.push(...asEncoded(tree, LIBRARY_FILE))
   const sheets: Sheet[] = []
   for (const path of sheetPaths(tree, only)) {
     const read = readSheet(textOf(tree, path)!, path)
-    problems.push(...read.problems)
+    problems.push(...asEncoded(tree, path), ...read.problems)
     if (!read.sheet) continue
     problems.push(...sheetProblems(read.sheet, tree, data))
     const twin = sheets.find(({ slug }) => slug === read.sheet!.slug)
@@ -47,6 +49,11 @@ export function readLibrary(tree: FileTree, only?: readonly string[]): { library
     problems.push(...fileProblems(tree, LIBRARY_FILE, data.wrap.module, source.at(['wrap', 'module']), false))
   problems.push(...pageProblems(data, source))
   return { library: { data, source, tree, sheets }, problems }
+}
+
+const asEncoded = (tree: FileTree, file: string): Problem[] => {
+  const problem = encodingProblem(tree, file)
+  return problem ? [problem] : []
 }
 
 /** Contexts that the page's root is told of, and that the library does not have. */
@@ -114,8 +121,8 @@ function* fileProblems(
   place: Place,
   mayBePackaged: boolean,
 ): Generator<Problem> {
-  if (mayBePackaged ? findFile(tree, from, path) !== undefined : tree.paths.includes(resolvePath(from, path) ?? ''))
-    return
+  const found = mayBePackaged ? findFile(tree, from, path) : tree.paths.find((each) => each === resolvePath(from, path))
+  if (found !== undefined) return yield* asEncoded(tree, found)
   const resolved = resolvePath(from, path)
   const message = missingFile(tree, from, path)
   if (resolved === undefined) return yield { ...place, message }

@@ -1,3 +1,4 @@
+import { errorSentence } from '../problem'
 import type { ExpectationSource } from '../sheet'
 import {
   ExpectationError,
@@ -19,7 +20,21 @@ export interface ParseOptions {
  * Reads an expectation as a sheet writes it.
  * @throws ExpectationError telling what is wrong and where.
  */
-export function parseExpectation(source: ExpectationSource, { literal = false }: ParseOptions = {}): Expectation {
+export function parseExpectation(source: ExpectationSource, options: ParseOptions = {}): Expectation {
+  try {
+    return parseTexts(source, options)
+  } catch (error) {
+    // A parser by recursive descent runs out of stack where a text nests without end.
+    if (!(error instanceof RangeError)) throw error
+    throw new ExpectationError(
+      errorSentence(error),
+      asText(Array.isArray(source) ? source[0]! : source).slice(0, 60),
+      0,
+    )
+  }
+}
+
+function parseTexts(source: ExpectationSource, { literal = false }: ParseOptions): Expectation {
   const texts = (Array.isArray(source) ? source : [source]).map(asText)
   if (texts.length === 1 && texts[0]!.trim() === 'any') return { kind: 'any' }
   if (literal && texts.length === 1 && texts[0]!.trim() === '')

@@ -1,6 +1,6 @@
 import JSON5 from 'json5'
-import { findNodeAtLocation, parse, parseTree, type Node, type ParseError } from 'jsonc-parser'
-import type { Place } from '../problem'
+import { findNodeAtLocation, parse, parseTree, visit, type JSONVisitor, type Node, type ParseError } from 'jsonc-parser'
+import type { Place, Problem } from '../problem'
 import { readYaml, type Path, type YamlSource } from '../yaml'
 
 /** The value of a text in JSON, in JSON with comments, or in JSON5; undefined when it is none. */
@@ -19,6 +19,45 @@ function isJsonWithComments(text: string): boolean {
   const errors: ParseError[] = []
   parse(text, errors, { allowTrailingComma: true })
   return errors.length === 0
+}
+
+// Token files nest a handful of groups.
+const MAX_DEPTH = 100
+
+/** Names that stand twice in one object, of which a parser keeps the last without a word, and objects in objects without end. */
+function hiddenFaults(text: string, file: string): Problem[] {
+  const problems: Problem[] = []
+  const open: Set<string>[] = []
+  const visitor: JSONVisitor = {
+    onObjectBegin: (_offset, _length, line, column) => {
+      open.push(new Set())
+      if (open.length === MAX_DEPTH + 1)
+        problems.push({
+          file,
+          line: line + 1,
+          column: column + 1,
+          message: `nested deeper than the ${MAX_DEPTH} groups that are read`,
+        })
+      // What lies deeper is passed over.
+      return open.length <= MAX_DEPTH
+    },
+    onObjectProperty: (name, _offset, _length, line, column) => {
+      const known = open.at(-1)!
+      if (known.has(name)) {
+        const message = `"${name}" stands twice: all but the last would be lost`
+        problems.push({ file, line: line + 1, column: column + 1, message })
+      }
+      known.add(name)
+    },
+    onObjectEnd: () => void open.pop(),
+  }
+  try {
+    visit(text, visitor)
+  } catch (error) {
+    // It ran out of stack, and has told at which depth things are too deep.
+    if (problems.length === 0) throw error
+  }
+  return problems
 }
 
 /** Where the last key of a path stands, by going through the text key by key. */
@@ -41,7 +80,8 @@ export function readJson(text: string, file: string): YamlSource {
   if (value === undefined) return readYaml(text, file)
   let tree: Node | undefined
   // Names without quotes, as JSON5 has them, are not in the tree of a JSON parser.
-  const isLoose = !isJsonWithComments(text)
+  const problems = hiddenFaults(text, file)
+  const isLoose = problems.length === 0 && !isJsonWithComments(text)
   const nodeAt = (path: Path): Node | undefined => {
     tree ??= parseTree(text)
     if (isLoose) return undefined
@@ -69,7 +109,7 @@ export function readJson(text: string, file: string): YamlSource {
     file,
     text,
     value,
-    problems: [],
+    problems,
     at: (path) => placeAt(nodeAt(path)?.offset ?? keyOffset(text, path)),
     atKey: (path) => {
       if (isLoose) return placeAt(keyOffset(text, path))

@@ -7,10 +7,11 @@ import {
   isSeq,
   LineCounter,
   parseDocument,
+  visit,
   type Document,
   type Node,
 } from 'yaml'
-import type { Place, Problem } from '../problem'
+import { errorSentence, type Place, type Problem } from '../problem'
 
 export type Path = readonly PropertyKey[]
 
@@ -43,10 +44,14 @@ export function readYaml(text: string, file: string): YamlSource {
     const { line, col } = lines.linePos(Math.min(offset, text.length))
     return { file, line: Math.max(line, 1), column: Math.max(col, 1) }
   }
-  const problems: Problem[] = document.errors.map((error) => ({
-    ...placeAt(error.pos[0]),
-    message: `not readable as YAML: ${error.message.split('\n')[0]}`,
+  const problems: Problem[] = document.errors.map(({ code, pos, message }) => ({
+    ...placeAt(pos[0]),
+    message:
+      code === 'DUPLICATE_KEY'
+        ? `the key "${keyAt(text, pos[0])}" stands twice: one of both would be lost`
+        : `not readable as YAML: ${errorSentence(message)}`,
   }))
+  if (problems.length === 0) problems.push(...selfAnchored(document, placeAt))
   let value: unknown
   try {
     value = problems.length ? undefined : document.toJS({ maxAliasCount: MAX_ALIASES })
@@ -62,6 +67,22 @@ export function readYaml(text: string, file: string): YamlSource {
     at: (path) => placeAt(locate(document, path).value),
     atKey: (path) => placeAt(locate(document, path).key),
   }
+}
+
+/** The key that stands at a place, as it is written. */
+const keyAt = (text: string, offset: number) => /^[^:\n]*/.exec(text.slice(offset))![0].trim()
+
+/** Aliases that lead to what they stand in: such a value has no end. */
+function selfAnchored(document: Document, placeAt: (offset: number) => Place): Problem[] {
+  const problems: Problem[] = []
+  visit(document, {
+    Alias: (_, alias, above) => {
+      const isInside = above.some((node) => isCollection(node) && node.anchor === alias.source)
+      if (isInside)
+        problems.push({ ...placeAt(alias.range?.[0] ?? 0), message: `"*${alias.source}" stands in what it stands for` })
+    },
+  })
+  return problems
 }
 
 const emptySource = (text: string, file: string, problems: Problem[]): YamlSource => {

@@ -1,6 +1,6 @@
 import { posix } from 'node:path'
 import { TraceMap } from '@jridgewell/trace-mapping'
-import { isPackaged, resolvePath, textOf, type FileTree } from '@/core/sheet'
+import { encodingProblem, isPackaged, resolvePath, textOf, type FileTree } from '@/core/sheet'
 import type { Problem } from '@/core/problem'
 import { addressOf, isAddress, pathOfAddress } from '../addresses'
 import { SassProcess, type SassFiles } from './SassProcess'
@@ -20,7 +20,7 @@ function candidates(path: string): string[] {
 
 /** Compiles SCSS with what it uses from the library and from packages; undefined, and a problem more, when it cannot be read. */
 export async function compileScss(tree: FileTree, file: string, text: string, problems: Problem[]) {
-  const result = await compiler.compile(toUrl(file).href, text, filesOf(tree, file))
+  const result = await compiler.compile(toUrl(file).href, text, filesOf(tree, file, problems))
   if ('fault' in result) {
     const { message, url, line, column } = result.fault
     problems.push({
@@ -36,7 +36,7 @@ export async function compileScss(tree: FileTree, file: string, text: string, pr
 }
 
 /** What the compiler may have of a library. */
-function filesOf(tree: FileTree, file: string): SassFiles {
+function filesOf(tree: FileTree, file: string, problems: Problem[]): SassFiles {
   const ofPackages = new Set<string>()
   /** What a file of a package asks for beside itself. */
   const beside = (wanted: string) => {
@@ -68,6 +68,8 @@ function filesOf(tree: FileTree, file: string): SassFiles {
     },
     load: (url) => {
       const path = pathOfAddress(url)
+      const isForeign = encodingProblem(tree, path)
+      if (isForeign) problems.push(isForeign)
       const contents = textOf(tree, path)
       return contents === undefined ? null : { contents, syntax: path.endsWith('.css') ? 'css' : 'scss' }
     },

@@ -1,4 +1,5 @@
 import { compileStringAsync, Exception, type Importer } from 'sass'
+import { errorSentence } from '@/core/problem'
 import type { FromSass, SassAsk, SassQuestion, SassReply, SassResult, ToSass } from './protocol'
 
 // Compiles SCSS in a process of its own: a sheet that never ends, or takes all memory, stops only this.
@@ -48,7 +49,8 @@ async function compile({ id, url, text }: SassAsk): Promise<SassResult> {
     })
     return { css, sourceMap }
   } catch (error) {
-    if (!(error instanceof Exception)) throw error // our bug, not the author's
+    // What the compiler itself fails at, such as ten thousand parentheses, comes without a place.
+    if (!(error instanceof Exception)) return { fault: { message: errorSentence(error), line: 1, column: 1 } }
     const { start, url: at } = error.span
     const place = { line: start.line + 1, column: start.column + 1 }
     return { fault: { message: error.sassMessage, ...(at && { url: at.href }), ...place } }
