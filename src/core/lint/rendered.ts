@@ -35,17 +35,28 @@ export const classUndefined = defineLint({
   find: { rendered: unstyled },
 })
 
+// A framework's sheet that a component names has thousands.
+const MAX_UNUSED = 20
+
 function* unused(subject: Subject): Generator<Fault> {
   const { sheet, facts, styles } = subject
+  let told = 0
+  let others = 0
   const rendered = new Set(facts.classes.map(([name]) => name))
   for (const [name, { url, line }] of styledClasses(subject)) {
     if (!styles.isOwn(url) || rendered.has(name) || styles.code.includes(name) || isReached(sheet, name)) continue
     const at = styles.placeOf(url, line) ?? topOf(sheet)
     // Modules bring in the styles of packages too.
     if (isVendored(at.file)) continue
+    if (++told > MAX_UNUSED) {
+      others++
+      continue
+    }
     const message = `The class "${name}" is styled, but no case has it and no script names it. Take its rules away, or the case is missing.`
     yield { at, message }
   }
+  if (others > 0)
+    yield { at: topOf(sheet), message: `${others} more classes are styled that no case has and no script names.` }
 }
 
 export const classUnused = defineLint({

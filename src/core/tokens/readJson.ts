@@ -108,7 +108,7 @@ export function readJson(text: string, file: string): YamlSource {
   return {
     file,
     text,
-    value,
+    value: problems.length > 0 ? undefined : value,
     problems,
     at: (path) => placeAt(nodeAt(path)?.offset ?? keyOffset(text, path)),
     atKey: (path) => {
