@@ -3,11 +3,11 @@ import { join } from 'node:path'
 import { BadInput, unknownName } from '@/core/problem'
 import { homeFolder, openFolder, writeFolder } from '@/source'
 import {
-  closeAbandonedRuns,
   connect,
   importTree,
   LibraryExists,
   listLibraries,
+  markInterrupted,
   migrateTables,
   treeOfLibrary,
   type TakenAs,
@@ -61,7 +61,7 @@ export async function exportLibrary(name: string, folder: string): Promise<numbe
 export async function setUp(): Promise<number> {
   const connection = await connect(homeFolder())
   await migrateTables(connection, homeFolder())
-  await closeAbandonedRuns(connection)
+  await markInterrupted(connection)
   const libraries = await listLibraries(connection.db)
   if (libraries.length === 0)
     await importTree(connection, openFolder(join(homeFolder(), 'demo', 'firnline')), { author: 'Brelt' })

@@ -20,6 +20,7 @@ export const ROUTES = {
   states: libraries.states,
   startRun: libraries.startRun,
   stopRun: libraries.stopRun,
+  resumeRun: libraries.resumeRun,
   search: libraries.search,
   file: libraries.file,
   link: libraries.link,

@@ -41,6 +41,8 @@ const libraryStatesSchema = z.object({
   /** The run that is going on. */
   going: z.string().nullable(),
   components: z.array(componentStateSchema),
+  /** The last run, where it ended before it was through and can be taken up again; how many components it is through with. */
+  unfinished: z.object({ run: z.string(), state: z.enum(['interrupted', 'stopped']), whole: z.number() }).nullable(),
 })
 export type LibraryStates = z.output<typeof libraryStatesSchema>
 
@@ -48,7 +50,11 @@ export type LibraryStates = z.output<typeof libraryStatesSchema>
 export const runEventSchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('progress'), done: z.number(), total: z.number(), slug: z.string(), msLeft: z.number() }),
   z.object({ type: z.literal('component'), slug: z.string() }),
-  z.object({ type: z.literal('end'), state: z.enum(['running', 'done', 'stopped', 'failed']), problem: z.string() }),
+  z.object({
+    type: z.literal('end'),
+    state: z.enum(['running', 'done', 'stopped', 'failed', 'interrupted']),
+    problem: z.string(),
+  }),
 ])
 export type RunEvent = z.output<typeof runEventSchema>
 
@@ -77,6 +83,13 @@ export const stopRun = defineRoute({
   method: 'DELETE',
   path: '/api/runs/{run}',
   answer: z.object({ stopped: z.string() }),
+})
+
+/** Goes on with a run that ended before it was through, where it was. */
+export const resumeRun = defineRoute({
+  method: 'POST',
+  path: `${LIBRARY}/runs/{run}`,
+  answer: z.object({ run: z.string() }),
 })
 
 /** All that can be found in a library: names, and every word of its sheets and guides. */

@@ -1,3 +1,4 @@
+import pLimit from 'p-limit'
 import type { Browser } from 'puppeteer-core'
 
 /** Starts a browser. @throws NoBrowser */
@@ -6,16 +7,24 @@ export type Launch = () => Promise<Browser>
 // A browser that nobody has asked for this long is closed.
 const IDLE_MS = 60_000
 
+// Surveys and trials of many tabs: more at once only take turns, and memory.
+const MAX_AT_ONCE = 4
+
 /** One browser that stays open between calls that come close after one another. */
 export class Browsers {
   #browser: Promise<Browser> | undefined
   #users = 0
+  #turn = pLimit(MAX_AT_ONCE)
   #timer: NodeJS.Timeout | undefined
 
   constructor(readonly launch: Launch) {}
 
   /** Works with the shared browser. @throws NoBrowser */
-  async use<T>(work: (browser: Browser) => Promise<T>): Promise<T> {
+  use<T>(work: (browser: Browser) => Promise<T>): Promise<T> {
+    return this.#turn(() => this.working(work))
+  }
+
+  private async working<T>(work: (browser: Browser) => Promise<T>): Promise<T> {
     clearTimeout(this.#timer)
     this.#users++
     try {

@@ -1,8 +1,21 @@
 import { randomUUID } from 'node:crypto'
 import type { RunEvent } from '@/contract'
 import { BadInput } from '@/core/problem'
+import pLimit from 'p-limit'
 import { BrowserSource, NoBrowser, prepareLibrary, verifyLibrary } from '@/runner'
-import { findLibrary, RunRecorder, treeOfLibrary, type Connection, type RunState } from '@/store'
+import {
+  beat,
+  BEAT_MS,
+  findLibrary,
+  markInterrupted,
+  RunRecorder,
+  treeOfLibrary,
+  unfinishedRun,
+  type Connection,
+  type RunState,
+  type UnfinishedRun,
+} from '@/store'
+import { WholeComponents } from './WholeComponents'
 import type { Launch } from './Browsers'
 
 interface LiveRun {
@@ -15,8 +28,17 @@ interface LiveRun {
   ended: Promise<void>
 }
 
+// Each has browsers of its own: more at once only take turns, and memory.
+const MAX_AT_ONCE = 2
+
 // What a run tells more often than this nobody can see.
 const TELL_EVERY_MS = 60
+
+/** The components that a run is asked for, and those of them that are through already. */
+interface Part {
+  slugs: readonly string[] | undefined
+  whole: readonly string[]
+}
 
 const WENT_DOWN =
   'The browser went down three times in a row. What was found before that is kept; the rest was not read. There may be too little memory.'
@@ -24,6 +46,7 @@ const WENT_DOWN =
 /** Runs of all libraries, while they go on and as they ended. One run of a library goes on at a time. */
 export class Runs {
   #runs = new Map<string, LiveRun>()
+  #turn = pLimit(MAX_AT_ONCE)
 
   constructor(
     private readonly link: Connection,
@@ -34,8 +57,41 @@ export class Runs {
   start(libraryId: string, slugs: string[] | undefined): string {
     const going = this.going(libraryId)
     if (going !== undefined) return going
+    const id = randomUUID()
+    return this.begin(id, libraryId, async (run) => {
+      const record = await findLibrary(this.link.db, libraryId)
+      const recorder = await RunRecorder.start(this.link, {
+        id,
+        libraryId,
+        fingerprint: record?.fingerprint ?? '',
+        startedAt: new Date(),
+        asked: slugs,
+      })
+      await this.execute(run, recorder, { slugs, whole: [] })
+    })
+  }
+
+  /** The last run of a library, where it ended before it was through and can be taken up again. */
+  async unfinished(libraryId: string): Promise<UnfinishedRun | undefined> {
+    if (this.going(libraryId) !== undefined) return undefined
+    await markInterrupted(this.link)
+    return unfinishedRun(this.link.db, libraryId)
+  }
+
+  /** Goes on with the last run of a library where it was; undefined when that is not this run, or when nothing of it is left. */
+  async resume(id: string, libraryId: string): Promise<string | undefined> {
+    const left = await this.unfinished(libraryId)
+    if (left?.id !== id) return undefined
+    return this.begin(id, libraryId, async (run) => {
+      const recorder = await RunRecorder.resume(this.link, left)
+      if (!recorder) throw new Error('another process goes on with it already')
+      await this.execute(run, recorder, { slugs: left.asked ?? undefined, whole: left.whole })
+    })
+  }
+
+  private begin(id: string, libraryId: string, work: (run: LiveRun) => Promise<void>): string {
     const run: LiveRun = {
-      id: randomUUID(),
+      id,
       libraryId,
       stop: new AbortController(),
       last: { type: 'progress', done: 0, total: 0, slug: '', msLeft: 0 },
@@ -43,8 +99,8 @@ export class Runs {
       ended: Promise.resolve(),
     }
     this.#runs.set(run.id, run)
-    run.ended = this.execute(run, slugs).catch((error: unknown) => this.fail(run, error))
-    return run.id
+    run.ended = this.#turn(() => work(run)).catch((error: unknown) => this.fail(run, error))
+    return id
   }
 
   /** The run of a library that is going on, if any. */
@@ -90,23 +146,19 @@ export class Runs {
     run.listeners.clear()
   }
 
-  private async execute(run: LiveRun, slugs: string[] | undefined) {
+  private async execute(run: LiveRun, recorder: RunRecorder, { slugs, whole }: Part) {
     const { link } = this
     const startedAt = new Date()
-    const record = await findLibrary(link.db, run.libraryId)
-    const recorder = await RunRecorder.start(link, {
-      id: run.id,
-      libraryId: run.libraryId,
-      fingerprint: record?.fingerprint ?? '',
-      startedAt,
-    })
+    const beating = setInterval(() => void beat(link, run.id).catch(() => {}), BEAT_MS) // the next one tells it
+    beating.unref()
     let state: RunState = 'done'
     let problem = ''
     let version = ''
     const browsers = new BrowserSource(this.launch)
     try {
-      const prepared = await prepareLibrary(await treeOfLibrary(link.db, run.libraryId), { components: slugs })
-      const writes: Promise<void>[] = []
+      const library = await prepareLibrary(await treeOfLibrary(link.db, run.libraryId), { components: slugs })
+      const prepared = { ...library, components: library.components.filter(({ sheet }) => !whole.includes(sheet.slug)) }
+      const through = new WholeComponents(prepared, recorder)
       let told = 0
       const report = await verifyLibrary(browsers, prepared, {
         signal: run.stop.signal,
@@ -126,14 +178,16 @@ export class Runs {
         onComponent: (tally) => {
           // A component that was stopped half way keeps the marks of the run before.
           if (run.stop.signal.aborted) return
-          writes.push(recorder.endComponent(tally).then(() => this.tell(run, { type: 'component', slug: tally.slug })))
+          const written = recorder
+            .endComponent(tally)
+            .then(() => this.tell(run, { type: 'component', slug: tally.slug }))
+          through.endCases(tally, written)
         },
+        // One that was stopped half way is performed again where the run is taken up.
+        onScenario: (slug) => !run.stop.signal.aborted && through.endScenario(slug),
       })
       version = report.browser
-      await Promise.all(writes)
-      for (const { slug, scenarios } of report.components) {
-        if (scenarios.length > 0) await recorder.addScenarios(slug, scenarios)
-      }
+      await through.written()
       if (run.stop.signal.aborted) state = 'stopped'
       else if (browsers.isLost) [state, problem] = ['failed', WENT_DOWN]
     } catch (error) {
@@ -143,6 +197,7 @@ export class Runs {
           ? error.message
           : `Something went wrong in Brelt: ${(error as Error).message}`
     } finally {
+      clearInterval(beating)
       await browsers.close()
     }
     await recorder.end({ state, milliseconds: Date.now() - startedAt.getTime(), browser: version, problem })

@@ -17,11 +17,12 @@ export { listRevisions, revisionTexts, undoTargets, type Revision, type Revision
 export {
   caseChecks,
   caseMarks,
-  closeAbandonedRuns,
   latestStates,
   RunRecorder,
   type CaseMark,
   type ComponentState,
   type RunState,
 } from './runs'
+export { beat, BEAT_MS, markInterrupted } from './runLease'
+export { unfinishedRun, type UnfinishedRun } from './unfinishedRun'
 export { changesBetween, saveComponent, type Save, type Saved } from './save'

@@ -3,6 +3,8 @@ import type { Lint } from '@/core/lint'
 import { markOf, type CaseResult, type CheckResult } from '@/core/plan'
 import type { ComponentTally, Finding, ScenarioReport } from '@/core/report'
 import type { Connection, Database } from './open'
+import { thisOwner } from './runLease'
+import { reopenRun, type UnfinishedRun } from './unfinishedRun'
 import { caseResults, findings, outcomes, runComponents, runs } from './schema'
 
 export type RunState = (typeof runs.$inferSelect)['state']
@@ -44,16 +46,27 @@ export class RunRecorder {
     readonly id: string,
     readonly libraryId: string,
     readonly serial: number,
+    /** Numbers of outcomes go on from here. */
+    private readonly firstOutcome = 0,
   ) {}
 
   static async start(
     connection: Connection,
-    run: { id: string; libraryId: string; fingerprint: string; startedAt: Date },
+    run: { id: string; libraryId: string; fingerprint: string; startedAt: Date; asked?: string[] | undefined },
   ): Promise<RunRecorder> {
     await connection.write(async () => {
-      await connection.db.insert(runs).values({ ...run, state: 'running' })
+      await connection.db
+        .insert(runs)
+        .values({ ...run, asked: run.asked ?? null, state: 'running', owner: thisOwner(), beatAt: new Date() })
     })
     return new RunRecorder(connection, run.id, run.libraryId, run.startedAt.getTime())
+  }
+
+  /** Goes on with a run that ended before it was through; undefined where another process does so already. */
+  static async resume(connection: Connection, run: UnfinishedRun): Promise<RunRecorder | undefined> {
+    const first = await reopenRun(connection, run, thisOwner())
+    if (first === undefined) return undefined
+    return new RunRecorder(connection, run.id, run.libraryId, run.startedAt.getTime(), first)
   }
 
   addCase(slug: string, result: CaseResult): void {
@@ -82,7 +95,7 @@ export class RunRecorder {
     const text = JSON.stringify(check)
     let id = this.#outcomes.get(text)
     if (id === undefined) {
-      id = this.#outcomes.size
+      id = this.firstOutcome + this.#outcomes.size
       this.#outcomes.set(text, id)
       this.#newOutcomes.push({ runId: this.id, id, check })
     }
@@ -128,12 +141,12 @@ export class RunRecorder {
     )
   }
 
-  /** What a component's scenarios came to, once its cases are written. */
-  async addScenarios(slug: string, scenarios: readonly ScenarioReport[]): Promise<void> {
+  /** What a component's scenarios came to, once its cases are written. @param isWhole they are all of them */
+  async addScenarios(slug: string, scenarios: readonly ScenarioReport[], isWhole: boolean): Promise<void> {
     await this.connection.write(async () => {
       await this.connection.db
         .update(runComponents)
-        .set({ scenarios })
+        .set({ scenarios, isWhole })
         .where(and(eq(runComponents.runId, this.id), eq(runComponents.slug, slug)))
     })
   }
@@ -144,16 +157,6 @@ export class RunRecorder {
       await this.connection.db.update(runs).set(end).where(eq(runs.id, this.id))
     })
   }
-}
-
-/** Runs that a process left unfinished when it died are over. */
-export async function closeAbandonedRuns({ db, write }: Connection): Promise<void> {
-  await write(async () => {
-    await db
-      .update(runs)
-      .set({ state: 'stopped', problem: 'Brelt was closed while it ran' })
-      .where(eq(runs.state, 'running'))
-  })
 }
 
 /** The last known state of each component of a library. */

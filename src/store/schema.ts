@@ -97,13 +97,18 @@ export const runs = sqliteTable('runs', {
   libraryId: text('library_id')
     .notNull()
     .references(() => libraries.id),
-  state: text({ enum: ['running', 'done', 'stopped', 'failed'] }).notNull(),
+  state: text({ enum: ['running', 'done', 'stopped', 'failed', 'interrupted'] }).notNull(),
   fingerprint: text().notNull(),
   browser: text().notNull().default(''),
   startedAt: integer('started_at', { mode: 'timestamp_ms' }).notNull(),
   milliseconds: integer().notNull().default(0),
   /** Why it failed. */
   problem: text().notNull().default(''),
+  /** The process that runs it, as `host pid`, and when it last said that it still does. */
+  owner: text().notNull().default(''),
+  beatAt: integer('beat_at', { mode: 'timestamp_ms' }),
+  /** The components that it was asked for; null for all. */
+  asked: text({ mode: 'json' }).$type<string[]>(),
 })
 
 /** One component's part of a run. */
@@ -121,6 +126,8 @@ export const runComponents = sqliteTable(
     notes: text({ mode: 'json' }).notNull(),
     /** What its scenarios came to; they are performed after all cases. */
     scenarios: text({ mode: 'json' }).notNull().default([]),
+    /** All its cases and scenarios are through: a run that is taken up again leaves it as it is. */
+    isWhole: integer('is_whole', { mode: 'boolean' }).notNull().default(false),
   },
   (table) => [
     primaryKey({ columns: [table.runId, table.slug] }),

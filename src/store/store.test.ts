@@ -1,24 +1,29 @@
+import { spawnSync } from 'node:child_process'
 import { mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
+import { hostname, tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import { eq } from 'drizzle-orm'
 import type { CheckResult } from '@/core/plan'
 import { BadInput } from '@/core/problem'
 import { ComponentTally } from '@/core/report'
 import { textOf, treeOf } from '@/core/sheet'
+import { runs } from './schema'
 import {
+  beat,
   caseChecks,
   caseMarks,
-  closeAbandonedRuns,
   connect,
   findLibrary,
   importTree,
   LibraryExists,
   latestStates,
   libraryId,
+  markInterrupted,
   migrateTables,
   RunRecorder,
   treeOfLibrary,
+  unfinishedRun,
   type Connection,
 } from './index'
 
@@ -165,9 +170,65 @@ describe('runs', () => {
     expect((await caseMarks(connection.db, 'one', 't'))[0]).toEqual({ key: 'a', mark: 'misses', misses: 1 })
   })
 
-  test('one that was left unfinished is closed at the next start', async () => {
+  const stateOf = async (id: string) =>
+    (await connection.db.select({ state: runs.state }).from(runs).where(eq(runs.id, id)))[0]!.state
+  const owned = (id: string, owner: string) =>
+    connection.db
+      .update(runs)
+      .set({ owner, beatAt: new Date(5000) })
+      .where(eq(runs.id, id))
+
+  test('one whose process has ended is interrupted at once; one of another machine when it is silent for long', async () => {
     await run('three', 3000, ['a'])
-    await closeAbandonedRuns(connection)
+    await markInterrupted(connection)
+    expect(await stateOf('three')).toBe('running')
+    await owned('three', 'another-machine 1')
+    await markInterrupted(connection, new Date(15_000))
+    expect(await stateOf('three')).toBe('running')
+    await beat(connection, 'three', new Date(16_000))
+    await markInterrupted(connection, new Date(30_000))
+    expect(await stateOf('three')).toBe('running')
+    await markInterrupted(connection, new Date(32_000))
+    expect(await stateOf('three')).toBe('interrupted')
+    await run('four', 4000, ['a'])
+    const { pid } = spawnSync(process.execPath, ['-e', ''])
+    await owned('four', `${hostname()} ${pid}`)
+    await markInterrupted(connection, new Date(5000))
+    expect(await stateOf('four')).toBe('interrupted')
     expect((await latestStates(connection.db, 'runs'))[0]!.runId).toBe('two')
+  })
+
+  test('one that was interrupted is taken up where it was, once, as long as the library is what it was', async () => {
+    const { fingerprint } = (await findLibrary(connection.db, 'runs'))!
+    const recorder = await RunRecorder.start(connection, {
+      id: 'five',
+      libraryId: 'runs',
+      fingerprint,
+      startedAt: new Date(9000),
+      asked: ['t', 'u'],
+    })
+    for (const slug of ['t', 'u']) {
+      const tally = new ComponentTally(slug, slug, `components/${slug}/${slug}.sheet.yaml`, [])
+      const result = { key: 'a', values: {}, checks: [check(slug)] }
+      tally.add(result)
+      recorder.addCase(slug, result)
+      await recorder.endComponent(tally)
+    }
+    await recorder.addScenarios('t', [], true)
+    expect(await unfinishedRun(connection.db, 'runs')).toBeUndefined()
+    await owned('five', 'another-machine 1')
+    await markInterrupted(connection)
+    const left = (await unfinishedRun(connection.db, 'runs'))!
+    expect(left).toMatchObject({ id: 'five', state: 'interrupted', asked: ['t', 'u'], whole: ['t'] })
+    const again = (await RunRecorder.resume(connection, left))!
+    expect(await RunRecorder.resume(connection, left)).toBeUndefined()
+    expect(await caseMarks(connection.db, 'five', 'u')).toEqual([])
+    again.addCase('u', { key: 'b', values: {}, checks: [check('later')] })
+    await again.end({ state: 'stopped', milliseconds: 1 })
+    expect(await caseChecks(connection.db, 'five', 't', 'a')).toEqual({ checks: [check('t')] })
+    expect(await caseChecks(connection.db, 'five', 'u', 'b')).toEqual({ checks: [check('later')] })
+    expect((await unfinishedRun(connection.db, 'runs'))!.state).toBe('stopped')
+    await importTree(connection, library('Runs', 'changed'), { author: 'me', as: 'state' })
+    expect(await unfinishedRun(connection.db, 'runs')).toBeUndefined()
   })
 })

@@ -1,4 +1,4 @@
-import selectors from 'mdn-data/css/selectors.json'
+import selectors from 'mdn-data/css/selectors.json' with { type: 'json' }
 
 let known: ReadonlySet<string> | undefined
 

@@ -1,15 +1,27 @@
 'use client'
 
+import type { LibraryStates } from '@/contract'
+import { counted } from '@/core/words'
 import { useRuns } from '../live'
+
+const whyUnfinished = ({ state, whole }: NonNullable<LibraryStates['unfinished']>) =>
+  `The last run ${state === 'interrupted' ? 'was interrupted: Brelt ended while it ran' : 'was stopped'}. ${counted(whole, 'component')} ${whole === 1 ? 'is' : 'are'} through; the others are read.`
 
 /** What runs now, with the way to start and to stop it. */
 export function RunCell({ slugs, label }: { slugs?: string[] | undefined; label: string }) {
-  const { going, verify, stop } = useRuns()
+  const { going, unfinished, verify, resume, stop } = useRuns()
   if (going.phase === 'idle') {
     return (
-      <button type="button" className="control border-ink font-semibold" onClick={() => verify(slugs)}>
-        {label}
-      </button>
+      <>
+        {unfinished && (
+          <button type="button" className="control" title={whyUnfinished(unfinished)} onClick={resume}>
+            Resume the run
+          </button>
+        )}
+        <button type="button" className="control border-ink font-semibold" onClick={() => verify(slugs)}>
+          {label}
+        </button>
+      </>
     )
   }
   const { done, total, slug, msLeft } = going.progress

@@ -2,7 +2,7 @@
 
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
-import { ROUTES, runEventSchema, type ComponentState, type RunEvent } from '@/contract'
+import { ROUTES, runEventSchema, type ComponentState, type LibraryStates, type RunEvent } from '@/contract'
 import { call } from './call'
 
 /** What is going on: nothing, or a run with how far it has come. */
@@ -15,7 +15,11 @@ interface Runs {
   states: readonly ComponentState[]
   isLoading: boolean
   going: Going
+  /** The last run, where it ended before it was through. */
+  unfinished: LibraryStates['unfinished']
   verify(components?: string[]): void
+  /** Goes on with the unfinished run. */
+  resume(): void
   stop(): void
 }
 
@@ -37,17 +41,17 @@ export function RunProvider({ library, children }: { library: string; children: 
   }, [found, follow, source])
   useEffect(() => () => source.current?.close(), [source])
 
-  const verify = useCallback(
-    async (components?: string[]) => {
+  const begin = useCallback(
+    async (asked: Promise<{ run: string }>) => {
       try {
-        const { run } = await call(ROUTES.startRun, { library }, { given: components ? { components } : {} })
-        follow(run)
+        follow((await asked).run)
       } catch (error) {
         setGoing({ phase: 'idle', problem: (error as Error).message })
       }
     },
-    [library, follow, setGoing],
+    [follow, setGoing],
   )
+  const unfinished = data?.unfinished ?? null
   const stop = useCallback(() => {
     if (going.phase === 'running') void call(ROUTES.stopRun, { run: going.runId }).catch(() => {})
   }, [going])
@@ -58,10 +62,13 @@ export function RunProvider({ library, children }: { library: string; children: 
       states: data?.components ?? [],
       isLoading,
       going,
-      verify: (components) => void verify(components),
+      unfinished,
+      verify: (components) =>
+        void begin(call(ROUTES.startRun, { library }, { given: components ? { components } : {} })),
+      resume: () => unfinished && void begin(call(ROUTES.resumeRun, { library, run: unfinished.run })),
       stop,
     }),
-    [library, data, isLoading, going, verify, stop],
+    [library, data, isLoading, going, unfinished, begin, stop],
   )
   return <RunContext value={value}>{children}</RunContext>
 }

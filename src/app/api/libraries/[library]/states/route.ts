@@ -7,5 +7,8 @@ export const GET = handled(async (_: Request, { params }: { params: Promise<{ li
   const { library } = await params
   const components = await componentStates(await workspace(), library)
   if (!components) return notFound(`library "${library}"`)
-  return answer(ROUTES.states, { going: (await workspace()).runs.going(library) ?? null, components })
+  const { runs } = await workspace()
+  const left = await runs.unfinished(library)
+  const unfinished = left ? { run: left.id, state: left.state, whole: left.whole.length } : null
+  return answer(ROUTES.states, { going: runs.going(library) ?? null, components, unfinished })
 })
