@@ -9,6 +9,8 @@ export default {
       format: 'esm',
       target: 'node20',
       jsx: 'automatic',
+      // Node asks for what kind a JSON module is.
+      supported: { 'import-attributes': true },
       sourcemap: 'inline',
       sourcefile: path,
     })

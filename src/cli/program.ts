@@ -3,6 +3,8 @@ import { BadInput, describeProblem } from '@/core/problem'
 import { REPORTERS } from '@/core/report'
 import { TOKEN_FORMATS } from '@/core/tokens'
 import { NoBrowser } from '@/runner'
+import { homeFolder } from '@/source'
+import { databaseFile, storeFault } from '@/store'
 import { check } from './check'
 import { draft, type DraftArguments } from './draft'
 import { init, type InitArguments } from './init'
@@ -127,6 +129,18 @@ program
   )
 
 program
+  .command('backup')
+  .description('write the whole store into one new file, also while Brelt runs')
+  .argument('<file>', 'where it is written')
+  .action((file: string) => finish(import('./backup').then(({ backup }) => backup(file))))
+
+program
+  .command('restore')
+  .description('put a backup in the place of the store; what was there is kept beside it')
+  .argument('<file>', 'the backup')
+  .action((file: string) => finish(import('./backup').then(({ restoreBackup }) => restoreBackup(file))))
+
+program
   .command('tokens')
   .description('write the design tokens for others to use')
   .argument('<folder>', "the library's folder")
@@ -155,7 +169,9 @@ function statusOf(error: unknown): number {
     return STATUS.badInput
   }
   const { message, code } = error as NodeJS.ErrnoException
-  if (error instanceof NoBrowser) process.stderr.write(`brelt: ${message}\n`)
+  const fault = storeFault(error, databaseFile(homeFolder()))
+  if (fault) process.stderr.write(`brelt: ${fault.message}\n`)
+  else if (error instanceof NoBrowser) process.stderr.write(`brelt: ${message}\n`)
   else
     process.stderr.write(
       `brelt: ${code ? `${code}: ` : ''}${message}\n${process.env.BRELT_DEBUG ? (error as Error).stack + '\n' : ''}`,

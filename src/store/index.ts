@@ -1,3 +1,5 @@
+export { backUp, restore } from './backup'
+export { StoreFault, storeFault } from './fault'
 export { listLibraryEdits, saveLibraryFiles, stepLibrary, stepTargets, type LibraryEdit } from './libraryEdits'
 export { dropDraft, keepDraft, listDrafts, type Draft } from './drafts'
 export {

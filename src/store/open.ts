@@ -3,6 +3,7 @@ import { dirname, join } from 'node:path'
 import { createClient } from '@libsql/client'
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql'
 import { migrate } from 'drizzle-orm/libsql/migrator'
+import { StoreFault, storeFault } from './fault'
 import * as schema from './schema'
 import { WriteQueue } from './WriteQueue'
 
@@ -23,11 +24,22 @@ export const databaseFile = (home: string) => process.env.BRELT_DATA ?? join(hom
 /** Opens the database, making its folder where there is none. */
 export async function connect(home: string): Promise<Connection> {
   const file = databaseFile(home)
-  mkdirSync(dirname(file), { recursive: true })
-  const client = createClient({ url: `file:${file}`, timeout: BUSY_MS })
-  await client.execute('PRAGMA journal_mode = WAL')
+  const client = await open(file).catch((error: unknown) => {
+    throw storeFault(error, file) ?? error
+  })
   const queue = new WriteQueue()
   return { db: drizzle(client, { schema }), write: (work) => queue.run(work) }
+}
+
+async function open(file: string) {
+  try {
+    mkdirSync(dirname(file), { recursive: true })
+  } catch (error) {
+    throw new StoreFault(`There can be no store at ${file}: ${(error as Error).message}`, { cause: error })
+  }
+  const client = createClient({ url: `file:${file}`, timeout: BUSY_MS })
+  await client.execute('PRAGMA journal_mode = WAL')
+  return client
 }
 
 /** Brings the tables up to date. One process does this, before others open the database. */

@@ -1,5 +1,6 @@
 import { BadInput } from '@/core/problem'
-import { LibraryExists } from '@/store'
+import { homeFolder } from '@/source'
+import { databaseFile, LibraryExists, storeFault } from '@/store'
 import { TooLarge } from './body'
 import { askingOf, refusalOf } from './guard'
 import { COMMON_HEADERS } from './pageHeaders'
@@ -34,6 +35,8 @@ async function answerTo<Context>(
     if (error instanceof BadInput) return problem(error.message, 422)
     if (error instanceof LibraryExists) return conflict(error)
     if (error instanceof TooLarge) return problem(error.message, 413)
+    const fault = storeFault(error, databaseFile(homeFolder()))
+    if (fault) return problem(fault.message, 503)
     console.error(error)
     const [sentence = ''] = String((error as Error).message).split('\n')
     return problem(`Something went wrong in Brelt itself: ${sentence}`, 500)

@@ -7,4 +7,11 @@ const shared = globalThis as typeof globalThis & { breltWorkspace?: Promise<Work
 
 /** The server's own workspace, opened at the first call. */
 export const workspace = (): Promise<Workspace> =>
-  (shared.breltWorkspace ??= connect(homeFolder()).then((link) => new Workspace(link)))
+  (shared.breltWorkspace ??= connect(homeFolder()).then(
+    (link) => new Workspace(link),
+    (error: unknown) => {
+      // What keeps the store from being opened may be mended: the next call tries again.
+      delete shared.breltWorkspace
+      throw error
+    },
+  ))

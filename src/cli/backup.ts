@@ -1,0 +1,17 @@
+import { homeFolder } from '@/source'
+import { backUp, connect, databaseFile, restore } from '@/store'
+
+/** `brelt backup`: writes the whole store into one new file. */
+export async function backup(file: string): Promise<number> {
+  await backUp(await connect(homeFolder()), file)
+  process.stdout.write(`The store ${databaseFile(homeFolder())} is backed up in ${file}\n`)
+  return 0
+}
+
+/** `brelt restore`: puts a backup in the store's place. */
+export async function restoreBackup(file: string): Promise<number> {
+  const kept = await restore(homeFolder(), file)
+  const before = kept === undefined ? '' : `; what was there is kept in ${kept}`
+  process.stdout.write(`The store is what it was in ${file}${before}\n`)
+  return 0
+}
