@@ -137,7 +137,7 @@ async function inSaves(result: Tally) {
     const until = pause(random(20, 400)).then(() => 'kill' as const)
     for (let save = 0; ; save++) {
       sent = `${told.replace(/# save .*\n/g, '')}# save ${round} ${save}\n`
-      const saving = ask<SaveAnswer>('/api/libraries/firnline/components/hut-card', ROUTES.save.method, {
+      const saving = ask<SaveAnswer>('/api/libraries/firnline/components/hut-card/save', ROUTES.save.method, {
         base: head,
         texts: { [file]: sent },
       })
@@ -226,7 +226,7 @@ async function inCommands(result: Tally) {
       spawnSync('ps', ['-o', 'stat=', '-p', String(pid)], { encoding: 'utf8' })
         .stdout.trim()
         .replace(/^Z.*/, '') === ''
-    await until(() => browsers.every(isGone))
+    if (!(await until(() => Promise.resolve(browsers.every(isGone)), Boolean))) note(result, 'browsers left')
     if (!(await isWhole())) result.corrupt++
   }
 }
