@@ -8,13 +8,5 @@ export const dynamic = 'force-dynamic'
 export default async function Home() {
   const { db } = (await workspace()).link
   const [first] = await listLibraries(db)
-  if (first) redirect(`/${first.id}`)
-  return (
-    <main className="p-6">
-      <h1 className="mb-2 font-semibold">No library yet</h1>
-      <p>
-        Bring one in from its folder: <code className="num">npx brelt import FOLDER</code>
-      </p>
-    </main>
-  )
+  redirect(first ? `/${first.id}` : '/-/libraries')
 }

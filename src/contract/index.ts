@@ -24,6 +24,8 @@ export const ROUTES = {
   search: libraries.search,
   file: libraries.file,
   link: libraries.link,
+  removeLibrary: libraries.removeLibrary,
+  bringBackLibrary: libraries.bringBackLibrary,
   trust: libraries.trust,
   survey: measuring.survey,
   play: measuring.play,

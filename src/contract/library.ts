@@ -107,6 +107,12 @@ export const file = defineRoute({
   answer: z.object({ text: z.string() }),
 })
 
+/** Removes a library from all lists. Nothing of it is deleted. */
+export const removeLibrary = defineRoute({ method: 'DELETE', path: LIBRARY, answer: done })
+
+/** Brings a library back that was removed. */
+export const bringBackLibrary = defineRoute({ method: 'POST', path: `${LIBRARY}/bring-back`, answer: done })
+
 /** Links a library to a folder on this machine, or lets it live in the store alone. */
 export const link = defineRoute({
   method: 'POST',

@@ -1,5 +1,5 @@
 import { launchChromium } from '@/runner'
-import type { Connection } from '@/store'
+import { setRemoved, type Connection } from '@/store'
 import { Browsers, type Launch } from './Browsers'
 import { Libraries, type Opened } from './Libraries'
 import { LibraryEvents } from './LibraryEvents'
@@ -33,6 +33,14 @@ export class Workspace {
   /** A stored library, read and understood; undefined when there is none of this id. @throws BadInput */
   open(id: string): Promise<Opened | undefined> {
     return this.libraries.open(id)
+  }
+
+  /** Removes a library from all lists: what runs of it is stopped, its folder is watched no more. @returns whether there was one */
+  async remove(id: string): Promise<boolean> {
+    const going = this.runs.going(id)
+    if (going !== undefined) this.runs.stop(going)
+    this.links.watch(id, undefined)
+    return setRemoved(this.link, id, new Date())
   }
 
   /** Ends all that goes on: runs, plays, watchers, browsers. */

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto'
-import { and, asc, count, eq, inArray } from 'drizzle-orm'
+import { and, asc, count, desc, eq, inArray, isNotNull, isNull } from 'drizzle-orm'
 import { componentFiles, readLibrary, type FileTree } from '@/core/sheet'
 import { BadInput } from '@/core/problem'
 import { withPackages, withStyleBuild } from '@/source'
@@ -99,7 +99,7 @@ export async function importTree(
       await tx
         .insert(libraries)
         .values({ id, name, fingerprint, createdAt, ...link })
-        .onConflictDoUpdate({ target: libraries.id, set: { name, fingerprint, ...link } })
+        .onConflictDoUpdate({ target: libraries.id, set: { name, fingerprint, removedAt: null, ...link } })
       await replaceFiles(tx, id, tree, hashes)
       const known = await knownHeads(tx, id)
       const gone = [...known.keys()].filter((slug) => !manifests.has(slug))
@@ -146,6 +146,8 @@ async function placeOf(tx: Transaction, name: string, fingerprint: string, { as,
   const id = into ?? libraryId(name)
   const before = await find(id)
   if (!before || into !== undefined) return { id, before }
+  // One that was removed comes back in the new state, with its history.
+  if (before.removedAt !== null) return { id, before }
   const isSame = before.fingerprint === fingerprint || (folder !== undefined && before.folder === folder)
   if (isSame) return { id, before }
   if (as === 'new') {
@@ -228,7 +230,7 @@ export async function addRevision(
 
 export async function findLibrary(db: Database, id: string): Promise<LibraryRecord | undefined> {
   const [found] = await db.select().from(libraries).where(eq(libraries.id, id))
-  if (!found) return undefined
+  if (!found || found.removedAt !== null) return undefined
   const own = await db
     .select({
       slug: components.slug,
@@ -249,8 +251,29 @@ export async function listLibraries(db: Database): Promise<{ id: string; name: s
   return db
     .select({ id: libraries.id, name: libraries.name, folder: libraries.folder })
     .from(libraries)
+    .where(isNull(libraries.removedAt))
     .orderBy(asc(libraries.name))
 }
+
+/** Libraries that were removed, the last first. */
+export const listRemovedLibraries = (db: Database) =>
+  db
+    .select({ id: libraries.id, name: libraries.name, removedAt: libraries.removedAt })
+    .from(libraries)
+    .where(isNotNull(libraries.removedAt))
+    .orderBy(desc(libraries.removedAt))
+
+/** Removes a library from all lists, or brings it back as it was, with its history and its runs. @returns whether there was one */
+export const setRemoved = ({ db, write }: Connection, id: string, removedAt: Date | null): Promise<boolean> =>
+  write(async () => {
+    const isOther = removedAt === null ? isNotNull(libraries.removedAt) : isNull(libraries.removedAt)
+    const changed = await db
+      .update(libraries)
+      .set({ removedAt })
+      .where(and(eq(libraries.id, id), isOther))
+      .returning({ id: libraries.id })
+    return changed.length > 0
+  })
 
 /** Links a library to a folder, or, without one, lets it live in the store alone. */
 export const setFolder = ({ db, write }: Connection, id: string, folder: string | null) =>

@@ -10,6 +10,8 @@ export const libraries = sqliteTable('libraries', {
   folder: text(),
   /** Whether the folder's PostCSS configuration may run: null until somebody was asked. */
   trust: text({ enum: ['yes', 'no'] }),
+  /** When it was removed: it is listed nowhere, and can be brought back whole. */
+  removedAt: integer('removed_at', { mode: 'timestamp_ms' }),
 })
 
 /** Contents of files, by their SHA-256. */

@@ -176,7 +176,10 @@ const Places = ({
     <Cell label="Library">
       <Switcher
         label={library.name}
-        items={libraries.map(({ id, name }) => ({ id, name, href: `/${id}` }))}
+        items={[
+          ...libraries.map(({ id, name }) => ({ id, name, href: `/${id}` })),
+          { id: '-', name: 'All libraries …', href: '/-/libraries' },
+        ]}
         current={library.id}
       />
     </Cell>

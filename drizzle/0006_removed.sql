@@ -1,0 +1,1 @@
+ALTER TABLE `libraries` ADD `removed_at` integer;

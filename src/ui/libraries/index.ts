@@ -1,0 +1,1 @@
+export { Libraries } from './Libraries'
