@@ -133,7 +133,7 @@ async function inSaves(result: Tally) {
     const { base, file, texts } = await ask<Definition>('/api/libraries/firnline/components/hut-card/define')
     let head = base
     let told = texts[file]!
-    let sent = told
+    let sent: string
     const until = pause(random(20, 400)).then(() => 'kill' as const)
     for (let save = 0; ; save++) {
       sent = `${told.replace(/# save .*\n/g, '')}# save ${round} ${save}\n`

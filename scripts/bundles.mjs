@@ -7,6 +7,8 @@ const node = {
   platform: 'node',
   format: 'esm',
   target: 'node20',
+  // Of Node 20 since 20.10.
+  supported: { 'import-attributes': true },
   packages: 'external',
   sourcemap: 'inline',
   logLevel: 'warning',

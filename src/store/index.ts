@@ -8,14 +8,13 @@ export {
   LibraryExists,
   libraryId,
   listLibraries,
-  listRemovedLibraries,
   setFolder,
-  setRemoved,
   setTrust,
   treeOfLibrary,
   type LibraryRecord,
   type TakenAs,
 } from './libraries'
+export { listRemovedLibraries, setRemoved } from './removing'
 export { connect, databaseFile, migrateTables, type Connection } from './open'
 export { listRevisions, revisionTexts, undoTargets, type Revision, type RevisionKind } from './revisions'
 export {

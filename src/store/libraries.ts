@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto'
-import { and, asc, count, desc, eq, inArray, isNotNull, isNull } from 'drizzle-orm'
+import { and, asc, count, eq, inArray, isNull } from 'drizzle-orm'
 import { componentFiles, readLibrary, type FileTree } from '@/core/sheet'
 import { BadInput } from '@/core/problem'
 import { withPackages, withStyleBuild } from '@/source'
@@ -254,26 +254,6 @@ export async function listLibraries(db: Database): Promise<{ id: string; name: s
     .where(isNull(libraries.removedAt))
     .orderBy(asc(libraries.name))
 }
-
-/** Libraries that were removed, the last first. */
-export const listRemovedLibraries = (db: Database) =>
-  db
-    .select({ id: libraries.id, name: libraries.name, removedAt: libraries.removedAt })
-    .from(libraries)
-    .where(isNotNull(libraries.removedAt))
-    .orderBy(desc(libraries.removedAt))
-
-/** Removes a library from all lists, or brings it back as it was, with its history and its runs. @returns whether there was one */
-export const setRemoved = ({ db, write }: Connection, id: string, removedAt: Date | null): Promise<boolean> =>
-  write(async () => {
-    const isOther = removedAt === null ? isNotNull(libraries.removedAt) : isNull(libraries.removedAt)
-    const changed = await db
-      .update(libraries)
-      .set({ removedAt })
-      .where(and(eq(libraries.id, id), isOther))
-      .returning({ id: libraries.id })
-    return changed.length > 0
-  })
 
 /** Links a library to a folder, or, without one, lets it live in the store alone. */
 export const setFolder = ({ db, write }: Connection, id: string, folder: string | null) =>

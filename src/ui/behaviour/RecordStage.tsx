@@ -5,7 +5,7 @@ import { useEffect, useMemo, useRef, useState } from 'react'
 import type { BoardModel } from '@/contract'
 import { defaultCase } from '@/core/matrix'
 import { othersOf, settingsOf } from '@/core/plan'
-import { contextOf, HUNG, Trouble } from '../board'
+import { contextOf, Trouble } from '../board'
 import { Choice } from '../editing'
 import type { Recording } from './useRecording'
 
@@ -24,7 +24,7 @@ export function RecordStage({ model, recording }: { model: BoardModel; recording
     })
     setPlaced(true)
   }, [extent])
-  const fault = live.isHung ? HUNG : problem
+  const fault = live.lost ?? problem
   return (
     <section aria-label="Recording" className="flex min-h-0 flex-1 flex-col">
       <StartBar model={model} recording={recording} />
@@ -43,7 +43,7 @@ export function RecordStage({ model, recording }: { model: BoardModel; recording
             data-staged={isPlaced}
             className="border-0"
             style={{ width: viewport.width, height: viewport.height, opacity: isOver ? 0.6 : 1, colorScheme: 'light' }}
-            hidden={live.isHung}
+            hidden={live.lost !== undefined}
           />
         )}
       </div>

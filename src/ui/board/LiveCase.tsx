@@ -7,7 +7,7 @@ import type { FromBoard } from '@/stage'
 import { useIsolation } from './isolation'
 import { contextOf, stageCase } from './stageCase'
 import { useBoardFrame } from './useBoardFrame'
-import { HUNG, Trouble } from './Trouble'
+import { Trouble } from './Trouble'
 
 /** One case, rendered live in a frame of its own. Isolated components are shown so, one document each. */
 export function LiveCase({ model: given, theCase, width, height, scale = 1 }: LiveCaseProps) {
@@ -15,7 +15,7 @@ export function LiveCase({ model: given, theCase, width, height, scale = 1 }: Li
   const isIsolated = model.component.isolated
   const { viewport } = model
   const { board, root, problem } = useCaseFrame({ model, theCase, width, height })
-  const { frame, phase, isHung, frameKey, reload, address } = board
+  const { frame, phase, lost, frameKey, reload, address } = board
 
   const shift = isIsolated && root && root.width > 0 ? placeIn(root, width, height) : undefined
   return (
@@ -24,14 +24,14 @@ export function LiveCase({ model: given, theCase, width, height, scale = 1 }: Li
       style={{ width, height, scale: String(scale), transformOrigin: '0 0' }}
       data-live={theCase.key}
     >
-      {(isHung || problem !== undefined) && (
+      {(lost ?? problem) !== undefined && (
         <Trouble
           className="h-full flex-col items-start justify-center text-xs"
-          text={problem ?? HUNG}
+          text={lost ?? problem!}
           onRetry={reload}
         />
       )}
-      {phase === 'loading' && !isHung && <p className="p-3 text-quiet">Loading …</p>}
+      {phase === 'loading' && lost === undefined && <p className="p-3 text-quiet">Loading …</p>}
       {problem === undefined && (
         <iframe
           key={frameKey}
@@ -45,7 +45,7 @@ export function LiveCase({ model: given, theCase, width, height, scale = 1 }: Li
             width: isIsolated ? viewport.width : width,
             height: isIsolated ? viewport.height : height,
             transform: shift,
-            visibility: isHung ? 'hidden' : 'visible',
+            visibility: lost === undefined ? 'visible' : 'hidden',
           }}
         />
       )}

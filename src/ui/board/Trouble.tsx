@@ -1,6 +1,3 @@
-/** What is said of a frame that does not answer. */
-export const HUNG = 'The component stopped responding.'
-
 /** Why a component cannot be seen, and a way of trying again where there is one. */
 export function Trouble({
   text,

@@ -14,6 +14,6 @@ export {
 export { useIsolation } from './isolation'
 export { contextOf, isBeforeSteps, stageCase } from './stageCase'
 export { useBoardFrame } from './useBoardFrame'
-export { HUNG, Trouble } from './Trouble'
+export { Trouble } from './Trouble'
 export { StageSource } from './stageAddress'
 export { useStageFrame } from './useStageFrame'

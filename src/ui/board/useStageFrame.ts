@@ -12,6 +12,10 @@ const SILENCE_MS = 4000
 const CLOSE_MS = 20_000
 const PING_EVERY_MS = 1000
 const CLOSED = 'about:blank'
+
+const HUNG = 'The component stopped responding.'
+const WENT_AWAY =
+  'The component left its page, by going elsewhere, loading it anew or writing another. Its frame was closed.'
 // Frames that are being loaded on the page: each takes a processor for about 300 ms.
 const turns = makeTurns(3)
 
@@ -36,7 +40,7 @@ export function useStageFrame<To extends { type: string }, From>(
   const port = useRef<MessagePort>(undefined)
   const handler = useLatest(onMessage)
   const [phase, setPhase] = useState<FramePhase>('loading')
-  const [isHung, setHung] = useState(false)
+  const [lost, setLost] = useState<string>()
   const [isClosed, setClosed] = useState(false)
   const [generation, setGeneration] = useState(0)
   const [address, setAddress] = useState<string>()
@@ -52,7 +56,11 @@ export function useStageFrame<To extends { type: string }, From>(
         onTurn: () => source(program, slug),
         onAddress: setAddress,
         onReady: () => setPhase('ready'),
-        onHung: setHung,
+        onHung: (isHung) => setLost(isHung ? HUNG : undefined),
+        onWentAway: () => {
+          setLost(WENT_AWAY)
+          setClosed(true)
+        },
         onClosed: () => setClosed(true),
       }),
     [schema, source, program, slug, generation, handler],
@@ -63,14 +71,15 @@ export function useStageFrame<To extends { type: string }, From>(
   const reload = useCallback(() => {
     setPhase('loading')
     setAddress(undefined)
-    setHung(false)
+    setLost(undefined)
     setClosed(false)
     setGeneration((count) => count + 1)
   }, [])
   return {
     frame,
     phase,
-    isHung,
+    /** Why nothing can be seen of it; undefined as long as it answers. */
+    lost,
     send,
     reload,
     frameKey: generation,
@@ -88,7 +97,29 @@ interface Connecting<From> {
   onAddress(address: string): void
   onReady(): void
   onHung(isHung: boolean): void
+  /** It shows another document than the stage's. */
+  onWentAway(): void
   onClosed(): void
+}
+
+/** Calls back when a frame has loaded a second document. @returns how to end that */
+function onSecondLoad(element: HTMLIFrameElement | null, work: () => void): () => void {
+  let loads = 0
+  const onLoad = () => {
+    loads++
+    if (loads > 1) work()
+  }
+  element?.addEventListener('load', onLoad)
+  return () => element?.removeEventListener('load', onLoad)
+}
+
+/** Hands a frame its end of a channel. @returns our end */
+function openPort({ contentWindow }: HTMLIFrameElement, onData: (data: unknown) => void): MessagePort {
+  const { port1, port2 } = new MessageChannel()
+  port1.onmessage = ({ data }) => onData(data)
+  // The frame has an opaque origin, which no target origin can name.
+  contentWindow?.postMessage(CONNECT, '*', [port2])
+  return port1
 }
 
 /** Loads a frame when its turn comes, connects to it, and watches whether it answers. @returns how to end that */
@@ -101,28 +132,34 @@ function connect<From>({
   onAddress,
   onReady,
   onHung,
+  onWentAway,
   onClosed,
 }: Connecting<From>): () => void {
   let heard = Infinity
   let isOver = false
+  let stopLooking = () => {}
   const endTurn = turns.take(() => {
     heard = Date.now()
-    void onTurn().then((found) => isOver || onAddress(found))
+    void onTurn().then((found) => {
+      if (isOver) return
+      // The first document that is loaded from here on is the stage's, and should be the last.
+      stopLooking = onSecondLoad(frame.current, () => {
+        endWatch()
+        onWentAway()
+      })
+      onAddress(found)
+    })
   })
   const onFrame = (event: MessageEvent) => {
     if (event.data !== READY || !frame.current || event.source !== frame.current.contentWindow) return
-    const channel = new MessageChannel()
-    port.current = channel.port1
-    channel.port1.onmessage = ({ data }) => {
+    port.current = openPort(frame.current, (data) => {
       heard = Date.now()
       onHung(false)
       // Answers, those to pings too, come after all that was asked before has been done.
       endTurn()
       const message = schema.safeParse(data)
       if (message.success) onMessage(message.data)
-    }
-    // The frame has an opaque origin, which no target origin can name.
-    frame.current.contentWindow?.postMessage(CONNECT, '*', [channel.port2])
+    })
     heard = Date.now()
     onReady()
   }
@@ -135,12 +172,14 @@ function connect<From>({
     if (silence > (port.current ? SILENCE_MS : CLOSE_MS)) onHung(true)
     if (silence > CLOSE_MS) onClosed()
   }, PING_EVERY_MS)
-  return () => {
+  const endWatch = () => {
     window.removeEventListener('message', onFrame)
+    stopLooking()
     clearInterval(watch)
     isOver = true
     endTurn()
     port.current?.close()
     port.current = undefined
   }
+  return endWatch
 }

@@ -5,7 +5,7 @@ import { useEffect, type PointerEvent } from 'react'
 import type { BoardModel } from '@/contract'
 import type { Case } from '@/core/matrix'
 import type { Inventory, Picked } from '@/stage'
-import { HUNG, Trouble } from '../board'
+import { Trouble } from '../board'
 import { IconButton } from '../editing'
 import { Outlines, partAt } from './Outlines'
 import { usePicture } from './usePicture'
@@ -39,6 +39,7 @@ export function Picture({
 }: PictureProps) {
   const picture = usePicture(given.model, theCase, given.onInventory)
   const { model, box, frame, frameSize, shift, places, pointed, setPointed, problem, look } = picture
+  const visibility = frame.lost === undefined ? 'visible' : 'hidden'
   const transform = shift && `translate(${shift.x}px, ${shift.y}px)`
   const pointAt = (event: PointerEvent) => {
     const home = box.current!.getBoundingClientRect()
@@ -58,7 +59,7 @@ export function Picture({
           title={`${model.name}, ${theCase.key}`}
           tabIndex={-1}
           className="pointer-events-none absolute top-0 left-0 border-0"
-          style={{ ...frameSize, colorScheme: 'light', transform, visibility: frame.isHung ? 'hidden' : 'visible' }}
+          style={{ ...frameSize, colorScheme: 'light', transform, visibility }}
         />
       )}
       <div
@@ -74,10 +75,10 @@ export function Picture({
         </div>
       </div>
       {onPicking && <PickingBar {...{ isPicking, onPicking, pointed }} />}
-      {(problem !== undefined || frame.isHung) && (
+      {(frame.lost ?? problem) !== undefined && (
         <Trouble
-          text={problem ?? HUNG}
-          onRetry={frame.isHung ? frame.reload : undefined}
+          text={frame.lost ?? problem!}
+          onRetry={frame.lost === undefined ? undefined : frame.reload}
           className="absolute inset-x-0 bottom-0 items-center border-t border-line bg-sheet"
         />
       )}

@@ -3,7 +3,7 @@
 import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
 import type { BoardModel } from '@/contract'
 import type { FromBoard, StageCase, StageContext } from '@/stage'
-import { HUNG, Trouble, useBoardFrame, useIsolation } from '../board'
+import { Trouble, useBoardFrame, useIsolation } from '../board'
 
 /** One thing that is shown, with its words. */
 export interface Shown {
@@ -82,7 +82,7 @@ function Laid({ model, context, items, columns, width, label }: LaidProps) {
   const { isolated } = model.component
   const [natural, setNatural] = useState<{ width: number; height: number }>()
   const [problems, setProblems] = useState<readonly string[]>([])
-  const { frame, phase, isHung, send, reload, frameKey, address } = useBoardFrame(model, (message: FromBoard) => {
+  const { frame, phase, lost, send, reload, frameKey, address } = useBoardFrame(model, (message: FromBoard) => {
     if (message.type === 'opened')
       setNatural(isolated ? { width: Math.min(width, WINDOW.width), height: WINDOW.height } : message)
     if (message.type === 'rendered') setProblems(message.failures.map(([, text]) => text))
@@ -101,7 +101,7 @@ function Laid({ model, context, items, columns, width, label }: LaidProps) {
   useLayout(send, model, staged, layout)
   return (
     <div className="relative" style={layout ? { width: layout.width, height: layout.height } : { height: 80 }}>
-      {isHung && <Trouble text={HUNG} onRetry={reload} />}
+      {lost !== undefined && <Trouble text={lost} onRetry={reload} />}
       <iframe
         key={frameKey}
         ref={frame}
@@ -117,7 +117,7 @@ function Laid({ model, context, items, columns, width, label }: LaidProps) {
           ...(isolated
             ? { left: GAP, top: GAP, width: layout?.cell.width ?? 0, height: layout?.cell.height ?? 0 }
             : { left: 0, top: 0, width: layout?.width ?? 0, height: layout?.height ?? 0 }),
-          visibility: isHung ? 'hidden' : 'visible',
+          visibility: lost === undefined ? 'visible' : 'hidden',
         }}
       />
       {layout && <Captions items={items} layout={layout} />}

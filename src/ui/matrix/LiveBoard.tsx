@@ -4,7 +4,7 @@ import { useEffect, useMemo, useState, type RefObject } from 'react'
 import type { BoardModel } from '@/contract'
 import type { Case } from '@/core/matrix'
 import type { FromBoard } from '@/stage'
-import { contextOf, HUNG, stageCase, Trouble, useBoardFrame, type BoardLayout } from '../board'
+import { contextOf, stageCase, Trouble, useBoardFrame, type BoardLayout } from '../board'
 import { useLatest } from '../hooks'
 import { boardCells, type Geometry } from './geometry'
 
@@ -43,14 +43,16 @@ export function LiveBoard(props: LiveBoardProps) {
       onFailures(new Map(message.failures))
     }
   }
-  const { frame, phase, isHung, send, reload, frameKey, address } = useBoardFrame(model, onMessage)
+  const { frame, phase, lost, send, reload, frameKey, address } = useBoardFrame(model, onMessage)
 
   const contexts = useOpening(props, { phase, send, onOpen: () => setProblem(undefined) })
   useLayout(props, { contexts, opened, send })
 
   return (
     <>
-      {isHung && <Trouble text={HUNG} onRetry={reload} className="relative z-10 flex-col items-start bg-sheet" />}
+      {lost !== undefined && (
+        <Trouble text={lost} onRetry={reload} className="relative z-10 flex-col items-start bg-sheet" />
+      )}
       {problem !== undefined && (
         <p role="alert" className="absolute z-10 bg-sheet p-3 text-miss">
           The component cannot be shown: {problem}
@@ -71,7 +73,7 @@ export function LiveBoard(props: LiveBoardProps) {
           width: Math.max(1, geometry.width),
           height: Math.max(1, geometry.height),
           colorScheme: 'light',
-          visibility: isHung ? 'hidden' : 'visible',
+          visibility: lost === undefined ? 'visible' : 'hidden',
         }}
       />
     </>

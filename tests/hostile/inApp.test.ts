@@ -1,0 +1,103 @@
+import { mkdirSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { dirname, join } from 'node:path'
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import type { Page } from 'puppeteer-core'
+import { press, startApp, waitForText, type App } from '../support/app'
+import { SPOILERS, spoilerFiles } from './spoilers'
+
+/** What hostile components come to in the application: they are shown, or their frame says why not; the page around them lives on. */
+
+const STOPPED = /stopped responding/
+const LEFT = /left its page/
+/** What is said where such a component's cases stand together; the others are shown all the same. */
+const TOLD: Readonly<Record<string, RegExp>> = {
+  'loops for ever': STOPPED,
+  'takes the page away': /cannot be shown/,
+  'replaces the document': LEFT,
+  'goes elsewhere': LEFT,
+  'goes to an empty page': LEFT,
+  'loads itself again': LEFT,
+  'asks before it goes': LEFT,
+  'breaks how elements are made': /cannot be shown/,
+  'breaks promises': STOPPED,
+}
+/** Those that end their frame wherever they are shown; `npm run hostile` takes all. */
+const SOME = ['loops for ever', 'goes elsewhere', 'replaces the document', 'empties the page', 'closes the window']
+const isWhole = process.env.BRELT_HOSTILE === 'all'
+
+const names = Object.keys(SPOILERS)
+const folders: string[] = []
+let app: App
+
+function write(files: Readonly<Record<string, string>>): string {
+  const folder = mkdtempSync(join(tmpdir(), 'brelt-spoilers-'))
+  folders.push(folder)
+  for (const [path, text] of Object.entries(files)) {
+    mkdirSync(dirname(join(folder, path)), { recursive: true })
+    writeFileSync(join(folder, path), text)
+  }
+  return folder
+}
+
+/** The same components, in which the case that everything opens with is the one that spoils. */
+const always = () =>
+  Object.fromEntries(
+    Object.entries(spoilerFiles()).map(([path, text]) => [
+      path,
+      text
+        .replace('name: Spoilers', 'name: Always')
+        .replace('default: one', 'default: bad')
+        .replaceAll('[one, two, three, bad]', '[bad, one]'),
+    ]),
+  )
+
+beforeAll(async () => {
+  app = await startApp([write(spoilerFiles()), write(always())])
+}, 60_000)
+afterAll(async () => {
+  await app.close()
+  for (const folder of folders) rmSync(folder, { recursive: true })
+})
+
+/** The page answers its keys, and is where it was. */
+async function isAlive(page: Page, path: string) {
+  expect(new URL(page.url()).pathname).toBe(path)
+  await press(page, 'button', 'Verify')
+  await page.waitForSelector('[aria-label="Run"], [data-testid="counts"]', { timeout: 30_000 })
+}
+
+describe('on the board', () => {
+  test.each(isWhole ? names : names.filter((name) => name in TOLD || SOME.includes(name)))(
+    '%s',
+    async (name) => {
+      const path = `/spoilers/way-${names.indexOf(name)}/matrix`
+      const page = await app.open(path)
+      const told = TOLD[name]
+      if (told) await waitForText(page, '[role=alert]', told)
+      else
+        await page.waitForFunction(
+          () => document.querySelector('iframe[data-mounted="4"]') ?? document.querySelectorAll('iframe').length >= 4,
+          { timeout: 30_000 },
+        )
+      await isAlive(page, path)
+      await page.close()
+    },
+    90_000,
+  )
+})
+
+describe.each(['define', 'guide', 'spec', 'behaviour'])('in %s', (view) => {
+  test.each(isWhole ? names : SOME)(
+    '%s',
+    async (name) => {
+      const path = `/always/way-${names.indexOf(name)}/${view}`
+      const page = await app.open(path)
+      // The others hold no frame until somebody records, or looks for a part.
+      if (/define|guide/.test(view) && TOLD[name] === LEFT) await waitForText(page, '[role=alert]', LEFT)
+      await isAlive(page, path)
+      await page.close()
+    },
+    90_000,
+  )
+})
