@@ -14,6 +14,8 @@ export interface App {
   /** Runs the command line on the same store. */
   command(...given: string[]): void
   open(path: string, size?: { width: number; height: number }): Promise<Page>
+  /** Kills the server as it stands, and starts another on the same store. */
+  crash(): Promise<void>
   close(): Promise<void>
 }
 
@@ -41,17 +43,28 @@ export async function startApp(folders: readonly string[] = []): Promise<App> {
   }
   command('set-up')
   for (const folder of folders) command('import', folder)
-  const server = spawn(process.execPath, [join(home, 'scripts', 'serve.mjs')], {
-    env: environment,
-    stdio: ['ignore', 'pipe', 'inherit'],
-  })
-  await started(server)
+  const start = async () => {
+    const program = spawn(process.execPath, [join(home, 'scripts', 'serve.mjs')], {
+      env: environment,
+      stdio: ['ignore', 'pipe', 'inherit'],
+    })
+    await started(program)
+    return program
+  }
+  let server = await start()
   const browser = await launchChromium({ whole: true })
   const address = `http://${HOST}:${port}`
   return {
     address,
     command,
     open: (path, size = { width: 1280, height: 800 }) => openPage(browser, address + path, size),
+    crash: async () => {
+      const gone = new Promise((done) => server.once('exit', done))
+      // The program that starts it would end it in good order.
+      for (const pid of [server.pid!, ...childrenOf(server.pid!)]) process.kill(pid, 'SIGKILL')
+      await gone
+      server = await start()
+    },
     close: async () => {
       await browser.close()
       await new Promise((done) => {
@@ -62,6 +75,12 @@ export async function startApp(folders: readonly string[] = []): Promise<App> {
     },
   }
 }
+
+const childrenOf = (pid: number): number[] =>
+  spawnSync('ps', ['-o', 'pid=', '--ppid', String(pid)], { encoding: 'utf8' })
+    .stdout.split('\n')
+    .filter((line) => line.trim() !== '')
+    .map(Number)
 
 const started = (server: ChildProcess) =>
   new Promise<void>((done, fail) => {
