@@ -45,6 +45,10 @@ async function perform(pool: PlayPool, jobs: readonly ScenarioJob[], note: (name
   )
 }
 
+const TELL_EVERY = 10
+const differingIn = (found: ReadonlyMap<string, Outcomes>) =>
+  [...found.values()].filter((outcomes) => outcomes.size > 1).length
+
 const startLoops = (): ChildProcess[] =>
   Array.from({ length: Number(values.loops) }, () => spawn(process.execPath, ['-e', 'for (;;);'], { stdio: 'ignore' }))
 
@@ -60,13 +64,17 @@ for (const clock of values.clock as ('engine' | 'page')[]) {
   for (const way of ['quiet', 'loaded'] as const) {
     const loops = way === 'loaded' ? startLoops() : []
     const start = performance.now()
-    for (let round = 0; round < times / 2; round++)
+    for (let round = 0; round < times / 2; round++) {
+      // It takes an hour: who looks in between sees how far it is, and what differs so far.
+      if (round > 0 && round % TELL_EVERY === 0)
+        print(`  ${clock}, ${way}: ${round} times, ${differingIn(found)} differ`)
       await perform(pool, jobs, (name, outcome) => {
         const outcomes = found.get(name) ?? new Map<string, { quiet: number; loaded: number }>()
         const counts = outcomes.get(outcome) ?? { quiet: 0, loaded: 0 }
         counts[way]++
         found.set(name, outcomes.set(outcome, counts))
       })
+    }
     seconds[way] = (performance.now() - start) / 1000
     for (const loop of loops) loop.kill('SIGKILL')
   }

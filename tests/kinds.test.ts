@@ -128,6 +128,13 @@ describe('each kind, alone and inside the others', () => {
     expect(component!.findings.map(({ message }) => message)).toEqual([])
     expect(component!.lints.filter(({ severity }) => severity === 'error')).toEqual([])
     expect(report.totals).toMatchObject({ misses: 0, unread: 0 })
+    // The browser knows the title of any element; what an element defines itself only its own code knows.
+    const said = (component!.notes ?? []).filter((note) => note.includes('own code only'))
+    expect(said).toEqual(
+      slug === 'rope-flag'
+        ? ['prop(ropeText) of root is known to the component’s own code only: what is judged is what that says']
+        : [],
+    )
     expect(report.totals.holds).toBeGreaterThan(10)
   })
 

@@ -27,6 +27,8 @@ let lastLoad = 0
 /** A page that runs the stage of one component, driven over CDP. */
 export class StagePage implements ReadablePage {
   #hasCode = false
+  /** What has been read that only the component's own code can say. */
+  readonly #said = new Set<string>()
   readonly #watch: PageWatch
   readonly #time: ProcessTime
   readonly nodes: PageNodes
@@ -125,6 +127,7 @@ export class StagePage implements ReadablePage {
 
   async openComponent(component: StageComponent, context: StageContext, viewport: Viewport): Promise<void> {
     this.#hasCode = hasCode(component)
+    this.#said.clear()
     this.#component = component
     await this.#time.identify()
     await this.call('open', component, context, viewport)
@@ -177,7 +180,10 @@ export class StagePage implements ReadablePage {
 
   async read(...given: Parameters<ReaderStage['read']>): Promise<StageReadings> {
     const readings = await this.ask('read', ...given)
-    return sayUnknown(readings, given[0], given[1], (asked) => this.call('said', asked))
+    return sayUnknown(readings, given[0], given[1], (asked) => {
+      for (const { part, property } of asked) this.#said.add(`prop(${property}) of ${part}`)
+      return this.call('said', asked)
+    })
   }
 
   probe(...given: Parameters<ReaderStage['probe']>) {
@@ -201,8 +207,12 @@ export class StagePage implements ReadablePage {
     return this.ask('features')
   }
 
-  incidents() {
-    return this.call('incidents')
+  /** What is to be known of the component as a whole. */
+  async incidents(): Promise<string[]> {
+    const said = [...this.#said].map(
+      (what) => `${what} is known to the component’s own code only: what is judged is what that says`,
+    )
+    return [...(await this.call('incidents')), ...said]
   }
 
   /** What the component has done outside of its cases so far. */

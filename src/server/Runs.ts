@@ -3,12 +3,15 @@ import type { RunEvent } from '@/contract'
 import { BadInput } from '@/core/problem'
 import pLimit from 'p-limit'
 import { BrowserSource, NoBrowser, prepareLibrary, verifyLibrary } from '@/runner'
+import { homeFolder } from '@/source'
 import {
   beat,
   BEAT_MS,
+  databaseFile,
   findLibrary,
   markInterrupted,
   RunRecorder,
+  storeFault,
   treeOfLibrary,
   unfinishedRun,
   type Connection,
@@ -39,6 +42,9 @@ interface Part {
   slugs: readonly string[] | undefined
   whole: readonly string[]
 }
+
+/** What is wrong with the store, where that is what an error comes from. */
+const storeWords = (error: unknown) => storeFault(error, databaseFile(homeFolder()))?.message
 
 const WENT_DOWN =
   'The browser went down three times in a row. What was found before that is kept; the rest was not read. There may be too little memory.'
@@ -141,7 +147,7 @@ export class Runs {
     this.tell(run, {
       type: 'end',
       state: 'failed',
-      problem: `The run could not be recorded: ${(error as Error).message}`,
+      problem: `The run could not be recorded: ${storeWords(error) ?? (error as Error).message}`,
     })
     run.listeners.clear()
   }
@@ -195,7 +201,7 @@ export class Runs {
       problem =
         error instanceof BadInput || error instanceof NoBrowser
           ? error.message
-          : `Something went wrong in Brelt: ${(error as Error).message}`
+          : (storeWords(error) ?? `Something went wrong in Brelt: ${(error as Error).message}`)
     } finally {
       clearInterval(beating)
       await browsers.close()
