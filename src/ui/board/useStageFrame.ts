@@ -102,15 +102,17 @@ interface Connecting<From> {
   onClosed(): void
 }
 
-/** Calls back when a frame has loaded a second document. @returns how to end that */
-function onSecondLoad(element: HTMLIFrameElement | null, work: () => void): () => void {
+/** Calls back when a frame, which may not be there yet, has loaded a second document. @returns how to end that */
+function onSecondLoad(frame: RefObject<HTMLIFrameElement | null>, work: () => void): () => void {
   let loads = 0
-  const onLoad = () => {
+  const onLoad = ({ target }: Event) => {
+    if (target !== frame.current) return
     loads++
     if (loads > 1) work()
   }
-  element?.addEventListener('load', onLoad)
-  return () => element?.removeEventListener('load', onLoad)
+  // It does not bubble, and is heard on its way down.
+  document.addEventListener('load', onLoad, true)
+  return () => document.removeEventListener('load', onLoad, true)
 }
 
 /** Hands a frame its end of a channel. @returns our end */
@@ -143,7 +145,7 @@ function connect<From>({
     void onTurn().then((found) => {
       if (isOver) return
       // The first document that is loaded from here on is the stage's, and should be the last.
-      stopLooking = onSecondLoad(frame.current, () => {
+      stopLooking = onSecondLoad(frame, () => {
         endWatch()
         onWentAway()
       })
