@@ -7,6 +7,7 @@ import type { ClaimIssue, Rule } from '../spec'
 import type { ScenarioIssue } from '../steps'
 import type { Covered } from '../survey'
 import type { TokenBook } from '../tokens'
+import type { SettingFault } from './settings'
 import type { RenderedFacts, StyleTexts } from './renderedFacts'
 
 export type Severity = 'error' | 'warning'
@@ -42,6 +43,8 @@ export interface SheetSubject {
   claimIssues: readonly ClaimIssue[]
   /** What keeps scenarios, and steps that reach axis values, from being run. */
   scenarioIssues: readonly ScenarioIssue[]
+  /** What examples, and components that fill slots, are set to that is not there. */
+  settingFaults: readonly SettingFault[]
   /** Props as the component's code declares them, where it does. */
   code?: readonly CodeProp[]
 }

@@ -6,6 +6,7 @@ import type { TokenBook } from '../tokens'
 import type { Fault, Fix, LintDefinition, Severity, SheetSubject, Subjects } from './defineLint'
 import { LINT_LIST } from './list'
 import { scenarioIssuesOf } from './scenarios'
+import { settingFaultsOf } from './settings'
 import type { TokenAbout } from './tokenFaults'
 
 type Definition = (typeof LINT_LIST)[number]
@@ -71,6 +72,7 @@ export function lintSheet(sheet: Sheet, library: Library, tokens: TokenBook, cod
     rules,
     claimIssues: issues,
     scenarioIssues,
+    settingFaults: settingFaultsOf(sheet, library),
     ...(code && { code }),
   }
   return run('sheet', subject).toSorted((a, b) =>

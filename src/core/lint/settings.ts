@@ -1,10 +1,10 @@
 import type { Library, Sheet, SlotValue } from '../sheet'
 import type { Path } from '../yaml'
-import type { Fault, SheetSubject } from './defineLint'
+import type { Fault } from './defineLint'
 import { noSuch } from './noSuch'
 
 /** What a setting of a component may name that is not there. */
-type SettingCode = 'unknown-axis' | 'unknown-value' | 'unknown-prop' | 'unknown-component'
+export type SettingCode = 'unknown-axis' | 'unknown-value' | 'unknown-prop' | 'unknown-component'
 
 interface Setting {
   axes?: Readonly<Record<string, unknown>> | undefined
@@ -12,12 +12,12 @@ interface Setting {
   slots?: Readonly<Record<string, SlotValue>> | undefined
 }
 
-interface SettingFault extends Fault {
+export interface SettingFault extends Fault {
   code: SettingCode
 }
 
-/** What examples, and components that fill slots, are set to that is not there. Only of one code. */
-export function* settingFaults({ sheet, library }: SheetSubject, wanted: SettingCode): Generator<Fault> {
+/** What examples, and components that fill slots, are set to that is not there. */
+export function settingFaultsOf(sheet: Sheet, library: Library): SettingFault[] {
   const { slots } = sheet.data
   const fillings = [
     ...Object.entries(slots).map(([name, slot]) => [['slots', name, 'default'], slot.default] as const),
@@ -29,13 +29,20 @@ export function* settingFaults({ sheet, library }: SheetSubject, wanted: Setting
       ),
     ),
   ]
-  const faults = [
+  return [
     ...Object.entries(sheet.data.examples).flatMap(([key, example]) => {
       const at = ['examples', Array.isArray(sheet.data.examples) ? Number(key) : key]
       return [...inSetting(sheet, example, { sheet, library, at })]
     }),
     ...fillings.flatMap(([at, filling]) => [...inFilling(filling, { sheet, library, at })]),
   ]
+}
+
+/** Those of one code. */
+export function* settingFaults(
+  { settingFaults: faults }: { settingFaults: readonly SettingFault[] },
+  wanted: SettingCode,
+): Generator<Fault> {
   for (const { code, ...fault } of faults) if (code === wanted) yield fault
 }
 
