@@ -1,5 +1,5 @@
 import JSON5 from 'json5'
-import { findNodeAtLocation, parse, parseTree, visit, type JSONVisitor, type Node, type ParseError } from 'jsonc-parser'
+import { findNodeAtLocation, parseTree, visit, type JSONVisitor, type Node } from 'jsonc-parser'
 import type { Place, Problem } from '../problem'
 import { readYaml, type Path, type YamlSource } from '../yaml'
 
@@ -15,17 +15,15 @@ function anyJson(text: string): unknown {
   return undefined
 }
 
-function isJsonWithComments(text: string): boolean {
-  const errors: ParseError[] = []
-  parse(text, errors, { allowTrailingComma: true })
-  return errors.length === 0
-}
-
 // Token files nest a handful of groups.
 const MAX_DEPTH = 100
 
-/** Names that stand twice in one object, of which a parser keeps the last without a word, and objects in objects without end. */
-function hiddenFaults(text: string, file: string): Problem[] {
+/**
+ * Names that stand twice in one object, of which a parser keeps the last without a word, and objects in objects without end. What is
+ * not JSON with comments, such as JSON5, is loose.
+ */
+function lookThrough(text: string, file: string): { problems: Problem[]; isLoose: boolean } {
+  let isLoose = false
   const problems: Problem[] = []
   const open: Set<string>[] = []
   const visitor: JSONVisitor = {
@@ -50,14 +48,15 @@ function hiddenFaults(text: string, file: string): Problem[] {
       known.add(name)
     },
     onObjectEnd: () => void open.pop(),
+    onError: () => (isLoose = true),
   }
   try {
-    visit(text, visitor)
+    visit(text, visitor, { allowTrailingComma: true })
   } catch (error) {
     // It ran out of stack, and has told at which depth things are too deep.
     if (problems.length === 0) throw error
   }
-  return problems
+  return { problems, isLoose: isLoose && problems.length === 0 }
 }
 
 /** Where the last key of a path stands, by going through the text key by key. */
@@ -80,8 +79,7 @@ export function readJson(text: string, file: string): YamlSource {
   if (value === undefined) return readYaml(text, file)
   let tree: Node | undefined
   // Names without quotes, as JSON5 has them, are not in the tree of a JSON parser.
-  const problems = hiddenFaults(text, file)
-  const isLoose = problems.length === 0 && !isJsonWithComments(text)
+  const { problems, isLoose } = lookThrough(text, file)
   const nodeAt = (path: Path): Node | undefined => {
     tree ??= parseTree(text)
     if (isLoose) return undefined
