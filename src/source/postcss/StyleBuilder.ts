@@ -1,14 +1,11 @@
-import { fork, type ChildProcess } from 'node:child_process'
 import { createHash } from 'node:crypto'
 import { readdirSync, statSync } from 'node:fs'
 import { dirname, join } from 'node:path'
-import { homeFolder } from '../home'
+import { WorkEnded, WorkProcess } from '../apart'
 import type { BuiltStyles, StyleAnswer, StyleAsk } from './protocol'
 
-// The first sheet pays for loading the team's plugins, which may take seconds on a busy machine.
-const LIMIT_MS = 30_000
-// A process that nobody has asked for this long is ended.
-const IDLE_MS = 60_000
+// The first sheet pays for loading the team's plugins, which may take seconds.
+const LIMITS = { time: 30_000 }
 const MAX_KEPT = 100
 const MAX_FILES = 20_000
 const SKIPPED = new Set(['node_modules', '.git', '.next', 'dist'])
@@ -31,25 +28,33 @@ interface Kept {
 
 /** Sends style sheets through one PostCSS configuration, in a process of its own; what has not changed is not built again. */
 export class StyleBuilder {
-  private process: ChildProcess | undefined
-  private last = 0
-  private idle: NodeJS.Timeout | undefined
+  private readonly process: WorkProcess<StyleAsk, StyleAnswer>
   /** When the configuration was written that the process has read. */
-  private readStamp = ''
-  private readonly waiting = new Map<number, { child: ChildProcess; settle: (answer: StyleAnswer) => void }>()
+  private readStamp: string
   private readonly kept = new Map<string, Kept>()
 
   /** @param config the configuration's file; its folder is where the process runs, as the team's build does */
-  constructor(private readonly config: string) {}
+  constructor(private readonly config: string) {
+    this.readStamp = stampOf(config)
+    this.process = new WorkProcess({
+      program: 'postcss',
+      args: [config],
+      cwd: dirname(config),
+      env: { NODE_ENV: 'production' },
+      limits: LIMITS,
+    })
+  }
 
   /** @throws StyleFault */
-  async build(ask: Omit<StyleAsk, 'id'>): Promise<BuiltStyles> {
+  async build(ask: StyleAsk): Promise<BuiltStyles> {
     const key = createHash('sha256').update(`${ask.from}\0${ask.css}`).digest('hex')
     const known = this.kept.get(key)
     if (known && known.stamp === this.stampOf(known.built)) return known.built
     // A configuration that has changed is only read by a new process.
-    if (this.readStamp !== stampOf(this.config)) this.end()
-    const answer = await this.ask(ask)
+    const stamp = stampOf(this.config)
+    if (this.readStamp !== stamp) this.process.end()
+    this.readStamp = stamp
+    const answer = await this.process.ask(ask).catch(faultOf)
     if ('fault' in answer) throw new StyleFault(answer.fault.message, answer.fault)
     this.kept.delete(key)
     this.kept.set(key, { built: answer.built, stamp: this.stampOf(answer.built) })
@@ -58,62 +63,15 @@ export class StyleBuilder {
     return answer.built
   }
 
-  end() {
-    this.process?.kill('SIGKILL')
-    this.process = undefined
-  }
-
-  private ask(ask: Omit<StyleAsk, 'id'>): Promise<StyleAnswer> {
-    const id = ++this.last
-    const child = (this.process ??= this.start())
-    return new Promise((done) => {
-      const late = setTimeout(() => {
-        this.settle({ id, fault: { message: `did not finish within ${LIMIT_MS / 1000} s` } })
-        this.end()
-      }, LIMIT_MS)
-      const settle = (answer: StyleAnswer) => {
-        clearTimeout(late)
-        done(answer)
-      }
-      this.waiting.set(id, { child, settle })
-      child.send({ ...ask, id }, () => {}) // that it has ended is told by its end
-    })
-  }
-
-  private start(): ChildProcess {
-    this.readStamp = stampOf(this.config)
-    const child = fork(join(/* turbopackIgnore: true */ homeFolder(), 'dist', 'postcss.mjs'), [this.config], {
-      cwd: dirname(this.config),
-      env: { ...process.env, NODE_ENV: 'production', NODE_OPTIONS: '' },
-      execArgv: [],
-      stdio: ['ignore', 'ignore', 'pipe', 'ipc'],
-    })
-    let words = ''
-    child.stderr?.on('data', (text: Buffer) => (words = (words + String(text)).slice(-2000)))
-    child.on('message', (answer: StyleAnswer) => this.settle(answer))
-    child.on('exit', () => {
-      if (this.process === child) this.process = undefined
-      const message = `its process ended${words ? `: ${words.trim()}` : ''}`
-      for (const [id, asked] of this.waiting) if (asked.child === child) this.settle({ id, fault: { message } })
-    })
-    // It must not keep a command alive whose work is done.
-    child.unref()
-    child.channel?.unref()
-    ;(child.stderr as unknown as { unref?(): void } | null)?.unref?.()
-    return child
-  }
-
-  private settle(answer: StyleAnswer) {
-    clearTimeout(this.idle)
-    this.idle = setTimeout(() => this.waiting.size === 0 && this.end(), IDLE_MS).unref()
-    const waiting = this.waiting.get(answer.id)
-    this.waiting.delete(answer.id)
-    waiting?.settle(answer)
-  }
-
   private stampOf({ dependencies, folders }: BuiltStyles): string {
     return [...[this.config, ...dependencies].map(stampOf), ...folders.map(newestIn)].join('|')
   }
+}
+
+function faultOf(error: unknown): StyleAnswer {
+  if (!(error instanceof WorkEnded)) throw error
+  const { message, words } = error
+  return { fault: { message: words === '' ? `its process ${message}` : `its process ended: ${words}` } }
 }
 
 const stampOf = (file: string) => String(statSync(file, { throwIfNoEntry: false })?.mtimeMs)

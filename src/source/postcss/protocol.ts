@@ -1,6 +1,5 @@
 /** What the process is asked: to send one style sheet through the team's configuration. */
 export interface StyleAsk {
-  id: number
   css: string
   /** Where the sheet stands on disk. */
   from: string
@@ -18,7 +17,6 @@ export interface BuiltStyles {
   folders: string[]
 }
 
-export type StyleAnswer = { id: number } & (
+export type StyleAnswer =
   | { built: BuiltStyles }
   | { fault: { message: string; file?: string | undefined; line?: number | undefined; column?: number | undefined } }
-)

@@ -4,6 +4,7 @@ import { dirname } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import type { AcceptedPlugin, CssSyntaxError, Message, Postcss, ProcessOptions } from 'postcss'
 import ownPostcss from 'postcss'
+import { serveWork } from '../apart/serveWork'
 import type { BuiltStyles, StyleAnswer, StyleAsk } from './protocol'
 
 const config = process.argv[2]!
@@ -66,16 +67,9 @@ async function build({ css, from, previousMap }: StyleAsk): Promise<BuiltStyles>
   }
 }
 
-// A plugin may hold on to something: without a parent there is nothing left to do.
-process.on('disconnect', () => process.exit())
+function faultOf(error: CssSyntaxError): StyleAnswer {
+  const { reason, message, file, line, column } = error
+  return { fault: { message: reason ?? message ?? String(error), file, line, column } }
+}
 
-process.on('message', (ask: StyleAsk) => {
-  build(ask).then(
-    (built) => process.send!({ id: ask.id, built } satisfies StyleAnswer),
-    (error: CssSyntaxError) => {
-      const { reason, message, file, line, column } = error
-      const fault = { message: reason ?? message ?? String(error), file, line, column }
-      process.send!({ id: ask.id, fault } satisfies StyleAnswer)
-    },
-  )
-})
+serveWork((ask: StyleAsk): Promise<StyleAnswer> => build(ask).then((built) => ({ built }), faultOf))

@@ -1,41 +1,26 @@
 import { compileStringAsync, Exception, type Importer } from 'sass'
 import { errorSentence } from '@/core/problem'
-import type { FromSass, SassAsk, SassQuestion, SassReply, SassResult, ToSass } from './protocol'
+import { serveWork } from '../apart/serveWork'
+import type { SassAsk, SassQuestion, SassReply, SassResult } from './protocol'
 
 // Compiles SCSS in a process of its own: a sheet that never ends, or takes all memory, stops only this.
 
-type Question = SassQuestion extends infer Each
-  ? Each extends SassQuestion
-    ? Omit<Each, 'kind' | 'id' | 'call'>
-    : never
-  : never
+type Question = (question: SassQuestion) => Promise<SassReply>
 
-const waiting = new Map<number, (reply: SassReply) => void>()
-let lastCall = 0
-
-const send = (message: FromSass) => void process.send!(message)
-
-const ask = (id: number, question: Question): Promise<SassReply> =>
-  new Promise((done) => {
-    const call = ++lastCall
-    waiting.set(call, done)
-    send({ kind: 'question', id, call, ...question } as SassQuestion)
-  })
-
-const importerFor = (id: number): Importer => ({
+const importerFor = (ask: Question): Importer => ({
   nonCanonicalScheme: 'pkg',
   canonicalize: async (reference) => {
-    const found = await ask(id, { what: 'find', reference })
+    const found = await ask({ what: 'find', reference })
     return typeof found === 'string' ? new URL(found) : null
   },
   load: async (url) => {
-    const loaded = await ask(id, { what: 'load', url: url.href })
+    const loaded = await ask({ what: 'load', url: url.href })
     return typeof loaded === 'object' ? loaded : null
   },
 })
 
-async function compile({ id, url, text }: SassAsk): Promise<SassResult> {
-  const importer = importerFor(id)
+async function compile({ url, text }: SassAsk, ask: Question): Promise<SassResult> {
+  const importer = importerFor(ask)
   try {
     const { css, sourceMap } = await compileStringAsync(text, {
       url: new URL(url),
@@ -57,15 +42,4 @@ async function compile({ id, url, text }: SassAsk): Promise<SassResult> {
   }
 }
 
-process.on('message', (message: ToSass) => {
-  if (message.kind === 'reply') {
-    waiting.get(message.call)?.(message.reply)
-    waiting.delete(message.call)
-    return
-  }
-  const { id } = message
-  compile(message).then(
-    (result) => send({ kind: 'result', id, result }),
-    (error: Error) => send({ kind: 'broken', id, message: String(error.stack) }),
-  )
-})
+serveWork(compile)
