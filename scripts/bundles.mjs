@@ -69,7 +69,7 @@ export const bundleAll = () =>
       banner: { js: REQUIRE },
       sourcemap: false,
       minifySyntax: true,
-      entryPoints: { cli: 'src/cli/index.ts' },
+      entryPoints: { cli: 'src/cli/index.ts', work: 'src/server/apart/worker.ts' },
       outdir: 'dist',
       outExtension: { '.js': '.mjs' },
       splitting: true,

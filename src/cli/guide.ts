@@ -3,7 +3,7 @@ import { dirname, join } from 'node:path'
 import { describeProblem } from '@/core/problem'
 import { markOf, type CaseResult } from '@/core/plan'
 import { launchChromium, openLibrary, prepareLibrary, verifyLibrary } from '@/runner'
-import { openFolder } from '@/source'
+import { openFolder, workHere } from '@/source'
 import type { Verdicts } from '@/site'
 import type { FileTree } from '@/core/sheet'
 import { makeProgress } from './progress'
@@ -27,7 +27,7 @@ export async function guide(folder: string, { out, run, states: given, trustConf
   const opened = openLibrary(tree)
   const verdicts = given ? readStates(given) : run ? await verified(tree) : { states: new Map(), foot: 'Not verified.' }
   const { makeSite } = await import('@/site')
-  const { files, problems } = await makeSite({ ...opened, fingerprint: 'published' }, verdicts)
+  const { files, problems } = await makeSite({ ...opened, fingerprint: 'published', work: workHere }, verdicts)
   for (const [path, content] of files) {
     const file = join(out, path)
     mkdirSync(dirname(file), { recursive: true })

@@ -4,7 +4,7 @@ import { benchSheetOf, benchSlugs } from '@/core/bench'
 import { othersOf } from '@/core/plan'
 import { describeProblem } from '@/core/problem'
 import { tokenContexts } from '@/core/tokens'
-import { compileComponent, unsupportedKind } from '@/source'
+import { unsupportedKind } from '@/source'
 import type { Readable } from './readable'
 
 /**
@@ -12,7 +12,7 @@ import type { Readable } from './readable'
  * @param more components that somebody wants to put into its slots, besides those that they accept
  */
 export async function benchModelOf(
-  { library, tokens, fingerprint }: Readable,
+  { library, tokens, fingerprint, work }: Readable,
   slug: string,
   more: readonly string[] = [],
 ): Promise<{ model: BenchModel } | { problem: string }> {
@@ -21,7 +21,7 @@ export async function benchModelOf(
   const unsupported = unsupportedKind(sheet)
   if (unsupported) return { problem: unsupported }
   const nested = benchSlugs(sheet, othersOf(library.sheets), more)
-  const { compiled, problems } = await compileComponent(sheet, library, { more: nested })
+  const { compiled, problems } = await work.compile(sheet, library, { more: nested })
   if (!compiled) return { problem: problems.map(describeProblem).join('\n') }
   const onBench = library.sheets.filter((each) => each.slug === slug || nested.has(each.slug))
   const contexts = tokenContexts(tokens)

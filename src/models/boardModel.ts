@@ -3,7 +3,7 @@ import { coverSpace, spaceOf, type Space } from '@/core/matrix'
 import { reachableOf } from '@/core/plan'
 import type { Problem } from '@/core/problem'
 import type { Sheet } from '@/core/sheet'
-import { compileComponent, unsupportedKind } from '@/source'
+import { unsupportedKind } from '@/source'
 import { sideEffectInTexts } from '@/stage'
 import type { Readable } from './readable'
 
@@ -12,12 +12,12 @@ const MAX_CONTEXTS = 64
 
 /** All that a browser needs to show a component's cases live; or why it cannot be shown. */
 export async function boardModelOf(
-  { library, tokens, fingerprint }: Readable,
+  { library, tokens, fingerprint, work }: Readable,
   sheet: Sheet,
 ): Promise<{ model: BoardModel } | { problems: Problem[] }> {
   const unsupported = unsupportedKind(sheet)
   if (unsupported) return { problems: [{ file: sheet.file, line: 1, column: 1, message: unsupported }] }
-  const { compiled, problems } = await compileComponent(sheet, library)
+  const { compiled, problems } = await work.compile(sheet, library)
   if (!compiled) return { problems }
   const space = spaceOf(sheet, library)
   const coverage = coverSpace(space, sheet.data.cover)

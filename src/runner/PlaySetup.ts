@@ -7,7 +7,7 @@ export interface PlaySetup {
   sheet: Sheet
   library: Library
   component: CompiledComponent['component']
-  originalPlace: CompiledComponent['originalPlace']
+  places: CompiledComponent['places']
   tokens: TokenBook
   viewport: Viewport
 }

@@ -18,7 +18,7 @@ export interface Surveyor {
 export interface RunSetup {
   plan: Plan
   component: CompiledComponent['component']
-  originalPlace: CompiledComponent['originalPlace']
+  places: CompiledComponent['places']
   tokens: TokenBook
   tolerance: Tolerance
   viewport: Viewport

@@ -1,10 +1,10 @@
-import { lintSheet, lintLibrary, type Lint } from '@/core/lint'
+import type { Lint } from '@/core/lint'
 import { casesInside, coverSpace, spaceOf, boxProblems, type Box, type Case } from '@/core/matrix'
 import { makePlan, type Plan } from '@/core/plan'
 import { BadInput, unknownName, type Problem } from '@/core/problem'
 import { readLibrary, SHEET_SUFFIX, slugOf, type Cover, type FileTree, type Library, type Sheet } from '@/core/sheet'
 import { readTokens, type TokenBook } from '@/core/tokens'
-import { codePropsOf, compileComponent, type CompiledComponent } from '@/source'
+import { workHere, type CompiledComponent, type SourceWork } from '@/source'
 
 export interface Selection {
   /** Slugs; all components when left out. */
@@ -54,18 +54,22 @@ export function openLibrary(
   return { library, tokens: tokens.book, sheets: library.sheets.filter(({ slug }) => !slugs || slugs.includes(slug)) }
 }
 
-/** Everything that can be done before a browser is started. @throws BadInput with every problem. */
-export async function prepareLibrary(tree: FileTree, selection: Selection = {}): Promise<PreparedLibrary> {
+/** Everything that can be done before a browser is started. @param work where files are parsed. @throws BadInput with every problem. */
+export async function prepareLibrary(
+  tree: FileTree,
+  selection: Selection = {},
+  work: SourceWork = workHere,
+): Promise<PreparedLibrary> {
   const { library, tokens, sheets } = openLibrary(tree, selection)
   const problems: Problem[] = []
   const components: PreparedComponent[] = []
   for (const [index, sheet] of sheets.entries()) {
     const cases = casesOf(sheet, library, selection, problems)
-    const { compiled, problems: faults } = await compileComponent(sheet, library, { isForRun: true })
+    const { compiled, problems: faults } = await work.compile(sheet, library, { isForRun: true })
     problems.push(...faults)
     const lints = [
-      ...(index === 0 ? lintLibrary(library, tokens) : []),
-      ...lintSheet(sheet, library, tokens, await codePropsOf(sheet, library.tree)),
+      ...(index === 0 ? await work.lintLibrary(library, tokens) : []),
+      ...(await work.lint(sheet, library, tokens)),
     ]
     components.push({
       sheet,

@@ -4,7 +4,7 @@ import { lintSurvey } from '@/core/lint'
 import { unreadCase, type CaseResult } from '@/core/plan'
 import { ComponentTally, makeReport, type Report } from '@/core/report'
 import { coverageOf } from '@/core/survey'
-import { unsupportedKind } from '@/source'
+import { placeInSources, unsupportedKind } from '@/source'
 import type { ScenarioResult } from '@/core/scenario'
 import { lintInventory, type ClockKind } from '@/stage'
 import type { PreparedComponent, PreparedLibrary } from './prepare'
@@ -206,6 +206,6 @@ async function verifyComponent(
     tally.lints.push(...lintSurvey(sheet, coverageOf(survey, plan.space.dimensions, isSpecified)))
   }
   tally.lints.push(
-    ...lintInventory(sheet, compiled.component, inventory, (url, line) => compiled.originalPlace(url, line, 1)),
+    ...lintInventory(sheet, compiled.component, inventory, (url, line) => placeInSources(compiled, url, line, 1)),
   )
 }

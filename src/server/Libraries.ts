@@ -1,9 +1,10 @@
 import { LRUCache } from 'lru-cache'
 import { openLibrary } from '@/runner'
+import type { SourceWork } from '@/source'
 import { findLibrary, treeOfLibrary, type Connection, type LibraryRecord } from '@/store'
 
 /** A stored library, read and understood. */
-export type Opened = ReturnType<typeof openLibrary> & { record: LibraryRecord }
+export type Opened = ReturnType<typeof openLibrary> & { record: LibraryRecord; work: SourceWork }
 
 // One library is a few hundred kilobytes; a handful is kept so that a view need not read it anew.
 const MAX_KEPT = 4
@@ -14,6 +15,7 @@ export class Libraries {
 
   constructor(
     private readonly link: Connection,
+    private readonly work: SourceWork,
     private readonly onOpen: (record: LibraryRecord) => void,
   ) {}
 
@@ -25,6 +27,6 @@ export class Libraries {
     const key = `${id}|${record.fingerprint}|${record.trust ?? ''}`
     let opened = this.#kept.get(key)
     if (!opened) this.#kept.set(key, (opened = openLibrary(await treeOfLibrary(this.link.db, id))))
-    return { ...opened, record }
+    return { ...opened, record, work: this.work }
   }
 }

@@ -2,6 +2,7 @@ import type { Browser } from 'puppeteer-core'
 import type { Film } from '@/core/scenario'
 import { overlay } from '@/core/sheet'
 import { filmScenario, PlayLane, prepareLibrary, scenarioJobs, defaultClock } from '@/runner'
+import type { SourceWork } from '@/source'
 import type { Browsers } from './Browsers'
 import type { Libraries } from './Libraries'
 
@@ -19,6 +20,7 @@ export class Plays {
   constructor(
     private readonly libraries: Libraries,
     private readonly browsers: Browsers,
+    private readonly work: SourceWork,
   ) {}
 
   /**
@@ -32,7 +34,8 @@ export class Plays {
     index: number,
   ): Promise<Film | undefined> {
     const { library: stored } = (await this.libraries.open(libraryId))!
-    const { library, tokens, components } = await prepareLibrary(overlay(stored.tree, texts), { components: [slug] })
+    const tree = overlay(stored.tree, texts)
+    const { library, tokens, components } = await prepareLibrary(tree, { components: [slug] }, this.work)
     const [component] = components
     if (!component?.compiled) return undefined
     const { sheet, compiled } = component

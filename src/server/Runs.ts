@@ -3,7 +3,7 @@ import type { RunEvent } from '@/contract'
 import { BadInput } from '@/core/problem'
 import pLimit from 'p-limit'
 import { BrowserSource, NoBrowser, prepareLibrary, verifyLibrary } from '@/runner'
-import { homeFolder } from '@/source'
+import { homeFolder, type SourceWork } from '@/source'
 import {
   beat,
   BEAT_MS,
@@ -57,6 +57,7 @@ export class Runs {
   constructor(
     private readonly link: Connection,
     private readonly launch: Launch,
+    private readonly work: SourceWork,
   ) {}
 
   /** Starts a run of a library, or of some of its components; gives back its id, or that of the run that is going on. */
@@ -162,7 +163,8 @@ export class Runs {
     let version = ''
     const browsers = new BrowserSource(this.launch)
     try {
-      const library = await prepareLibrary(await treeOfLibrary(link.db, run.libraryId), { components: slugs })
+      const tree = await treeOfLibrary(link.db, run.libraryId)
+      const library = await prepareLibrary(tree, { components: slugs }, this.work)
       const prepared = { ...library, components: library.components.filter(({ sheet }) => !whole.includes(sheet.slug)) }
       const through = new WholeComponents(prepared, recorder)
       let told = 0

@@ -4,6 +4,7 @@ import type { CaseResult } from '@/core/plan'
 import { overlay } from '@/core/sheet'
 import type { Survey } from '@/core/survey'
 import { prepareLibrary, surveyComponent, verifyLibrary, type PreparedLibrary } from '@/runner'
+import type { SourceWork } from '@/source'
 import type { Browsers } from './Browsers'
 import type { Libraries } from './Libraries'
 
@@ -22,6 +23,7 @@ export class Surveys {
   constructor(
     private readonly libraries: Libraries,
     private readonly browsers: Browsers,
+    private readonly work: SourceWork,
   ) {}
 
   /**
@@ -30,7 +32,7 @@ export class Surveys {
    */
   async of(libraryId: string, slug: string, extra: readonly ExtraReading[]): Promise<Survey> {
     const { library } = (await this.libraries.open(libraryId))!
-    const prepared = await prepareLibrary(library.tree, { components: [slug] })
+    const prepared = await prepareLibrary(library.tree, { components: [slug] }, this.work)
     const [component] = prepared.components
     const key = keyOf(prepared, extra)
     let survey = this.#kept.get(key)
@@ -50,7 +52,7 @@ export class Surveys {
     signal?: AbortSignal,
   ): Promise<Map<string, CaseResult[]>> {
     const { library } = (await this.libraries.open(libraryId))!
-    const prepared = await prepareLibrary(overlay(library.tree, texts), { components: slugs })
+    const prepared = await prepareLibrary(overlay(library.tree, texts), { components: slugs }, this.work)
     const results = new Map<string, CaseResult[]>(slugs.map((slug) => [slug, []]))
     await this.browsers.use((browser) =>
       verifyLibrary(browser, prepared, {

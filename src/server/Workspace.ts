@@ -1,5 +1,6 @@
 import { launchChromium } from '@/runner'
 import { setRemoved, type Connection } from '@/store'
+import { Workshop } from './apart'
 import { Browsers, type Launch } from './Browsers'
 import { Libraries, type Opened } from './Libraries'
 import { LibraryEvents } from './LibraryEvents'
@@ -11,6 +12,7 @@ import { Surveys } from './Surveys'
 /** All that one process of the server keeps: its store, what it watches, what it runs, the browsers that it has open. */
 export class Workspace {
   readonly events = new LibraryEvents()
+  readonly workshop = new Workshop()
   readonly links: Links
   readonly libraries: Libraries
   readonly browsers: Browsers
@@ -23,11 +25,11 @@ export class Workspace {
     launch: Launch = launchChromium,
   ) {
     this.links = new Links(link, this.events)
-    this.libraries = new Libraries(link, ({ id, folder }) => this.links.watch(id, folder))
+    this.libraries = new Libraries(link, this.workshop, ({ id, folder }) => this.links.watch(id, folder))
     this.browsers = new Browsers(launch)
-    this.runs = new Runs(link, launch)
-    this.surveys = new Surveys(this.libraries, this.browsers)
-    this.plays = new Plays(this.libraries, this.browsers)
+    this.runs = new Runs(link, launch, this.workshop)
+    this.surveys = new Surveys(this.libraries, this.browsers, this.workshop)
+    this.plays = new Plays(this.libraries, this.browsers, this.workshop)
   }
 
   /** A stored library, read and understood; undefined when there is none of this id. @throws BadInput */
@@ -43,9 +45,10 @@ export class Workspace {
     return setRemoved(this.link, id, new Date())
   }
 
-  /** Ends all that goes on: runs, plays, watchers, browsers. */
+  /** Ends all that goes on: runs, plays, watchers, browsers, other processes. */
   async close(): Promise<void> {
     await Promise.all([this.runs.close(), this.plays.close(), this.links.close()])
+    this.workshop.close()
     await this.browsers.close()
   }
 }

@@ -1,3 +1,4 @@
+export { Workshop } from './apart'
 export { definitionOf } from './definition'
 export { libraryFacts } from './facts'
 export { benchModel, boardModel } from './models'

@@ -1,7 +1,6 @@
 import type { Preview } from '@/contract'
-import { lintSheet } from '@/core/lint'
+import { BadInput } from '@/core/problem'
 import { withTexts } from '@/core/sheet'
-import { codePropsOf } from '@/source'
 import { boardModelOf } from '@/models'
 import type { Opened } from './Libraries'
 
@@ -14,7 +13,13 @@ export async function previewOf(
   const { library, problems } = withTexts(opened.library, texts)
   const sheet = library.sheets.find((each) => each.slug === slug)
   if (!sheet || problems.length > 0) return { problems, lints: [] }
-  const lints = lintSheet(sheet, library, opened.tokens, await codePropsOf(sheet, library.tree))
-  const made = await boardModelOf({ ...opened, library, fingerprint: opened.record.fingerprint }, sheet)
-  return 'model' in made ? { model: made.model, problems: [], lints } : { problems: made.problems, lints }
+  try {
+    const lints = await opened.work.lint(sheet, library, opened.tokens)
+    const made = await boardModelOf({ ...opened, library, fingerprint: opened.record.fingerprint }, sheet)
+    return 'model' in made ? { model: made.model, problems: [], lints } : { problems: made.problems, lints }
+  } catch (error) {
+    // A file that is not read to its end.
+    if (!(error instanceof BadInput)) throw error
+    return { problems: [...error.problems], lints: [] }
+  }
 }

@@ -16,14 +16,14 @@ export const columnsOf = (book: TokenBook): TokensModel['columns'] =>
     .map((values) => ({ name: Object.values(values).join(' · ') || 'all', values }))
 
 /** Where tokens are used: by rules, by styles, by other tokens. */
-export function usesOf({ library, sheets, tokens: book }: Opened): Map<string, TokenUse[]> {
+export function usesOf({ library, tokens: book }: Pick<Opened, 'library' | 'tokens'>): Map<string, TokenUse[]> {
   const uses = new Map<string, TokenUse[]>()
   const add = (path: string, use: TokenUse) => {
     const known = uses.get(path)
     if (known) known.push(use)
     else uses.set(path, [use])
   }
-  for (const sheet of sheets) {
+  for (const sheet of library.sheets) {
     const { rules } = readRules(sheet, spaceOf(sheet, library).dimensions)
     for (const { claims, line } of rules)
       for (const { part, reading, expectation } of claims)

@@ -3,7 +3,7 @@ import { lintTokens, tokenOf } from '@/core/lint'
 import { textOf } from '@/core/sheet'
 import { readJson, referencedPath, tokenText, type RawToken } from '@/core/tokens'
 import { listLibraryEdits, stepTargets } from '@/store'
-import { columnsOf, usesOf } from './tokenUses'
+import { columnsOf } from './tokenUses'
 import type { Workspace } from './Workspace'
 
 /** Everything that the Tokens view shows; undefined when there is no such library. */
@@ -14,7 +14,7 @@ export async function tokensModel(workspace: Workspace, libraryId: string): Prom
   const columns = columnsOf(book)
   const raws = columns.map(({ values }) => book.raw(values))
   const css = columns.map(({ values }) => new Map(book.list(values).map((token) => [token.path, token])))
-  const uses = usesOf(opened)
+  const uses = await workspace.workshop.do('tokenUses', {}, { tree: library.tree, at: library.source.file })
   const sources = new Map<string, ReturnType<typeof readJson>>()
   // Contexts share most tokens: each is looked up once.
   const lines = new Map<RawToken['at'], number>()

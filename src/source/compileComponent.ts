@@ -18,12 +18,24 @@ import { compileTemplate } from './compileTemplate'
 import { reactRuntime } from './reactRuntime'
 import { rootMarks, scopeStyles } from './scopeStyles'
 import { splitStyles } from './splitStyles'
+import { originalPlace, type StylePlaces } from './stylePlaces'
 
 /** A component as the stage takes it, and the way back to its author's files. */
 export interface CompiledComponent {
   component: Omit<StageComponent, 'isolated'>
-  /** Where a line of a compiled sheet stands in the file that its author wrote; undefined for a sheet that is not the library's. */
-  originalPlace(url: string, line: number, column: number): Place | undefined
+  /** By the address of each sheet. */
+  places: ReadonlyMap<string, StylePlaces>
+}
+
+/** Where a line of a compiled sheet stands in the file that its author wrote; undefined for a sheet that is not the library's. */
+export function placeInSources(
+  { places }: Pick<CompiledComponent, 'places'>,
+  url: string,
+  line: number,
+  column: number,
+): Place | undefined {
+  const known = places.get(url)
+  return known && originalPlace(known, line, column)
 }
 
 /** Why a component cannot be staged at all by this version. */
@@ -90,9 +102,8 @@ export async function compileComponent(
     padding: stage.padding,
     place: stage.place,
   }
-  const places = new Map(work.styles.map((each) => [each.sheet.url, each.originalPlace]))
   return {
-    compiled: { component, originalPlace: (url, line, column) => places.get(url)?.(line, column) },
+    compiled: { component, places: new Map(work.styles.map((each) => [each.sheet.url, each.places])) },
     problems: [],
   }
 }
@@ -190,13 +201,13 @@ function addModuleStyles({ library, main, code, styles }: Work, of: 'own' | 'oth
   const sheet = library.sheets.find(({ slug }) => slug === main)
   const path = sheet && moduleOf(sheet)
   const reach = path === undefined ? undefined : code.compiled.reach.get(path)
-  const [own, others] = splitStyles(css, map, (file) => reach?.has(file) ?? false)
+  const [own, others] = splitStyles(css, (file) => reach?.has(file) ?? false)
   const part = of === 'own' ? own : others
   if (part.css.trim() === '') return
   const file = of === 'own' ? path! : code.paths[0]!
   const url = `${file}.css`
   styles.push({
     sheet: { url, text: part.css, ...scopeStyles(part.css, rootMarks(library.data)), of },
-    originalPlace: (line, column) => part.originalPlace(line, column) ?? { file, line: 1, column: 1 },
+    places: { file, map, lines: part.lines },
   })
 }

@@ -5,10 +5,12 @@ import { LRUCache } from 'lru-cache'
 import type { BuildFailure, Metafile } from 'esbuild'
 import { textOf, type FileTree } from '@/core/sheet'
 import type { Problem } from '@/core/problem'
+import { nowReading } from './apart'
 import { ASSET_LOADERS } from './assetLoaders'
 import { ENTRIES, entryOf, fromTree } from './fromTree'
 import { addressOf, isAddress } from './addresses'
 import { isBare } from './PackageReach'
+import { BundlerDown, runBundler } from './runBundler'
 
 /** Modules and all that they import, as one ES module, with the styles that they import. */
 export interface CompiledScript {
@@ -36,6 +38,7 @@ export async function compileScript(tree: FileTree, paths: readonly string[]): P
   const key = [tree.folder ?? '', isBuilt, ...paths].join('|')
   const known = kept.get(key)
   if (known && [...known.inputs].every(([input, mark]) => markOf(tree, input) === mark)) return known.compiled
+  nowReading(paths.at(-1)!)
   const { inputs, compiled } = await bundle(tree, paths)
   kept.delete(key)
   // What the build of styles reads besides is not known here; it keeps what it has made by itself.
@@ -68,29 +71,30 @@ async function bundle(
   tree: FileTree,
   paths: readonly string[],
 ): Promise<{ inputs: string[]; compiled: CompiledScript }> {
-  const { build } = await import('esbuild')
   const problems: Problem[] = []
   const folder = tree.folder ?? '/'
   try {
-    const { outputFiles, metafile } = await build({
-      ...(paths.length === 1
-        ? { entryPoints: [entryOf(tree, paths[0]!)] }
-        : { stdin: { contents: allOf(tree, paths), resolveDir: folder, sourcefile: ENTRIES } }),
-      // Inputs and maps are told from here.
-      absWorkingDir: folder,
-      outdir: folder,
-      bundle: true,
-      write: false,
-      metafile: true,
-      sourcemap: 'external',
-      format: 'esm',
-      target: 'es2023',
-      jsx: 'automatic',
-      logLevel: 'silent',
-      define: DEFINED,
-      loader: ASSET_LOADERS,
-      plugins: [fromTree(tree, problems)],
-    })
+    const { outputFiles, metafile } = await runBundler(({ build }) =>
+      build({
+        ...(paths.length === 1
+          ? { entryPoints: [entryOf(tree, paths[0]!)] }
+          : { stdin: { contents: allOf(tree, paths), resolveDir: folder, sourcefile: ENTRIES } }),
+        // Inputs and maps are told from here.
+        absWorkingDir: folder,
+        outdir: folder,
+        bundle: true,
+        write: false,
+        metafile: true,
+        sourcemap: 'external',
+        format: 'esm',
+        target: 'es2023',
+        jsx: 'automatic',
+        logLevel: 'silent',
+        define: DEFINED,
+        loader: ASSET_LOADERS,
+        plugins: [fromTree(tree, problems)],
+      }),
+    )
     const ending = (end: string) => outputFiles.find((file) => file.path.endsWith(end))?.text
     const css = ending('.css')
     const compiled = {
@@ -101,16 +105,24 @@ async function bundle(
     }
     return { inputs: Object.keys(metafile.inputs).map(pathInLibrary), compiled }
   } catch (error) {
-    const { errors } = error as BuildFailure
-    if (!Array.isArray(errors)) throw error // our bug, not the author's
-    const faults = errors.map(({ text, location }) => ({
-      file: location ? pathInLibrary(location.file) : paths[0]!,
-      line: location?.line ?? 1,
-      column: (location?.column ?? 0) + 1,
-      message: plainFault(text),
-    }))
-    return { inputs: [], compiled: { reach: new Map(), problems: [...problems, ...faults] } }
+    return { inputs: [], compiled: { reach: new Map(), problems: [...problems, ...faultsIn(error, paths[0]!)] } }
   }
+}
+
+/** What is wrong with the modules, where that is why they could not be bundled. */
+function faultsIn(error: unknown, file: string): Problem[] {
+  if (error instanceof BundlerDown) {
+    const message = 'the bundler breaks down at this: it, or what it imports, may nest too deeply'
+    return [{ file, line: 1, column: 1, message }]
+  }
+  const { errors } = error as BuildFailure
+  if (!Array.isArray(errors)) throw error // our bug, not the author's
+  return errors.map(({ text, location }) => ({
+    file: location ? pathInLibrary(location.file) : file,
+    line: location?.line ?? 1,
+    column: (location?.column ?? 0) + 1,
+    message: plainFault(text),
+  }))
 }
 
 function reachIn({ inputs }: Metafile, paths: readonly string[]): CompiledScript['reach'] {

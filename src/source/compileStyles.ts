@@ -1,17 +1,17 @@
-import { originalPositionFor, type TraceMap } from '@jridgewell/trace-mapping'
-import { pathOfAddress } from './addresses'
 import { cssFaults } from '@/core/css'
 import { isOnServer, referencesIn } from '@/core/lint'
 import { findFile, missingFile, type FileTree } from '@/core/sheet'
-import type { Place, Problem } from '@/core/problem'
+import type { Problem } from '@/core/problem'
 import type { StageComponent } from '@/stage'
+import { nowReading } from './apart'
 import { scopeStyles } from './scopeStyles'
+import { originalPlace, type StylePlaces } from './stylePlaces'
 import { styleText } from './styleText'
 
 /** A style sheet ready for the stage, and the way back from its lines to the author's. */
 export interface CompiledStyles {
   sheet: Omit<StageComponent['sheets'][number], 'of'>
-  originalPlace(line: number, column: number): Place
+  places: StylePlaces
 }
 
 /** Compiles one .css or .scss file. Files that it names are taken in, from the library and from installed packages. */
@@ -26,32 +26,24 @@ export async function compileStyles(
   const add = async (file: string) => {
     if (done.has(file)) return
     done.add(file)
+    nowReading(file)
     const compiled = await styleText(tree, file, problems)
     if (!compiled) return
     const tooDeep = cssFaults(compiled.css).find(({ isTooDeep }) => isTooDeep)
     if (tooDeep) {
       // A browser goes down at it.
-      const place = placesOf(file, compiled.map)(tooDeep.line, tooDeep.column)
+      const place = originalPlace({ file, map: compiled.map }, tooDeep.line, tooDeep.column)
       return void problems.push({ ...place, message: tooDeep.message })
     }
     const { css, imports } = inlineAssets(tree, file, compiled.css, problems)
     for (const imported of imports) await add(imported)
     styles.push({
       sheet: { url: file, text: css, ...scopeStyles(css, marks) },
-      originalPlace: placesOf(file, compiled.map),
+      places: { file, map: compiled.map },
     })
   }
   await add(path)
   return { styles, problems }
-}
-
-function placesOf(file: string, map: TraceMap | undefined): CompiledStyles['originalPlace'] {
-  return (line, column) => {
-    if (!map) return { file, line, column }
-    const original = originalPositionFor(map, { line, column: Math.max(0, column - 1) })
-    const source = original.source ? pathOfAddress(original.source) : file
-    return { file: source, line: original.line ?? line, column: (original.column ?? 0) + 1 }
-  }
 }
 
 const TYPES: Record<string, string> = {

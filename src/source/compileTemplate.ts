@@ -2,11 +2,13 @@ import { Liquid, LiquidError } from 'liquidjs'
 import { textOf, type FileTree } from '@/core/sheet'
 import { errorSentence, type Problem } from '@/core/problem'
 import type { StagePiece } from '@/stage'
+import { nowReading } from './apart'
 
 type Template = Extract<StagePiece, { kind: 'markup' }>['template']
 
 /** A Liquid template with every other that it may include. */
 export function compileTemplate(tree: FileTree, file: string): { template: Template; problems: Problem[] } {
+  nowReading(file)
   const template = { name: file, text: textOf(tree, file)!, partials: partialsFor(tree, file) }
   return { template, problems: [...templateProblems(template)] }
 }

@@ -8,12 +8,21 @@ export {
   type Proposal,
   type RepositoryProposal,
 } from './bringin'
-export { codePropsOf, readManifest, readTsx, type ManifestElement } from './code'
-export { compileComponent, unsupportedKind, type CompiledComponent } from './compileComponent'
+export { nowReading, serveWork, WorkEnded, WorkProcess } from './apart'
+export { readManifest, readTsx, type ManifestElement } from './code'
+export {
+  compileComponent,
+  placeInSources,
+  unsupportedKind,
+  type CompiledComponent,
+  type CompileOptions,
+} from './compileComponent'
 export { homeFolder } from './home'
 export { withPackages } from './Packages'
 export { SassProcess } from './sass'
 export { openFolder, type OpenOptions } from './openFolder'
 export { withStyleBuild } from './postcss'
+export { workHere, type SourceWork } from './sourceWork'
+export { type StylePlaces } from './stylePlaces'
 export { readFolder } from './tree'
 export { UNFINISHED, writeFiles, writeFolder } from './writeFolder'

@@ -1,12 +1,8 @@
-import { originalPositionFor, type TraceMap } from '@jridgewell/trace-mapping'
-import type { Place } from '@/core/problem'
-import { pathOfAddress } from './addresses'
-
 /** Some files' part of a bundle of styles. */
 export interface StylePart {
   css: string
-  /** Where a line of it stands in the file that its author wrote, if that is known. */
-  originalPlace(line: number, column: number): Place | undefined
+  /** Which line of the bundle each of its lines is, from 1. */
+  lines: number[]
 }
 
 // The bundler says above each file's rules which one it is; those of conditional imports stand in the condition's block.
@@ -16,7 +12,7 @@ const MARK = /^\/\* (?:library:)?(.+) \*\/$/
  * Parts the styles of several modules by whose they are; each part keeps its order.
  * @param isOwn whether a file belongs to the first of the two parts
  */
-export function splitStyles(css: string, map: TraceMap, isOwn: (path: string) => boolean): [StylePart, StylePart] {
+export function splitStyles(css: string, isOwn: (path: string) => boolean): [StylePart, StylePart] {
   const own: [number, string][] = []
   const others: [number, string][] = []
   const lines = css.split('\n')
@@ -27,16 +23,10 @@ export function splitStyles(css: string, map: TraceMap, isOwn: (path: string) =>
     file = fileAt(line) ?? file
     ;(isOwn(file) ? own : others).push([at + 1, line])
   })
-  return [partOf(own, map), partOf(others, map)]
+  return [partOf(own), partOf(others)]
 }
 
-const partOf = (lines: readonly [number, string][], map: TraceMap): StylePart => ({
+const partOf = (lines: readonly [number, string][]): StylePart => ({
   css: lines.map(([, text]) => text).join('\n'),
-  originalPlace: (line, column) => {
-    const at = lines[line - 1]?.[0]
-    if (at === undefined) return undefined
-    const found = originalPositionFor(map, { line: at, column: Math.max(0, column - 1) })
-    if (found.source === null) return undefined
-    return { file: pathOfAddress(found.source), line: found.line, column: found.column + 1 }
-  },
+  lines: lines.map(([at]) => at),
 })

@@ -16,6 +16,8 @@ export interface FileTree {
    * @param from the file that asks: one of the library, or of a package that was asked for before
    */
   packaged?(reference: string, from: string): string | undefined
+  /** The tree that this one differs from in a few texts only. */
+  readonly over?: { readonly tree: FileTree; readonly texts: Readonly<Record<string, string | null>> }
 }
 
 const decoder = new TextDecoder()

@@ -13,6 +13,7 @@ export function overlay(tree: FileTree, texts: Readonly<Record<string, string | 
   const added = [...put].flatMap(([path, bytes]) => (bytes ? [path] : []))
   return {
     ...tree,
+    over: { tree, texts },
     paths: [...kept, ...added].toSorted(),
     bytes: (path) => (put.has(path) ? put.get(path) : tree.bytes(path)),
   }

@@ -1,6 +1,7 @@
 import type { Protocol } from 'puppeteer-core'
 import type { SourceLine } from '@/core/plan'
 import type { Place } from '@/core/problem'
+import { placeInSources, type CompiledComponent } from '@/source'
 import { winningDeclaration, type FoundDeclaration } from './winningDeclaration'
 
 type Matched = Protocol.CSS.GetMatchedStylesForNodeResponse
@@ -10,13 +11,10 @@ export type PlaceOf = (found: FoundDeclaration) => Place | undefined
 
 /** Places in the author's files, by the style sheets of a page. */
 export const placesOf =
-  (
-    { originalPlace }: { originalPlace(url: string, line: number, column: number): Place | undefined },
-    sheetUrl: (styleSheetId: string) => string | undefined,
-  ): PlaceOf =>
+  (sources: Pick<CompiledComponent, 'places'>, sheetUrl: (styleSheetId: string) => string | undefined): PlaceOf =>
   ({ styleSheetId, line, column }) => {
     const url = styleSheetId === undefined ? undefined : sheetUrl(styleSheetId)
-    return url ? originalPlace(url, line! + 1, column! + 1) : undefined
+    return url ? placeInSources(sources, url, line! + 1, column! + 1) : undefined
   }
 
 /**

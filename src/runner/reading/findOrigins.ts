@@ -14,12 +14,12 @@ const MAX_LOOKUPS = 200
  */
 export async function findOrigins(
   nodes: PageNodes,
-  { component, originalPlace }: Pick<CompiledComponent, 'component' | 'originalPlace'>,
+  { component, places }: Pick<CompiledComponent, 'component' | 'places'>,
   read: Iterable<{ caseIndex: number; checks: readonly CheckResult[] }>,
 ): Promise<ReadonlyMap<CheckResult, CheckResult>> {
   const found = new Map<CheckResult, CheckResult>()
   const styles = new Map<string, Awaited<ReturnType<PageNodes['matchedStyles']>>>()
-  const placeOf = placesOf({ originalPlace }, (id) => nodes.sheetUrl(id))
+  const placeOf = placesOf({ places }, (id) => nodes.sheetUrl(id))
   for (const { caseIndex, checks } of read) {
     for (const check of checks) {
       if (check.verdict !== 'misses' || found.has(check) || styles.size >= MAX_LOOKUPS) continue

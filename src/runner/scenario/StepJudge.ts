@@ -15,7 +15,7 @@ import type { PlayPage } from '../clock'
 import type { PlaySetup } from '../PlaySetup'
 
 /** What judging in a page needs besides the page. */
-export type StepJudgeSetup = Pick<PlaySetup, 'component' | 'originalPlace' | 'tokens' | 'library'> & { space: Space }
+export type StepJudgeSetup = Pick<PlaySetup, 'component' | 'places' | 'tokens' | 'library'> & { space: Space }
 
 /** Reads what is asked of the one case of a page, as it is at this moment. */
 export async function readNow(

@@ -1,5 +1,6 @@
 import type { CodeProp } from '@/core/code'
 import { resolvePath, textOf, type FileTree, type Sheet } from '@/core/sheet'
+import { nowReading } from '../apart'
 import { readTsx } from './readTsx'
 
 // Reading types loads the compiler; a sheet is linted at each keystroke in its other files.
@@ -22,6 +23,7 @@ export async function codePropsOf(sheet: Sheet, tree: FileTree): Promise<readonl
   const known = kept.get(key)
   // Types that other modules declare may change without this text: such modules are small and read anew.
   if (known?.text === text && !/from\s+['"]\./.test(text)) return known.props
+  nowReading(path)
   const { props } = await readTsx(tree, path, source.export).catch(noProps)
   if (kept.size >= MAX_KEPT) kept.clear()
   kept.set(key, { text, props })

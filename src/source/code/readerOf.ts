@@ -1,6 +1,7 @@
 import { createRequire } from 'node:module'
 import type { CodeReading } from '@/core/code'
 import { textOf, type FileTree } from '@/core/sheet'
+import { nowReading } from '../apart'
 import { CodeProgram } from './CodeProgram'
 import { readTsx } from './readTsx'
 import { componentIn, componentsIn, type Ts } from './syntax'
@@ -27,6 +28,7 @@ export function readerOf(tree: FileTree, modules: readonly string[]): ModuleRead
       return main ? [main, ...others] : []
     },
     read: async (path, wanted) => {
+      nowReading(path)
       if (tree.folder === undefined) return readTsx(tree, path, wanted)
       program ??= new CodeProgram({ ...tree, folder: tree.folder }, modules)
       return program.read(path, wanted) ?? readTsx(tree, path, wanted)

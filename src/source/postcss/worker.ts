@@ -4,7 +4,7 @@ import { dirname } from 'node:path'
 import { pathToFileURL } from 'node:url'
 import type { AcceptedPlugin, CssSyntaxError, Message, Postcss, ProcessOptions } from 'postcss'
 import ownPostcss from 'postcss'
-import { serveWork } from '../apart/serveWork'
+import { serveWork } from '../apart'
 import type { BuiltStyles, StyleAnswer, StyleAsk } from './protocol'
 
 const config = process.argv[2]!

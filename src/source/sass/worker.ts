@@ -1,6 +1,6 @@
 import { compileStringAsync, Exception, type Importer } from 'sass'
 import { errorSentence } from '@/core/problem'
-import { serveWork } from '../apart/serveWork'
+import { serveWork } from '../apart'
 import type { SassAsk, SassQuestion, SassReply, SassResult } from './protocol'
 
 // Compiles SCSS in a process of its own: a sheet that never ends, or takes all memory, stops only this.

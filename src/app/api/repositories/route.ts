@@ -3,7 +3,7 @@ import { ROUTES, type RepositoryAnswer } from '@/contract'
 import { bodyOf, handled, workspace } from '@/app/_server'
 import { BadInput } from '@/core/problem'
 import { LIBRARY_FILE } from '@/core/sheet'
-import { keepComponents, openFolder, proposeRepository, readFolder, writeFiles } from '@/source'
+import { keepComponents, openFolder, readFolder, writeFiles } from '@/source'
 import { importTree } from '@/store'
 
 const answered = async (work: () => Promise<unknown>) => {
@@ -16,6 +16,9 @@ const answered = async (work: () => Promise<unknown>) => {
   }
 }
 
+const proposalFor = async (folder: string) =>
+  (await workspace()).workshop.do('proposeRepository', { folder }, { at: folder })
+
 /** What a folder of this machine could become: the library that it is, or one that is proposed. Nothing is written. */
 export const POST = handled(async (request: Request) => {
   const body = await bodyOf(request, ROUTES.proposeRepository)
@@ -23,7 +26,7 @@ export const POST = handled(async (request: Request) => {
   return answered(async (): Promise<RepositoryAnswer> => {
     const tree = openFolder(body.data.folder)
     if (tree.paths.includes(LIBRARY_FILE)) return { kind: 'library' }
-    const { files, ...proposal } = await proposeRepository(tree)
+    const { files, ...proposal } = await proposalFor(tree.folder!)
     return { kind: 'proposal', ...proposal, files: Object.keys(files) }
   })
 })
@@ -35,7 +38,7 @@ export const PUT = handled(async (request: Request) => {
   return answered(async () => {
     const tree = openFolder(body.data.folder)
     if (!tree.paths.includes(LIBRARY_FILE)) {
-      const { files } = keepComponents(await proposeRepository(tree), body.data.components)
+      const { files } = keepComponents(await proposalFor(tree.folder!), body.data.components)
       await writeFiles(tree.folder!, Object.entries(files))
     }
     const options = { author: userInfo().username, folder: tree.folder!, as: 'new' as const }
