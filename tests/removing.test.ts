@@ -1,4 +1,9 @@
+import { cpSync, existsSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { basename, dirname, join } from 'node:path'
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
+import { unzipSync } from 'fflate'
+import type { Page } from 'puppeteer-core'
 import { press, startApp, waitForText, type App } from './support/app'
 
 let app: App
@@ -54,3 +59,74 @@ test('taking the same library in again brings a removed one back', async () => {
   await page.reload()
   await page.waitForSelector('aria/Remove Odd hut')
 }, 60_000)
+
+test('a component is removed with what only it uses, undone, and brought back later; what others hold stays', async () => {
+  const page = await app.open('/firnline/hut-card/define')
+  await press(page, 'tab', 'Revisions')
+  await press(page, 'button', 'Remove Hut card')
+  await page.locator('[role=alertdialog] button:last-child').click()
+  await waitForText(page, '[role=status]', /Hut card was removed/)
+  expect(await page.$('[data-tile="hut-card"]')).toBeNull()
+  expect((await filesOf(page)).filter((path) => path.includes('hut-card'))).toEqual([])
+  await press(page, 'button', 'Undo')
+  await page.waitForSelector('[data-tile="hut-card"]')
+  expect((await filesOf(page)).filter((path) => path.includes('hut-card')).length).toBeGreaterThan(2)
+
+  await page.goto(`${app.address}/firnline/call-button/define`)
+  await press(page, 'tab', 'Revisions')
+  await press(page, 'button', 'Remove Call button')
+  await page.locator('[role=alertdialog] button:last-child').click()
+  await waitForText(page, '[role=alert]', /it stands in slots of .*take it out there first/)
+  await page.close()
+}, 60_000)
+
+test('a component of a linked folder loses its sheet there, and gets it back; its code stays', async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'brelt-linked-'))
+  cpSync('tests/fixtures/odd-hut', folder, { recursive: true })
+  const text = readFileSync(join(folder, 'library.yaml'), 'utf8')
+  writeFileSync(join(folder, 'library.yaml'), text.replace('Odd hut', 'Linked hut'))
+  app.command('import', folder, '--link')
+  const sheet = 'components/portal/portal.sheet.yaml'
+  const slug = basename(sheet, '.sheet.yaml')
+  const page = await app.open(`/linked-hut/${slug}/define`)
+  await press(page, 'tab', 'Revisions')
+  const button = await page.waitForSelector('button[aria-label^="Remove "]:not([aria-label*="revision"])')
+  await button!.click()
+  await waitForText(page, '[role=alertdialog]', /Its sheet is deleted in .*; its code stays/)
+  await page.locator('[role=alertdialog] button:last-child').click()
+  await waitForText(page, '[role=status]', /was removed/)
+  expect(existsSync(join(folder, sheet))).toBe(false)
+  expect(readdirSync(dirname(join(folder, sheet))).length).toBeGreaterThan(0)
+  await page.reload()
+  await page.locator('summary').click()
+  const back = await page.waitForSelector('button[aria-label^="Bring "]')
+  await back!.click()
+  await page.waitForSelector(`[data-tile="${slug}"]`)
+  expect(existsSync(join(folder, sheet))).toBe(true)
+  rmSync(folder, { recursive: true })
+}, 60_000)
+
+test('a revision leaves the list when that is confirmed, and comes back', async () => {
+  const page = await app.open('/firnline/hut-card/define')
+  await press(page, 'tab', 'Revisions')
+  await page.waitForSelector('[data-revision="1"]')
+  await press(page, 'button', 'Remove revision 1')
+  await page.locator('[role=alertdialog] button:last-child').click()
+  await page.waitForFunction(() => !document.querySelector('[data-revision="1"]'))
+  await page.reload()
+  await press(page, 'tab', 'Revisions')
+  await page.waitForSelector('[data-revision="2"]')
+  expect(await page.$('[data-revision="1"]')).toBeNull()
+  await press(page, 'button', 'Show removed revisions (1)')
+  await press(page, 'button', 'Bring back')
+  await page.waitForFunction(() => !document.body.innerText.includes('removed revisions'))
+  expect(await page.$('[data-revision="1"]')).not.toBeNull()
+}, 60_000)
+
+/** All files of the library that is open, from its zip. */
+const filesOf = async (page: Page): Promise<string[]> => {
+  const bytes = await page.evaluate(async () => [
+    ...new Uint8Array(await (await fetch('/api/libraries/firnline/export')).arrayBuffer()),
+  ])
+  return Object.keys(unzipSync(Uint8Array.from(bytes)))
+}

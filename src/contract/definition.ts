@@ -3,7 +3,7 @@ import type { FieldChange, TextConflict } from '@/core/edit'
 import type { Lint } from '@/core/lint'
 import type { Problem } from '@/core/problem'
 import { boardModelSchema } from './board'
-import { defineRoute, made } from './defineRoute'
+import { defineRoute, done, made } from './defineRoute'
 import { COMPONENT } from './paths'
 
 const MAX_CHARACTERS = 2_000_000
@@ -28,6 +28,7 @@ const revisionSchema = z.object({
   author: z.string(),
   /** ISO 8601. */
   at: z.string(),
+  isRemoved: z.boolean(),
 })
 export type RevisionFacts = z.output<typeof revisionSchema>
 
@@ -120,3 +121,17 @@ export const compareRevisions = defineRoute({
   query: z.object({ from: z.coerce.number(), to: z.coerce.number() }),
   answer: z.object({ changes: z.array(made<FieldChange>()) }),
 })
+
+/** Takes a revision out of the history, or puts it back. */
+export const removeRevision = defineRoute({
+  method: 'POST',
+  path: `${COMPONENT}/revisions`,
+  given: z.object({ id: z.number(), isRemoved: z.boolean() }),
+  answer: done,
+})
+
+/** Removes a component. Its revisions and its runs are kept. */
+export const removeComponent = defineRoute({ method: 'DELETE', path: COMPONENT, answer: done })
+
+/** Brings a component back that was removed. */
+export const bringBackComponent = defineRoute({ method: 'POST', path: `${COMPONENT}/bring-back`, answer: done })

@@ -18,6 +18,8 @@ export interface LibraryFacts {
   /** The PostCSS configuration that the folder's styles are built by, and what the user has said of running it. */
   styleBuild?: { config: string; trust?: 'yes' | 'no' }
   components: { slug: string; name: string; revision: number; status: string }[]
+  /** Components that it had. */
+  removed: { slug: string; name: string }[]
 }
 
 /** How one component stands after the last run that took it. */

@@ -1,6 +1,7 @@
 import type { LibraryFacts } from '@/contract'
 import { BadInput } from '@/core/problem'
 import { listLibraries } from '@/store'
+import { removedComponents } from './removing'
 import type { Workspace } from './Workspace'
 
 /** What every view's title block shows; or why the library cannot be opened. */
@@ -22,6 +23,7 @@ export async function libraryFacts(
         id,
         name: record.name,
         components,
+        removed: await removedComponents(workspace.link, id),
         ...(record.folder !== undefined && { folder: record.folder }),
         ...(styleBuild && { styleBuild: { config: styleBuild.config, ...(record.trust && { trust: record.trust }) } }),
       },

@@ -47,6 +47,7 @@ export class Board {
     readonly pace: Pace,
     readonly watch: SideEffectWatch,
     readonly tell: (message: FromBoard) => void,
+    private readonly replaced: () => string[],
   ) {}
 
   async receive(message: ToBoard): Promise<void> {
@@ -63,7 +64,7 @@ export class Board {
       case 'count':
         return this.tell({ type: 'inventory', inventory: await this.count(message.cases) })
       case 'ping':
-        return this.tell({ type: 'pong' })
+        return this.tell({ type: 'pong', replaced: this.replaced() })
     }
   }
 

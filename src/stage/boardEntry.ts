@@ -9,8 +9,8 @@ const pace = standStill(window)
 
 awaitConnection({
   schema: toBoardSchema,
-  open: (tell) => {
-    const opened = new Board(pace, watch, tell)
+  open: (tell, replaced) => {
+    const opened = new Board(pace, watch, tell, replaced)
     return (message) => opened.receive(message)
   },
   // It waits for code and fonts: what comes meanwhile speaks of what is being opened.

@@ -76,7 +76,8 @@ export const fromBoardSchema = z.discriminatedUnion('type', [
   /** The component reaches out of its cases: each needs a document of its own. */
   z.object({ type: z.literal('sideEffect'), reason: z.string() }),
   z.object({ type: z.literal('broken'), reason: z.string() }),
-  z.object({ type: z.literal('pong') }),
+  /** `replaced`: functions of the browser that readings are made with, and that the component has replaced. */
+  z.object({ type: z.literal('pong'), replaced: z.array(z.string()) }),
 ])
 
 export type ToBoard = z.output<typeof toBoardSchema>

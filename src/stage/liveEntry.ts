@@ -12,7 +12,7 @@ captureInput(window, () => recorder?.captor())
 
 awaitConnection({
   schema: toLiveSchema,
-  open: (tell) => {
+  open: (tell, replaced) => {
     const bench = new BenchStage(window, pristine, tell)
     return async (message) => {
       if (message.type === 'open' && message.purpose === 'bench') await bench.open(message)
@@ -22,7 +22,7 @@ awaitConnection({
       } else if (message.type === 'update') await bench.update(message)
       else if (message.type === 'end') recorder?.end()
       else if (message.type === 'measure') bench.measure.hold(message.isHeld)
-      else tell({ type: 'pong' })
+      else tell({ type: 'pong', replaced: replaced() })
     }
   },
   // What comes in one after another is carried out so: a change may have to wait for what it renders.

@@ -67,7 +67,8 @@ export const fromLiveSchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('event'), name: z.string(), at: z.number(), detail: z.unknown().optional() }),
   z.object({ type: z.literal('observed'), observation: observationSchema }),
   z.object({ type: z.literal('broken'), reason: z.string() }),
-  z.object({ type: z.literal('pong') }),
+  /** `replaced`: functions of the browser that readings are made with, and that the component has replaced. */
+  z.object({ type: z.literal('pong'), replaced: z.array(z.string()) }),
 ])
 
 export type ToLive = z.output<typeof toLiveSchema>

@@ -14,7 +14,14 @@ export {
   type LibraryRecord,
   type TakenAs,
 } from './libraries'
-export { listRemovedLibraries, setRemoved } from './removing'
+export {
+  bringBackComponent,
+  listRemovedComponents,
+  listRemovedLibraries,
+  removeComponent,
+  setRemoved,
+  setRevisionRemoved,
+} from './removing'
 export { connect, databaseFile, migrateTables, type Connection } from './open'
 export { listRevisions, revisionTexts, undoTargets, type Revision, type RevisionKind } from './revisions'
 export {

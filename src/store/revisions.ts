@@ -14,6 +14,7 @@ export interface Revision {
   note: string
   author: string
   at: Date
+  isRemoved: boolean
 }
 
 type Reader = Database | Transaction
@@ -61,13 +62,14 @@ export async function listRevisions(
     .from(revisions)
     .where(and(eq(revisions.libraryId, libraryId), eq(revisions.slug, slug)))
     .orderBy(asc(revisions.id))
-  return rows.map(({ id, kind, note, author, createdAt, ofId }, at) => ({
+  return rows.map(({ id, kind, note, author, createdAt, ofId, removedAt }, at) => ({
     id,
     number: at + 1,
     kind,
     note,
     author,
     at: createdAt,
+    isRemoved: removedAt !== null,
     ...(ofId !== null && { ofId }),
   }))
 }

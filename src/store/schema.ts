@@ -71,6 +71,8 @@ export const revisions = sqliteTable(
     note: text().notNull(),
     parentId: integer('parent_id'),
     createdAt: integer('created_at', { mode: 'timestamp_ms' }).notNull(),
+    /** When it was removed from the history: it is listed there no more, and can be brought back. */
+    removedAt: integer('removed_at', { mode: 'timestamp_ms' }),
   },
   (table) => [index('revisions_of_component').on(table.libraryId, table.slug)],
 )

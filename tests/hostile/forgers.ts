@@ -1,3 +1,5 @@
+import { filesOf, type Kind } from './ofKind'
+
 /** Ways in which a component's code may try to have something else read than what stands there: each the top of its module. */
 export const FORGERS: Readonly<Record<string, string>> = {
   'computed styles': `
@@ -74,12 +76,7 @@ export const FORGERS: Readonly<Record<string, string>> = {
     }).observe(document, { subtree: true, attributes: true, childList: true })`,
 }
 
-const SCRIPT = (
-  top: string,
-) => `const FORGED = { width: '50px', color: 'rgb(9, 9, 9)', 'background-color': 'rgb(9, 9, 9)' }
-${top}
-export default () => {}
-`
+const LIE = "const FORGED = { width: '50px', color: 'rgb(9, 9, 9)', 'background-color': 'rgb(9, 9, 9)' }"
 
 /** What each component is, and what is wrongly expected of it. All of it must miss, with what stands there. */
 const SHEET = `parts: { root: .x, label: .y }
@@ -99,25 +96,20 @@ export const CSS = `.x { width: 40px; height: 20px; color: rgb(1, 2, 3); animati
 .x:hover { background-color: rgb(0, 128, 0) }
 @keyframes grow { from { width: 50px } to { width: 40px } }
 `
-const MARKUP = '<div class="x"><b class="y" title="real">real</b></div>'
+const INNER = '<b class="y" title="real">real</b>'
 
 /** A library in which each component tries one way. */
-export function forgerFiles(): Record<string, string> {
+export function forgerFiles(kind: Kind = 'markup'): Record<string, string> {
   const files: Record<string, string> = { 'library.yaml': 'library: 1\nname: Forgers\n' }
   Object.values(FORGERS).forEach((top, index) => {
     const slug = `way-${index}`
-    files[`components/${slug}/${slug}.sheet.yaml`] = `sheet: 1
-name: ${slug}
-source: { kind: markup, markup: x.liquid, script: x.js, styles: [x.css] }
-${SHEET}scenarios:
-${LIES.map(
-  (lie, at) => `  - name: ${slug} ${at}
+    const scenarios = LIES.map(
+      (lie, at) => `  - name: ${slug} ${at}
     steps: [{ wait: 300ms }, { hover: root }, { expect: ${lie} }]
 `,
-).join('')}`
-    files[`components/${slug}/x.liquid`] = MARKUP
-    files[`components/${slug}/x.css`] = CSS
-    files[`components/${slug}/x.js`] = SCRIPT(top)
+    )
+    const sheet = `${SHEET}scenarios:\n${scenarios.join('')}`
+    Object.assign(files, filesOf(kind, { slug, top: `${LIE}\n${top}`, inner: INNER, css: CSS, sheet }))
   })
   return files
 }

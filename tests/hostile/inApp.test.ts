@@ -4,6 +4,8 @@ import { dirname, join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import type { Page } from 'puppeteer-core'
 import { press, startApp, waitForText, type App } from '../support/app'
+import { isWhole } from './extent'
+import { forgerFiles, FORGERS } from './forgers'
 import { SPOILERS, spoilerFiles } from './spoilers'
 
 /** What hostile components come to in the application: they are shown, or their frame says why not; the page around them lives on. */
@@ -24,7 +26,6 @@ const TOLD: Readonly<Record<string, RegExp>> = {
 }
 /** Those that end their frame wherever they are shown; `npm run hostile` takes all. */
 const SOME = ['loops for ever', 'goes elsewhere', 'replaces the document', 'empties the page', 'closes the window']
-const isWhole = process.env.BRELT_HOSTILE === 'all'
 
 const names = Object.keys(SPOILERS)
 const folders: string[] = []
@@ -53,7 +54,7 @@ const always = () =>
   )
 
 beforeAll(async () => {
-  app = await startApp([write(spoilerFiles()), write(always())])
+  app = await startApp([write(spoilerFiles()), write(always()), write(forgerFiles())])
 }, 60_000)
 afterAll(async () => {
   await app.close()
@@ -99,5 +100,58 @@ describe.each(['define', 'guide', 'spec', 'behaviour'])('in %s', (view) => {
       await page.close()
     },
     90_000,
+  )
+})
+
+/** Those that replace nothing that readings are made with. */
+const UNDOUBTED = ['the stage itself', 'marks of parts']
+const forging = Object.keys(FORGERS)
+
+describe('what is shown is doubted where its code replaces what readings are made with', () => {
+  test.each(isWhole ? forging : ['computed styles', 'JSON', 'marks of parts'])(
+    'on the board: %s',
+    async (way) => {
+      const page = await app.open(`/forgers/way-${forging.indexOf(way)}/matrix`)
+      await page.waitForSelector('iframe[data-mounted="2"]')
+      if (UNDOUBTED.includes(way)) expect(await page.$('[role=note]')).toBeNull()
+      else await waitForText(page, '[role=note]', /replaces functions of the browser/)
+      await page.close()
+    },
+    60_000,
+  )
+  test.each(['define', 'guide', 'bench'])(
+    'in %s',
+    async (view) => {
+      const page = await app.open(`/forgers/way-0/${view}`)
+      await waitForText(page, '[role=note]', /replaces functions of the browser \(.*getComputedStyle/)
+      await page.close()
+    },
+    60_000,
+  )
+})
+
+describe('in a published guide', () => {
+  let out: string
+  beforeAll(() => {
+    out = mkdtempSync(join(tmpdir(), 'brelt-published-'))
+    folders.push(out)
+    app.command('guide', write(always()), '--out', out, '--no-run')
+  }, 60_000)
+  // Its frames share their page's process: one that never gives way stops its own page, and no other.
+  const shown = names.filter((name) => TOLD[name] !== STOPPED)
+  test.each(isWhole ? shown : SOME.filter((name) => shown.includes(name)))(
+    '%s',
+    async (name) => {
+      const address = `file://${join(out, `way-${names.indexOf(name)}.html`)}`
+      const page = await app.open(address)
+      await page.waitForSelector('iframe')
+      // What the page itself draws and does is there.
+      await page.waitForFunction(() => document.querySelector('h1')?.textContent?.startsWith('way-'))
+      expect(page.url()).toBe(address)
+      await page.locator('nav a[href="way-0.html"], a[href="way-1.html"]').click()
+      await page.waitForFunction((before) => location.href !== before, {}, address)
+      await page.close()
+    },
+    60_000,
   )
 })

@@ -1,3 +1,5 @@
+import { filesOf, type Kind } from './ofKind'
+
 /** What one case of a component does to spoil the others: each the body of a script, run in that case only. */
 export const SPOILERS: Readonly<Record<string, string>> = {
   throws: `throw new Error('no')`,
@@ -27,24 +29,18 @@ export const SPOILERS: Readonly<Record<string, string>> = {
 }
 
 /** A library in which each component has a case that spoils, and three that do nothing. */
-export function spoilerFiles(): Record<string, string> {
+export function spoilerFiles(kind: Kind = 'markup'): Record<string, string> {
   const files: Record<string, string> = { 'library.yaml': 'library: 1\nname: Spoilers\n' }
-  Object.values(SPOILERS).forEach((script, index) => {
-    const slug = `way-${index}`
+  Object.values(SPOILERS).forEach((body, index) => {
     // Properties that only its own code knows are asked of it where they are what it spoils.
-    const asks = script.includes('outlook') ? ', prop(outlook): none' : ''
-    files[`components/${slug}/${slug}.sheet.yaml`] = `sheet: 1
-name: ${slug}
-source: { kind: markup, markup: x.liquid, script: x.js, styles: [x.css] }
-parts: { root: .x }
+    const asks = body.includes('outlook') ? ', prop(outlook): none' : ''
+    const sheet = `parts: { root: .x }
 props: { place: { type: choice, values: [one, two, three, bad], default: one } }
 axes: { place: [one, two, three, bad] }
 spec: [{ expect: { root: { width: 40px, text: still here${asks} } } }]
 `
-    files[`components/${slug}/x.liquid`] = '<div class="x">still here</div>'
-    files[`components/${slug}/x.css`] = '.x { width: 40px }'
-    files[`components/${slug}/x.js`] =
-      `export default (root, { props }) => { if (props.place === 'bad') { ${script} } }`
+    const css = '.x { width: 40px }'
+    Object.assign(files, filesOf(kind, { slug: `way-${index}`, body, inner: 'still here', css, sheet }))
   })
   return files
 }

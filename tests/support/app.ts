@@ -13,6 +13,7 @@ export interface App {
   address: string
   /** Runs the command line on the same store. */
   command(...given: string[]): void
+  /** @param path of the application, or the address of a file */
   open(path: string, size?: { width: number; height: number }): Promise<Page>
   /** Kills the server as it stands, and starts another on the same store. */
   crash(): Promise<void>
@@ -57,7 +58,8 @@ export async function startApp(folders: readonly string[] = []): Promise<App> {
   return {
     address,
     command,
-    open: (path, size = { width: 1280, height: 800 }) => openPage(browser, address + path, size),
+    open: (path, size = { width: 1280, height: 800 }) =>
+      openPage(browser, path.startsWith('file:') ? path : address + path, size),
     crash: async () => {
       const gone = new Promise((done) => server.once('exit', done))
       // The program that starts it would end it in good order.

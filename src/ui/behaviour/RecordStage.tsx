@@ -5,7 +5,7 @@ import { useEffect, useMemo, useRef, useState } from 'react'
 import type { BoardModel } from '@/contract'
 import { defaultCase } from '@/core/matrix'
 import { othersOf, settingsOf } from '@/core/plan'
-import { contextOf, Trouble } from '../board'
+import { contextOf, Doubt, Trouble } from '../board'
 import { Choice } from '../editing'
 import type { Recording } from './useRecording'
 
@@ -32,6 +32,7 @@ export function RecordStage({ model, recording }: { model: BoardModel; recording
         {fault !== undefined && (
           <Trouble text={fault} onRetry={() => startOver(start)} className="flex-col items-start" />
         )}
+        <Doubt text={live.doubt} />
         {problem === undefined && (
           <iframe
             key={live.frameKey}

@@ -4,7 +4,7 @@ import { useCallback, useEffect, useRef, useState, type RefObject } from 'react'
 import type { BenchModel } from '@/contract'
 import type { Bench } from '@/core/bench'
 import { MEASURE_KEY, fromLiveSchema, type FromLive, type StageCase, type StageContext, type ToLive } from '@/stage'
-import { Trouble, useStageFrame } from '../board'
+import { Doubt, Trouble, useStageFrame } from '../board'
 import { useLatest } from '../hooks'
 
 export type Rendered = Extract<FromLive, { type: 'rendered' }>
@@ -33,7 +33,7 @@ export function BenchFrame({ model, settings, context, label, height, handle, on
   const [problem, setProblem] = useState<string>()
   const [isOpen, setOpen] = useState(false)
   const [needed, setNeeded] = useState(0)
-  const { frame, phase, lost, send, reload, frameKey, address } = useStageFrame<ToLive, FromLive>(
+  const { frame, phase, lost, doubt, send, reload, frameKey, address } = useStageFrame<ToLive, FromLive>(
     'live',
     model.slug,
     fromLiveSchema,
@@ -60,6 +60,7 @@ export function BenchFrame({ model, settings, context, label, height, handle, on
           className="items-center border-b border-line bg-sheet"
         />
       )}
+      <Doubt text={doubt} />
       <iframe
         key={frameKey}
         ref={frame}

@@ -13,6 +13,11 @@ const CLOSE_MS = 20_000
 const PING_EVERY_MS = 1000
 const CLOSED = 'about:blank'
 
+const MAX_NAMED = 3
+
+const doubtOf = (names: readonly string[]) =>
+  `Its code replaces functions of the browser (${names.slice(0, MAX_NAMED).join(', ')}${names.length > MAX_NAMED ? ' …' : ''}): what is shown here of sizes, parts and states may be false. A run reads beside its code.`
+
 const HUNG = 'The component stopped responding.'
 const WENT_AWAY =
   'The component left its page, by going elsewhere, loading it anew or writing another. Its frame was closed.'
@@ -20,6 +25,9 @@ const WENT_AWAY =
 const turns = makeTurns(3)
 
 export type FramePhase = 'loading' | 'ready'
+
+/** What all programs of frames say. */
+type Said = { type: string; replaced?: readonly string[] }
 
 /** What a frame's program says, checked. */
 interface Schema<From> {
@@ -30,7 +38,7 @@ interface Schema<From> {
  * A stage frame and the port to it. What comes in is checked; a frame that falls silent is told as hung until it answers again, and
  * closed when it does not.
  */
-export function useStageFrame<To extends { type: string }, From>(
+export function useStageFrame<To extends { type: string }, From extends Said>(
   program: StageProgramName,
   slug: string,
   schema: Schema<From>,
@@ -41,6 +49,7 @@ export function useStageFrame<To extends { type: string }, From>(
   const handler = useLatest(onMessage)
   const [phase, setPhase] = useState<FramePhase>('loading')
   const [lost, setLost] = useState<string>()
+  const [replaced, setReplaced] = useState<readonly string[]>([])
   const [isClosed, setClosed] = useState(false)
   const [generation, setGeneration] = useState(0)
   const [address, setAddress] = useState<string>()
@@ -53,6 +62,7 @@ export function useStageFrame<To extends { type: string }, From>(
         port,
         schema,
         onMessage: (message) => handler.current(message),
+        onReplaced: (names) => setReplaced((known) => (known.length === names.length ? known : names)),
         onTurn: () => source(program, slug),
         onAddress: setAddress,
         onReady: () => setPhase('ready'),
@@ -72,6 +82,7 @@ export function useStageFrame<To extends { type: string }, From>(
     setPhase('loading')
     setAddress(undefined)
     setLost(undefined)
+    setReplaced([])
     setClosed(false)
     setGeneration((count) => count + 1)
   }, [])
@@ -80,6 +91,8 @@ export function useStageFrame<To extends { type: string }, From>(
     phase,
     /** Why nothing can be seen of it; undefined as long as it answers. */
     lost,
+    /** Why what it shows may be other than what it says; undefined where nothing tells of that. */
+    doubt: replaced.length === 0 ? undefined : doubtOf(replaced),
     send,
     reload,
     frameKey: generation,
@@ -87,11 +100,12 @@ export function useStageFrame<To extends { type: string }, From>(
   }
 }
 
-interface Connecting<From> {
+interface Connecting<From extends Said> {
   frame: RefObject<HTMLIFrameElement | null>
   port: RefObject<MessagePort | undefined>
   schema: Schema<From>
   onMessage(message: From): void
+  onReplaced(names: readonly string[]): void
   /** It is this frame's turn to be loaded. @returns its address */
   onTurn(): Promise<string>
   onAddress(address: string): void
@@ -125,11 +139,12 @@ function openPort({ contentWindow }: HTMLIFrameElement, onData: (data: unknown) 
 }
 
 /** Loads a frame when its turn comes, connects to it, and watches whether it answers. @returns how to end that */
-function connect<From>({
+function connect<From extends Said>({
   frame,
   port,
   schema,
   onMessage,
+  onReplaced,
   onTurn,
   onAddress,
   onReady,
@@ -160,7 +175,9 @@ function connect<From>({
       // Answers, those to pings too, come after all that was asked before has been done.
       endTurn()
       const message = schema.safeParse(data)
-      if (message.success) onMessage(message.data)
+      if (!message.success) return
+      if (message.data.type === 'pong' && message.data.replaced?.length) onReplaced(message.data.replaced)
+      onMessage(message.data)
     })
     heard = Date.now()
     onReady()

@@ -8,6 +8,7 @@ import { History } from './History'
 import { Lints } from './Lints'
 import { Parts } from './Parts'
 import { Props } from './Props'
+import { RemoveComponent } from './RemoveComponent'
 import { Slots } from './Slots'
 import type { Pointing } from './usePointing'
 
@@ -70,6 +71,9 @@ const CONTENT: Readonly<Record<DefinitionTab, (props: DefinitionTabsProps) => Re
     />
   ),
   history: ({ ready, library, slug }) => (
-    <History definition={ready.definition} library={library} slug={slug} step={ready.step} />
+    <>
+      <History definition={ready.definition} library={library} slug={slug} step={ready.step} />
+      <RemoveComponent {...{ library, slug }} name={ready.sheet.data.name} folder={ready.definition.folder} />
+    </>
   ),
 }

@@ -3,6 +3,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { ROUTES, type Definition } from '@/contract'
+import { Confirm } from '../frame'
 import { call } from '../live'
 import { type Defining } from '../editing'
 
@@ -18,7 +19,9 @@ export function History({
   slug: string
   step: Defining['step']
 }) {
-  const { revisions } = definition
+  const { removed, problem, setRemoved } = useRemovedRevisions(definition, library, slug)
+  const [showsRemoved, setShowsRemoved] = useState(false)
+  const revisions = definition.revisions.filter(({ id }) => showsRemoved || !removed.has(id))
   const last = revisions.at(-1)!
   const [pair, setPair] = useState<[from: number, to: number]>()
   const [from, to] = pair ?? [revisions.at(-2)?.id ?? last.id, last.id]
@@ -29,7 +32,7 @@ export function History({
         slug={slug}
         from={from}
         to={to}
-        numbers={new Map(revisions.map(({ id, number }) => [id, number]))}
+        numbers={new Map(definition.revisions.map(({ id, number }) => [id, number]))}
       />
       <table className="w-full">
         <thead className="text-left text-quiet">
@@ -52,12 +55,46 @@ export function History({
               onFrom={() => setPair([revision.id, to])}
               onTo={() => setPair([from, revision.id])}
               onRestore={() => step({ kind: 'restore', id: revision.id })}
+              isRemoved={removed.has(revision.id)}
+              onRemove={(isRemoved) => void setRemoved(revision.id, isRemoved)}
             />
           ))}
         </tbody>
       </table>
+      {problem !== undefined && (
+        <p role="alert" className="text-miss">
+          {problem}
+        </p>
+      )}
+      {removed.size > 0 && (
+        <button
+          type="button"
+          className="control mt-2"
+          aria-pressed={showsRemoved}
+          onClick={() => setShowsRemoved(!showsRemoved)}
+        >
+          {showsRemoved ? 'Hide' : 'Show'} removed revisions ({removed.size})
+        </button>
+      )}
     </>
   )
+}
+
+function useRemovedRevisions({ revisions }: Definition, library: string, slug: string) {
+  // What was done since the definition was loaded.
+  const [since, setSince] = useState<ReadonlyMap<number, boolean>>(new Map())
+  const [problem, setProblem] = useState<string>()
+  const removed = new Set(revisions.filter(({ id, isRemoved }) => since.get(id) ?? isRemoved).map(({ id }) => id))
+  const setRemoved = async (id: number, isRemoved: boolean) => {
+    setProblem(undefined)
+    try {
+      await call(ROUTES.removeRevision, { library, slug }, { given: { id, isRemoved } })
+      setSince((before) => new Map(before).set(id, isRemoved))
+    } catch (error) {
+      setProblem((error as Error).message)
+    }
+  }
+  return { removed, problem, setRemoved }
 }
 
 interface RevisionRowProps {
@@ -69,12 +106,24 @@ interface RevisionRowProps {
   onFrom(): void
   onTo(): void
   onRestore(): void
+  isRemoved: boolean
+  onRemove(isRemoved: boolean): void
 }
 
-function RevisionRow({ revision, isLast, isFrom, isTo, onFrom, onTo, onRestore }: RevisionRowProps) {
+function RevisionRow({
+  revision,
+  isLast,
+  isFrom,
+  isTo,
+  onFrom,
+  onTo,
+  onRestore,
+  isRemoved,
+  onRemove,
+}: RevisionRowProps) {
   const { number, note, author, at } = revision
   return (
-    <tr className="border-t border-line align-baseline" data-revision={number}>
+    <tr className={`border-t border-line align-baseline${isRemoved ? ' text-quiet' : ''}`} data-revision={number}>
       <td>
         <input
           type="radio"
@@ -94,11 +143,27 @@ function RevisionRow({ revision, isLast, isFrom, isTo, onFrom, onTo, onRestore }
           {author}, <time dateTime={at}>{formatTime(at)}</time>
         </span>
       </td>
-      <td className="text-right">
+      <td className="text-right whitespace-nowrap">
         {!isLast && (
-          <button type="button" className="control" onClick={onRestore}>
-            Restore
-          </button>
+          <>
+            <button type="button" className="control" onClick={onRestore}>
+              Restore
+            </button>{' '}
+            {isRemoved ? (
+              <button type="button" className="control" onClick={() => onRemove(false)}>
+                Bring back
+              </button>
+            ) : (
+              <Confirm
+                action="Remove"
+                label={`Remove revision ${number}`}
+                title={`Remove revision ${number}?`}
+                onConfirm={() => onRemove(true)}
+              >
+                It leaves the list of revisions; the component stays as it is. It can be brought back.
+              </Confirm>
+            )}
+          </>
         )}
       </td>
     </tr>

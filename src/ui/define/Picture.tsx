@@ -5,7 +5,7 @@ import { useEffect, type PointerEvent } from 'react'
 import type { BoardModel } from '@/contract'
 import type { Case } from '@/core/matrix'
 import type { Inventory, Picked } from '@/stage'
-import { Trouble } from '../board'
+import { Doubt, Trouble } from '../board'
 import { IconButton } from '../editing'
 import { Outlines, partAt } from './Outlines'
 import { usePicture } from './usePicture'
@@ -75,6 +75,7 @@ export function Picture({
         </div>
       </div>
       {onPicking && <PickingBar {...{ isPicking, onPicking, pointed }} />}
+      <Doubt text={frame.doubt} className="absolute inset-x-0 top-0" />
       {(frame.lost ?? problem) !== undefined && (
         <Trouble
           text={frame.lost ?? problem!}

@@ -1,3 +1,4 @@
+export { Confirm } from './Confirm'
 export { defineView, type ViewProps } from './defineView'
 export type { Findable } from './Finder'
 export { Providers } from './Providers'

@@ -3,7 +3,7 @@
 import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
 import type { BoardModel } from '@/contract'
 import type { FromBoard, StageCase, StageContext } from '@/stage'
-import { Trouble, useBoardFrame, useIsolation } from '../board'
+import { Doubt, Trouble, useBoardFrame, useIsolation } from '../board'
 
 /** One thing that is shown, with its words. */
 export interface Shown {
@@ -82,7 +82,7 @@ function Laid({ model, context, items, columns, width, label }: LaidProps) {
   const { isolated } = model.component
   const [natural, setNatural] = useState<{ width: number; height: number }>()
   const [problems, setProblems] = useState<readonly string[]>([])
-  const { frame, phase, lost, send, reload, frameKey, address } = useBoardFrame(model, (message: FromBoard) => {
+  const { frame, phase, lost, doubt, send, reload, frameKey, address } = useBoardFrame(model, (message: FromBoard) => {
     if (message.type === 'opened')
       setNatural(isolated ? { width: Math.min(width, WINDOW.width), height: WINDOW.height } : message)
     if (message.type === 'rendered') setProblems(message.failures.map(([, text]) => text))
@@ -102,6 +102,7 @@ function Laid({ model, context, items, columns, width, label }: LaidProps) {
   return (
     <div className="relative" style={layout ? { width: layout.width, height: layout.height } : { height: 80 }}>
       {lost !== undefined && <Trouble text={lost} onRetry={reload} />}
+      <Doubt text={doubt} className="absolute inset-x-0 top-0 z-10" />
       <iframe
         key={frameKey}
         ref={frame}

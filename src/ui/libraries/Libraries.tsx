@@ -2,11 +2,10 @@
 
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
-import { AlertDialog } from 'radix-ui'
 import { useState } from 'react'
 import { ROUTES } from '@/contract'
 import { counted } from '@/core/words'
-import { SchemeSwitch } from '../frame'
+import { Confirm, SchemeSwitch } from '../frame'
 import { call } from '../live'
 
 export interface LibrariesProps {
@@ -105,28 +104,10 @@ function Row({ id, name, folder, components, onRemove }: ListedLibrary & { onRem
       <a className="control" href={`/api/libraries/${id}/export`} download>
         Export as a zip
       </a>
-      <AlertDialog.Root>
-        <AlertDialog.Trigger className="control" aria-label={`Remove ${name}`}>
-          Remove
-        </AlertDialog.Trigger>
-        <AlertDialog.Portal>
-          <AlertDialog.Overlay className="fixed inset-0 z-40 bg-black/25" />
-          <AlertDialog.Content className="floating fixed top-1/3 left-1/2 z-50 w-[440px] -translate-x-1/2 p-4">
-            <AlertDialog.Title className="mb-2 font-semibold">Remove {name}?</AlertDialog.Title>
-            <AlertDialog.Description className="mb-4">
-              It leaves all lists, and a run of it is stopped. Its history and its runs are kept: it can be brought
-              back.
-              {folder !== null && ` The files in ${folder} stay as they are.`}
-            </AlertDialog.Description>
-            <div className="flex justify-end gap-2">
-              <AlertDialog.Cancel className="control">Cancel</AlertDialog.Cancel>
-              <AlertDialog.Action className="control border-ink font-semibold" onClick={onRemove}>
-                Remove
-              </AlertDialog.Action>
-            </div>
-          </AlertDialog.Content>
-        </AlertDialog.Portal>
-      </AlertDialog.Root>
+      <Confirm action="Remove" label={`Remove ${name}`} title={`Remove ${name}?`} onConfirm={onRemove}>
+        It leaves all lists, and a run of it is stopped. Its history and its runs are kept: it can be brought back.
+        {folder !== null && ` The files in ${folder} stay as they are.`}
+      </Confirm>
     </li>
   )
 }

@@ -4,7 +4,7 @@ import { useEffect, useMemo, useState, type RefObject } from 'react'
 import type { BoardModel } from '@/contract'
 import type { Case } from '@/core/matrix'
 import type { FromBoard } from '@/stage'
-import { contextOf, stageCase, Trouble, useBoardFrame, type BoardLayout } from '../board'
+import { type BoardLayout, contextOf, Doubt, stageCase, Trouble, useBoardFrame } from '../board'
 import { useLatest } from '../hooks'
 import { boardCells, type Geometry } from './geometry'
 
@@ -43,7 +43,7 @@ export function LiveBoard(props: LiveBoardProps) {
       onFailures(new Map(message.failures))
     }
   }
-  const { frame, phase, lost, send, reload, frameKey, address } = useBoardFrame(model, onMessage)
+  const { frame, phase, lost, doubt, send, reload, frameKey, address } = useBoardFrame(model, onMessage)
 
   const contexts = useOpening(props, { phase, send, onOpen: () => setProblem(undefined) })
   useLayout(props, { contexts, opened, send })
@@ -53,6 +53,7 @@ export function LiveBoard(props: LiveBoardProps) {
       {lost !== undefined && (
         <Trouble text={lost} onRetry={reload} className="relative z-10 flex-col items-start bg-sheet" />
       )}
+      <Doubt text={doubt} className="relative z-10" />
       {problem !== undefined && (
         <p role="alert" className="absolute z-10 bg-sheet p-3 text-miss">
           The component cannot be shown: {problem}

@@ -9,6 +9,7 @@ import { LibraryFolder } from '../bringin'
 import { TitleBlock } from '../frame'
 import { RunProvider, useRuns } from '../live'
 import { orderComponents, type WallOrder } from './order'
+import { JustRemoved, RemovedComponents, useRemovedComponents } from './RemovedComponents'
 import { Tile } from './Tile'
 
 export interface WallProps {
@@ -34,6 +35,7 @@ export function Wall({ library, libraries }: WallProps) {
 
 function Tiles({ library }: { library: LibraryFacts }) {
   const { states } = useRuns()
+  const removed = useRemovedComponents(library)
   const [order, setOrder] = useState<WallOrder>('misses')
   const [words, setWords] = useState('')
   const shown = orderComponents(library.components, states, order).filter(({ name, slug }) =>
@@ -42,6 +44,7 @@ function Tiles({ library }: { library: LibraryFacts }) {
   return (
     <main className="p-4">
       <h1 className="sr-only">{library.name}</h1>
+      <JustRemoved {...removed} />
       <WallBar {...{ library, order, words }} onOrder={setOrder} onWords={setWords} />
       <ul className="grid grid-cols-[repeat(auto-fill,minmax(340px,1fr))] gap-4">
         {shown.map(({ slug, name }) => (
@@ -61,6 +64,7 @@ function Tiles({ library }: { library: LibraryFacts }) {
             : `No component matches “${words}”.`}
         </p>
       )}
+      <RemovedComponents {...removed} />
     </main>
   )
 }
