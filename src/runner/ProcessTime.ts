@@ -32,13 +32,15 @@ export class ProcessTime {
 
   /** What the page's process has taken so far; what each has that shows pages, while it is not known which is the page's. */
   async taken(): Promise<TimeByProcess> {
-    const { processInfo } = await this.root.send('SystemInfo.getProcessInfo')
-    return new Map(
-      processInfo
-        .filter(({ type, id }) => (this.#id === undefined ? type === 'renderer' : id === this.#id))
-        .map(({ id, cpuTime }) => [id, cpuTime * 1000]),
-    )
+    const all = await processTimes(this.root)
+    return this.#id === undefined ? all : new Map([...all].filter(([id]) => id === this.#id))
   }
+}
+
+/** What each process of a browser has taken that shows pages. @param root a session to the browser itself */
+export async function processTimes(root: CDPSession): Promise<TimeByProcess> {
+  const { processInfo } = await root.send('SystemInfo.getProcessInfo')
+  return new Map(processInfo.filter(({ type }) => type === 'renderer').map(({ id, cpuTime }) => [id, cpuTime * 1000]))
 }
 
 /** The most that any process has taken between two moments, in ms. */

@@ -1,4 +1,4 @@
-import type { CDPSession } from 'puppeteer-core'
+import type { Browser, CDPSession } from 'puppeteer-core'
 import type { Clock } from '@/core/steps'
 import type { Viewport } from '@/core/sheet'
 import type { ClockKind, Pending, PlayStage, ReaderStage, StageCase, StageComponent, StageReadings } from '@/stage'
@@ -17,8 +17,8 @@ import { READER_WORLD, STAGE_WORLD, StageWorld, watchWorlds } from '../StageWorl
  */
 export abstract class PlayPage implements ReadablePage {
   abstract readonly clockKind: ClockKind
-  /** Its browser has gone down. */
-  abstract isGone(): Promise<boolean>
+  /** The browser that it is a page of. */
+  abstract readonly browser: Browser
   readonly nodes: PageNodes
   /** The time of the scenario that is being performed. */
   readonly clock: Clock

@@ -1,14 +1,20 @@
+import { setTimeout as sleep } from 'node:timers/promises'
 import type { Browser } from 'puppeteer-core'
 import type { ScenarioPlan } from '@/core/scenario'
 import type { Performance } from '@/core/steps'
 import type { ClockKind } from '@/stage'
-import { limitText, patience } from '../patience'
+import { isGone } from '../BrowserSource'
+import { limitText } from '../patience'
+import { mostBetween, processTimes } from '../ProcessTime'
 import { CannotStart, Performer, type PlayListener } from './Performer'
 import type { PlaySetup } from '../PlaySetup'
 import { openPlayPage, type PlayPage } from '../clock'
 import type { ScenarioJob } from './scenarioJobs'
 
 const USUAL_LIMIT_MS = 10_000
+// Behind it a limit of real time: what never comes is waited for without work.
+const REAL_TIMES = 6
+const LOOK_EVERY_MS = 250
 // Who takes the browser down does so every time.
 const MAX_LOSSES = 3
 
@@ -16,7 +22,7 @@ const MAX_LOSSES = 3
 class OutOfTime extends Error {
   override name = 'OutOfTime'
   constructor(limit: number) {
-    super(`it did not come to an end within ${limitText(limit)} of real time: its code may never return`)
+    super(`it did not come to an end within ${limitText(limit)}: its code may never return`)
   }
 }
 
@@ -28,8 +34,8 @@ export class PlayLane {
   constructor(
     readonly browser: () => Promise<Browser>,
     readonly clockKind: ClockKind,
-    /** Longest that one performance may take of real time, in ms. @defaultValue 10 s, more on a busy machine */
-    readonly limit?: number,
+    /** Longest that one performance may take of its page's processor time, in ms. @defaultValue 10 s */
+    readonly limit = USUAL_LIMIT_MS,
   ) {}
 
   /** Performs a scenario once, in a fresh document. Whatever the component does, it comes back within the limit. */
@@ -67,34 +73,50 @@ export class PlayLane {
       // What a browser takes to start is not the component's time.
       const page = await this.open(setup)
       try {
-        return await this.within(() => work(page))
+        return await this.within(page, () => work(page))
       } catch (error) {
         if (error instanceof CannotStart || error instanceof OutOfTime) throw error
-        const isGone = await page.isGone()
+        const hasGone = await isGone(page.browser)
         await this.close()
-        if (!isGone) throw error
+        if (!hasGone) throw error
         if (losses >= MAX_LOSSES) throw new Error(`its browser went down ${losses} times`, { cause: error })
       }
     }
   }
 
   /** Does some work in the lane's page, and gives the page up when that takes too long. @throws OutOfTime */
-  private async within<T>(work: () => Promise<T>): Promise<T> {
-    let timer: NodeJS.Timeout | undefined
-    const limit = this.limit ?? USUAL_LIMIT_MS * patience()
-    const out = new Promise<never>((_, reject) => {
-      timer = setTimeout(() => reject(new OutOfTime(limit)), limit)
-    })
+  private async within<T>(page: PlayPage, work: () => Promise<T>): Promise<T> {
+    const end = new AbortController()
     const working = work()
     working.catch(() => {}) // lost with its page
     try {
-      return await Promise.race([working, out])
+      return await Promise.race([working, this.outOfTime(page, end.signal)])
     } catch (error) {
       // What still runs can only be stopped with its page.
       if (error instanceof OutOfTime) await this.close()
       throw error
     } finally {
-      clearTimeout(timer)
+      end.abort()
+    }
+  }
+
+  /** Fails when a page of the browser has worked for longer than the limit, so that a busy machine makes nobody late. */
+  private async outOfTime(page: PlayPage, signal: AbortSignal): Promise<never> {
+    const { limit } = this
+    // Most performances end long before anything needs to be measured.
+    const free = limit / 2
+    const begun = Date.now()
+    await sleep(free, undefined, { signal })
+    const root = await page.browser.target().createCDPSession()
+    try {
+      const before = await processTimes(root)
+      for (;;) {
+        await sleep(LOOK_EVERY_MS, undefined, { signal })
+        if (mostBetween(before, await processTimes(root)) > limit - free) throw new OutOfTime(limit)
+        if (Date.now() - begun > limit * REAL_TIMES) throw new OutOfTime(limit * REAL_TIMES)
+      }
+    } finally {
+      root.detach().catch(() => {}) // the browser has gone
     }
   }
 

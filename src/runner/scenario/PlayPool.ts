@@ -12,7 +12,7 @@ export interface PoolOptions {
   clock?: ClockKind
   /** How many work side by side. @defaultValue one a core, at most 3 */
   lanes?: number
-  /** Longest that one performance may take of real time, in ms. @defaultValue 10000 */
+  /** Longest that one performance may take of its page's processor time, in ms. @defaultValue 10000 */
   limit?: number
 }
 

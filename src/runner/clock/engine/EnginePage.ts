@@ -2,7 +2,6 @@ import type { Browser, CDPSession } from 'puppeteer-core'
 import type { Viewport } from '@/core/sheet'
 import type { Pending } from '@/stage'
 import { atMost } from '../../atMost'
-import { isGone } from '../../BrowserSource'
 import { killBrowser } from '../../killBrowser'
 import { openTarget } from '../../openTarget'
 import { launchShell } from '../../shell'
@@ -41,7 +40,7 @@ export class EnginePage extends PlayPage {
   #frames = 0
 
   private constructor(
-    private readonly browser: Browser,
+    readonly browser: Browser,
     session: CDPSession,
   ) {
     super(session)
@@ -65,10 +64,6 @@ export class EnginePage extends PlayPage {
       await browser.close()
       throw error
     }
-  }
-
-  isGone(): Promise<boolean> {
-    return isGone(this.browser)
   }
 
   async passing<T>(work: Promise<T>): Promise<T> {

@@ -2,7 +2,6 @@ import type { Browser, BrowserContext, CDPSession } from 'puppeteer-core'
 import type { Viewport } from '@/core/sheet'
 import type { Pending } from '@/stage'
 import { atMost } from '../../atMost'
-import { isGone } from '../../BrowserSource'
 import { PlayPage, preparePage } from '../PlayPage'
 import type { Send } from '../send'
 
@@ -11,6 +10,7 @@ export class BrowserPage extends PlayPage {
   readonly clockKind = 'page'
 
   private constructor(
+    readonly browser: Browser,
     private readonly context: BrowserContext,
     session: CDPSession,
   ) {
@@ -23,11 +23,7 @@ export class BrowserPage extends PlayPage {
     const session = await page.createCDPSession()
     await preparePage(session, viewport)
     await session.send('Animation.enable')
-    return new BrowserPage(context, session)
-  }
-
-  isGone(): Promise<boolean> {
-    return isGone(this.context.browser())
+    return new BrowserPage(browser, context, session)
   }
 
   /** Stops the document's timeline: what begins to run before the page has taken hold of it stands where it began, however busy the machine is. */
