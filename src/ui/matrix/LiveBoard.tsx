@@ -53,7 +53,7 @@ export function LiveBoard(props: LiveBoardProps) {
       {lost !== undefined && (
         <Trouble text={lost} onRetry={reload} className="relative z-10 flex-col items-start bg-sheet" />
       )}
-      <Doubt text={doubt} className="relative z-10" />
+      <Doubt text={doubt} className="fixed inset-x-0 bottom-0 z-20 border-t border-b-0" />
       {problem !== undefined && (
         <p role="alert" className="absolute z-10 bg-sheet p-3 text-miss">
           The component cannot be shown: {problem}
