@@ -5,6 +5,7 @@ import { CONNECT, READY } from '@/stage'
 import { useLatest } from '../hooks'
 import { StageSource, type StageProgramName } from './stageAddress'
 import { makeTurns } from './turns'
+import { useDoubt, type Said } from './useDoubt'
 
 // A frame that does not answer for this long is told as hung. Its process may only be waiting for a processor, so it stays.
 const SILENCE_MS = 4000
@@ -13,11 +14,6 @@ const CLOSE_MS = 20_000
 const PING_EVERY_MS = 1000
 const CLOSED = 'about:blank'
 
-const MAX_NAMED = 3
-
-const doubtOf = (names: readonly string[]) =>
-  `Its code replaces functions of the browser (${names.slice(0, MAX_NAMED).join(', ')}${names.length > MAX_NAMED ? ' …' : ''}): what is shown here of sizes, parts and states may be false. A run reads beside its code.`
-
 const HUNG = 'The component stopped responding.'
 const WENT_AWAY =
   'The component left its page, by going elsewhere, loading it anew or writing another. Its frame was closed.'
@@ -25,9 +21,6 @@ const WENT_AWAY =
 const turns = makeTurns(3)
 
 export type FramePhase = 'loading' | 'ready'
-
-/** What all programs of frames say. */
-type Said = { type: string; replaced?: readonly string[] }
 
 /** What a frame's program says, checked. */
 interface Schema<From> {
@@ -48,8 +41,9 @@ export function useStageFrame<To extends { type: string }, From extends Said>(
   const port = useRef<MessagePort>(undefined)
   const handler = useLatest(onMessage)
   const [phase, setPhase] = useState<FramePhase>('loading')
+  /** Why nothing can be seen of it; undefined as long as it answers. */
   const [lost, setLost] = useState<string>()
-  const [replaced, setReplaced] = useState<readonly string[]>([])
+  const { doubt, hear, forget } = useDoubt()
   const [isClosed, setClosed] = useState(false)
   const [generation, setGeneration] = useState(0)
   const [address, setAddress] = useState<string>()
@@ -61,8 +55,10 @@ export function useStageFrame<To extends { type: string }, From extends Said>(
         frame,
         port,
         schema,
-        onMessage: (message) => handler.current(message),
-        onReplaced: (names) => setReplaced((known) => (known.length === names.length ? known : names)),
+        onMessage: (message) => {
+          hear(message)
+          handler.current(message)
+        },
         onTurn: () => source(program, slug),
         onAddress: setAddress,
         onReady: () => setPhase('ready'),
@@ -73,7 +69,7 @@ export function useStageFrame<To extends { type: string }, From extends Said>(
         },
         onClosed: () => setClosed(true),
       }),
-    [schema, source, program, slug, generation, handler],
+    [schema, source, program, slug, generation, handler, hear],
   )
 
   const send = useCallback((message: To) => port.current?.postMessage(message), [])
@@ -82,30 +78,18 @@ export function useStageFrame<To extends { type: string }, From extends Said>(
     setPhase('loading')
     setAddress(undefined)
     setLost(undefined)
-    setReplaced([])
+    forget()
     setClosed(false)
     setGeneration((count) => count + 1)
-  }, [])
-  return {
-    frame,
-    phase,
-    /** Why nothing can be seen of it; undefined as long as it answers. */
-    lost,
-    /** Why what it shows may be other than what it says; undefined where nothing tells of that. */
-    doubt: replaced.length === 0 ? undefined : doubtOf(replaced),
-    send,
-    reload,
-    frameKey: generation,
-    address: isClosed ? CLOSED : address,
-  }
+  }, [forget])
+  return { frame, phase, lost, doubt, send, reload, frameKey: generation, address: isClosed ? CLOSED : address }
 }
 
-interface Connecting<From extends Said> {
+interface Connecting<From> {
   frame: RefObject<HTMLIFrameElement | null>
   port: RefObject<MessagePort | undefined>
   schema: Schema<From>
   onMessage(message: From): void
-  onReplaced(names: readonly string[]): void
   /** It is this frame's turn to be loaded. @returns its address */
   onTurn(): Promise<string>
   onAddress(address: string): void
@@ -139,12 +123,11 @@ function openPort({ contentWindow }: HTMLIFrameElement, onData: (data: unknown) 
 }
 
 /** Loads a frame when its turn comes, connects to it, and watches whether it answers. @returns how to end that */
-function connect<From extends Said>({
+function connect<From>({
   frame,
   port,
   schema,
   onMessage,
-  onReplaced,
   onTurn,
   onAddress,
   onReady,
@@ -175,9 +158,7 @@ function connect<From extends Said>({
       // Answers, those to pings too, come after all that was asked before has been done.
       endTurn()
       const message = schema.safeParse(data)
-      if (!message.success) return
-      if (message.data.type === 'pong' && message.data.replaced?.length) onReplaced(message.data.replaced)
-      onMessage(message.data)
+      if (message.success) onMessage(message.data)
     })
     heard = Date.now()
     onReady()

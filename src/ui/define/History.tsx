@@ -35,15 +35,7 @@ export function History({
         numbers={new Map(definition.revisions.map(({ id, number }) => [id, number]))}
       />
       <table className="w-full">
-        <thead className="text-left text-quiet">
-          <tr>
-            <th className="w-12 font-normal">From</th>
-            <th className="w-10 font-normal">To</th>
-            <th className="w-8 font-normal">No.</th>
-            <th className="font-normal">What changed</th>
-            <th className="w-20" />
-          </tr>
-        </thead>
+        <Heads />
         <tbody>
           {revisions.toReversed().map((revision) => (
             <RevisionRow
@@ -61,24 +53,43 @@ export function History({
           ))}
         </tbody>
       </table>
-      {problem !== undefined && (
-        <p role="alert" className="text-miss">
-          {problem}
-        </p>
-      )}
-      {removed.size > 0 && (
-        <button
-          type="button"
-          className="control mt-2"
-          aria-pressed={showsRemoved}
-          onClick={() => setShowsRemoved(!showsRemoved)}
-        >
-          {showsRemoved ? 'Hide' : 'Show'} removed revisions ({removed.size})
-        </button>
-      )}
+      <RemovedRevisions
+        problem={problem}
+        count={removed.size}
+        isShown={showsRemoved}
+        onShow={() => setShowsRemoved(!showsRemoved)}
+      />
     </>
   )
 }
+
+const Heads = () => (
+  <thead className="text-left text-quiet">
+    <tr>
+      <th className="w-12 font-normal">From</th>
+      <th className="w-10 font-normal">To</th>
+      <th className="w-8 font-normal">No.</th>
+      <th className="font-normal">What changed</th>
+      <th className="w-20" />
+    </tr>
+  </thead>
+)
+
+/** Shows those that were removed among the others, or hides them. */
+const RemovedRevisions = (props: { problem: string | undefined; count: number; isShown: boolean; onShow(): void }) => (
+  <>
+    {props.problem !== undefined && (
+      <p role="alert" className="text-miss">
+        {props.problem}
+      </p>
+    )}
+    {props.count > 0 && (
+      <button type="button" className="control mt-2" aria-pressed={props.isShown} onClick={props.onShow}>
+        {props.isShown ? 'Hide' : 'Show'} removed revisions ({props.count})
+      </button>
+    )}
+  </>
+)
 
 function useRemovedRevisions({ revisions }: Definition, library: string, slug: string) {
   // What was done since the definition was loaded.
