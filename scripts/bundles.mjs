@@ -1,3 +1,6 @@
+import { createHash } from 'node:crypto'
+import { readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
 import { build } from 'esbuild'
 import { browser } from './bundleOptions.mjs'
 import { bundleSite } from './siteAssets.mjs'
@@ -39,8 +42,22 @@ const stage = {
 /** Bundles a TypeScript program of ours for Node. */
 export const bundleForNode = (entry, outfile) => build({ ...node, entryPoints: [entry], outfile })
 
+/** Names all of our programs' source: what was found with other programs does not count. */
+function nameProgram() {
+  const hash = createHash('sha256')
+  const files = readdirSync('src', { recursive: true }).filter((path) => /\.tsx?$/.test(path) && !/\.test\./.test(path))
+  for (const path of [...files.map((each) => join('src', each)), 'package-lock.json'].sort())
+    hash.update(`${path}\0`).update(readFileSync(path)).update('\0')
+  writeFileSync(join('dist', 'program'), hash.digest('hex'))
+}
+
 /** Everything beside the web application: the stage's programs, and the command line. */
-export const bundleAll = () =>
+export const bundleAll = async () => {
+  await bundles()
+  nameProgram()
+}
+
+const bundles = () =>
   Promise.all([
     bundleSite(),
     build({ ...stage, entryPoints: ['src/stage/runnerEntry.ts'], outfile: 'dist/stage-runner.js' }),

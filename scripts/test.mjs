@@ -9,8 +9,6 @@ const environment = {
   BRELT_HOME: HOME,
   NODE_OPTIONS: '--experimental-vm-modules --no-warnings',
   NEXT_TELEMETRY_DISABLED: '1',
-  // A bundler that a test brings down writes a thousand lines otherwise.
-  GOTRACEBACK: 'none',
 }
 
 function run(...given) {

@@ -56,6 +56,11 @@ program
   .option('--workers <n>', 'components at once', count)
   .option('--repeat <n>', 'perform each scenario this often, to see whether it is steady', count)
   .addOption(new Option('--clock <clock>', 'what keeps the time of scenarios').choices(['engine', 'page']))
+  .option(
+    '--cache <folder>',
+    "where results are kept, so that nothing is read twice (default: .brelt/cache in the library's folder)",
+  )
+  .option('--fresh', 'read everything again, whatever was found before')
   .addOption(trust())
   .addOption(format([...REPORTERS.keys()]))
   .option('--out <file>', 'write the report there')

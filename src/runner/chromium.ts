@@ -32,6 +32,9 @@ export function findChromium(environment: Readonly<Record<string, string | undef
   )
 }
 
+/** The program that runs are made with: the headless shell where there is one, unless another is named. @throws NoBrowser */
+export const browserProgram = (): string => (process.env.BRELT_CHROMIUM ? undefined : findShell()) ?? findChromium()
+
 /** How a browser of ours is started. */
 export const FLAGS = [
   '--disable-gpu',

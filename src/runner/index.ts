@@ -20,3 +20,4 @@ export {
   type ScenarioJob,
   type ScenarioOptions,
 } from './scenario'
+export { FolderKeeper, KeptResults, runEnvironment, type Keeper, type RunEnvironment } from './kept'

@@ -1,6 +1,6 @@
 import type { Browser } from 'puppeteer-core'
 import { isSpecifiedIn } from '@/core/edit'
-import { lintSurvey } from '@/core/lint'
+import { lintSurvey, type Lint } from '@/core/lint'
 import { unreadCase, type CaseResult } from '@/core/plan'
 import { ComponentTally, makeReport, type Report } from '@/core/report'
 import { coverageOf } from '@/core/survey'
@@ -9,10 +9,12 @@ import type { ScenarioResult } from '@/core/scenario'
 import { lintInventory, type ClockKind } from '@/stage'
 import type { PreparedComponent, PreparedLibrary } from './prepare'
 import { BrowserSource } from './BrowserSource'
+import { defaultClock } from './clock'
 import { inOrder } from './inOrder'
+import type { KeptCases, KeptResults, KeptScenario, Performed } from './kept'
 import { openPools, type RunPools } from './pools'
 import { runComponent } from './runComponent'
-import { runScenarios, scenarioJobs, type PlayPool } from './scenario'
+import { runScenarios, scenarioJobs, type ScenarioJob } from './scenario'
 import { SurveyCollector } from './SurveyCollector'
 
 export interface VerifyOptions {
@@ -23,6 +25,8 @@ export interface VerifyOptions {
   repeat?: number | undefined
   /** What keeps the time of scenarios. @defaultValue the engine where it can, else the page */
   clock?: ClockKind | undefined
+  /** What earlier runs have found: what has not changed since is not read again. */
+  kept?: KeptResults | undefined
   /** Called with each scenario as it is through. */
   onScenario?(slug: string, result: ScenarioResult): void
   /** Called with each case as it is judged. */
@@ -41,59 +45,180 @@ export async function verifyLibrary(
   prepared: PreparedLibrary,
   options: VerifyOptions = {},
 ): Promise<Report> {
-  const { library, components } = prepared
-  const { clock, workers = 2 } = options
-  const browsers = BrowserSource.from(browser)
-  // Told at once where there is none.
-  const version = await (await browsers.get()).version()
-  const pools = openPools(browsers, library.data.viewport, { ...(clock && { clock }) })
-  const ended = endOnAbort(pools, options.signal)
-  pools.stages.warm(Math.min(workers, components.length))
-  pools.plays.warm(played(prepared), library.data.viewport)
   const startedAt = new Date()
   const start = performance.now()
-  const total = components.reduce((sum, { plan }) => sum + plan.cases.filter(({ judged }) => judged).length, 0)
-  let done = 0
-  const tallies = components.map(tallyOf)
-  const queue = [...components.entries()]
-  const working = new Set<ComponentTally>()
-  browsers.onRestart = () => noteRestart(working)
-  const work = async () => {
-    for (let next = queue.shift(); next && !options.signal?.aborted; next = queue.shift()) {
-      const [index, component] = next
-      const tally = tallies[index]!
-      const keys = component.plan.cases.map(({ key }) => key)
-      const ordered = inOrder<CaseResult>(keys, (result) => tally.add(result))
-      const onCase = (result: CaseResult) => {
-        ordered.take(result)
-        options.onCase?.(tally.slug, result)
-        options.onProgress?.(++done, total, tally.slug)
-      }
-      working.add(tally)
-      await verifyComponent(pools, prepared, component, tally, onCase, options.signal)
-      working.delete(tally)
-      ordered.flush()
-      options.onComponent?.(tally)
-    }
-  }
+  const run = await Run.begin(prepared, options, startedAt)
+  const browsers = BrowserSource.from(browser)
+  const version = run.isAllKnown ? options.kept!.environment.browser : await versionOf(browsers)
   try {
-    // Scenarios go on beside the cases: their pages wait for frames much of the time.
-    const scenarios = prepared.withScenarios ? verifyScenarios(pools.plays, prepared, tallies, options) : undefined
-    await Promise.all([...Array.from({ length: workers }, work), scenarios])
+    if (run.isAllKnown) await run.all()
+    else await run.inPages(browsers)
   } finally {
-    ended()
-    await pools.close()
     if (browsers !== browser) await browsers.close()
   }
-  return makeReport(
-    {
-      library: library.data.name,
-      browser: version.replace(/^\w+\//, 'Chromium '),
-      startedAt,
-      milliseconds: performance.now() - start,
-    },
-    tallies,
+  const { name } = prepared.library.data
+  const milliseconds = performance.now() - start
+  return makeReport({ library: name, browser: `Chromium ${version}`, startedAt, milliseconds }, run.tallies)
+}
+
+/** Asked before anything else: where there is none, it is told at once. */
+const versionOf = async (browsers: BrowserSource) => (await (await browsers.get()).version()).replace(/^\w+\//, '')
+
+/** One run: what is known from earlier ones is taken from there, the rest is read. */
+class Run {
+  readonly tallies: ComponentTally[]
+  private done = 0
+  private readonly total: number
+  private readonly working = new Set<ComponentTally>()
+
+  private constructor(
+    private readonly prepared: PreparedLibrary,
+    private readonly options: VerifyOptions,
+    private readonly startedAt: Date,
+    private readonly jobs: readonly ScenarioJob[],
+    private readonly known: Known,
+  ) {
+    this.tallies = prepared.components.map(tallyOf)
+    const judged = ({ plan }: PreparedComponent) => plan.cases.filter((each) => each.judged).length
+    this.total = prepared.components.reduce((sum, component) => sum + judged(component), 0)
+  }
+
+  static async begin(prepared: PreparedLibrary, options: VerifyOptions, startedAt: Date): Promise<Run> {
+    const jobs = prepared.withScenarios ? jobsOf(prepared) : []
+    return new Run(prepared, options, startedAt, jobs, await findKnown(prepared, jobs, options))
+  }
+
+  /** Nothing is left to be read. */
+  get isAllKnown(): boolean {
+    const { cases, scenarios } = this.known
+    return this.prepared.components.every((each) => cases.has(each)) && this.jobs.every((job) => scenarios.has(job))
+  }
+
+  /** Works at everything, with pages for what is to be read. */
+  async inPages(browsers: BrowserSource): Promise<void> {
+    const { clock, signal, workers = MAX_WORKERS } = this.options
+    const { library, components } = this.prepared
+    const pools = openPools(browsers, library.data.viewport, { ...(clock && { clock }) })
+    const ended = endOnAbort(pools, signal)
+    const unread = components.filter((each) => !this.known.cases.has(each))
+    pools.stages.warm(Math.min(workers, unread.length))
+    pools.plays.warm(
+      played(unread) + this.jobs.filter((job) => !this.known.scenarios.has(job)).length,
+      library.data.viewport,
+    )
+    browsers.onRestart = () => noteRestart(this.working)
+    try {
+      await this.all(pools)
+    } finally {
+      ended()
+      await pools.close()
+    }
+  }
+
+  /** @param pools left out where everything is known */
+  async all(pools?: RunPools): Promise<void> {
+    const { signal, workers = MAX_WORKERS } = this.options
+    const queue = [...this.prepared.components.entries()]
+    const work = async () => {
+      for (let next = queue.shift(); next && !signal?.aborted; next = queue.shift()) {
+        const [index, component] = next
+        await this.component(component, this.tallies[index]!, pools)
+        this.options.onComponent?.(this.tallies[index]!)
+      }
+    }
+    // Scenarios go on beside the cases: their pages wait for frames much of the time.
+    await Promise.all([...Array.from({ length: workers }, work), this.scenarios(pools)])
+  }
+
+  private async component(component: PreparedComponent, tally: ComponentTally, pools: RunPools | undefined) {
+    const { options, prepared } = this
+    const results: CaseResult[] = []
+    const keys = component.plan.cases.map(({ key }) => key)
+    const ordered = inOrder<CaseResult>(keys, (result) => {
+      tally.add(result)
+      if (options.kept) results.push(result)
+    })
+    const onCase = (result: CaseResult) => {
+      ordered.take(result)
+      options.onCase?.(tally.slug, result)
+      options.onProgress?.(++this.done, this.total, tally.slug)
+    }
+    const known = this.known.cases.get(component)
+    this.working.add(tally)
+    const found = known ?? (await verifyComponent(pools!, prepared, component, tally, onCase, options.signal))
+    this.working.delete(tally)
+    known?.results.forEach(onCase)
+    ordered.flush()
+    if (known) {
+      tally.notes.push(...known.notes)
+      tally.reuse({ cases: known.results.length, since: known.since })
+    }
+    tally.lints.push(...(found?.lints ?? []))
+    // What is left out after a fault, or when somebody stops, is not what its cases come to.
+    if (!found || known || options.signal?.aborted || tally.notes.includes(WENT_DOWN)) return
+    const { lints } = found
+    const since = this.startedAt.toISOString()
+    await options.kept?.keepCases(prepared, component, { since, results, lints, notes: [...tally.notes] })
+  }
+
+  /** Performs the scenarios of all components. */
+  private async scenarios(pools: RunPools | undefined) {
+    const { signal, repeat, kept, onScenario } = this.options
+    const take = (job: ScenarioJob, result: ScenarioResult): ComponentTally => {
+      const { slug } = job.setup.sheet
+      const tally = this.tallies.find((each) => each.slug === slug)!
+      tally.scenarios.push(result)
+      onScenario?.(slug, result)
+      return tally
+    }
+    for (const [job, { result, since }] of this.known.scenarios) take(job, result).reuse({ scenarios: 1, since })
+    const left = this.jobs.filter((job) => !this.known.scenarios.has(job))
+    if (left.length === 0) return
+    const how = { ...(repeat !== undefined && { repeat }), ...(signal && { signal }) }
+    const keeping: Promise<void>[] = []
+    await runScenarios(pools!.plays, left, how, (job, result) => {
+      take(job, result)
+      const found = { since: this.startedAt.toISOString(), result }
+      if (kept && !signal?.aborted) keeping.push(kept.keepScenario(this.prepared, job, performed(this.options), found))
+    })
+    await Promise.all(keeping)
+  }
+}
+
+/** How many components are run at once, where nobody says so. */
+const MAX_WORKERS = 2
+
+const jobsOf = ({ library, tokens, components }: PreparedLibrary): ScenarioJob[] =>
+  components.flatMap(({ sheet, compiled }) =>
+    compiled ? scenarioJobs({ sheet, library, tokens, ...compiled, viewport: library.data.viewport }) : [],
   )
+
+/** What earlier runs have found, and still holds. */
+interface Known {
+  cases: ReadonlyMap<PreparedComponent, KeptCases>
+  scenarios: ReadonlyMap<ScenarioJob, KeptScenario>
+}
+
+const performed = ({ clock = defaultClock(), repeat }: VerifyOptions): Performed => ({ clock, repeat })
+
+async function findKnown(
+  prepared: PreparedLibrary,
+  jobs: readonly ScenarioJob[],
+  options: VerifyOptions,
+): Promise<Known> {
+  const cases = new Map<PreparedComponent, KeptCases>()
+  const scenarios = new Map<ScenarioJob, KeptScenario>()
+  const { kept } = options
+  if (!kept) return { cases, scenarios }
+  for (const component of prepared.components) {
+    const known = await kept.casesOf(prepared, component)
+    if (known) cases.set(component, known)
+  }
+  for (const job of jobs) {
+    const known = await kept.scenarioOf(prepared, job, performed(options))
+    if (known) scenarios.set(job, known)
+  }
+  return { cases, scenarios }
 }
 
 const tallyOf = ({ sheet, lints }: PreparedComponent) =>
@@ -119,38 +244,9 @@ function noteRestart(working: Iterable<ComponentTally>) {
   for (const { notes } of working) if (!notes.includes(WENT_DOWN)) notes.push(WENT_DOWN)
 }
 
-/** How much there certainly is that needs real input. */
-function played({ components, withScenarios }: PreparedLibrary): number {
-  const counts = components.map(({ sheet, plan }) => {
-    const steps = plan.cases.filter(({ settings }) => settings.steps.length > 0).length
-    return steps + (withScenarios ? sheet.data.scenarios.length : 0)
-  })
-  return counts.reduce((sum, count) => sum + count, 0)
-}
-
-/** Performs the scenarios of all components. */
-async function verifyScenarios(
-  pool: PlayPool,
-  { library, tokens, components }: PreparedLibrary,
-  tallies: readonly ComponentTally[],
-  { signal, onScenario, ...options }: VerifyOptions,
-) {
-  const jobs = components.flatMap(({ sheet, compiled }) =>
-    compiled ? scenarioJobs({ sheet, library, tokens, ...compiled, viewport: library.data.viewport }) : [],
-  )
-  await runScenarios(
-    pool,
-    jobs,
-    {
-      ...(options.repeat !== undefined && { repeat: options.repeat }),
-      ...(signal && { signal }),
-    },
-    ({ setup }, result) => {
-      tallies.find(({ slug }) => slug === setup.sheet.slug)!.scenarios.push(result)
-      onScenario?.(setup.sheet.slug, result)
-    },
-  )
-}
+/** How many cases there certainly are that need real input. */
+const played = (components: readonly PreparedComponent[]): number =>
+  components.reduce((sum, { plan }) => sum + plan.cases.filter(({ settings }) => settings.steps.length > 0).length, 0)
 
 // A survey keeps every reading of every case.
 const MAX_SURVEYED = 2000
@@ -158,6 +254,7 @@ const MAX_SURVEYED = 2000
 // Whether a line is drawn must be known, to say anything of its colour.
 const TELLS_DRAWN = /^(border|outline).*-(style|width)$/
 
+/** @returns lints that only a run can find; undefined where the component could not be read to its end */
 async function verifyComponent(
   pools: RunPools,
   { library, tokens }: PreparedLibrary,
@@ -165,13 +262,13 @@ async function verifyComponent(
   tally: ComponentTally,
   onCase: (result: CaseResult) => void,
   signal?: AbortSignal | undefined,
-) {
+): Promise<{ lints: Lint[] } | undefined> {
   const { compiled, plan, sheet } = component
   const unsupported = unsupportedKind(sheet)
   if (!compiled || unsupported) {
     const reason = unsupported ?? 'it could not be compiled'
     for (const planned of plan.cases.filter(({ judged }) => judged)) onCase(unreadCase(plan, planned, reason))
-    return
+    return undefined
   }
   const { data } = library
   // What some cases lack others may have: lints over the whole matrix need all of them.
@@ -200,12 +297,13 @@ async function verifyComponent(
     },
     { onCase, onIncident: (message) => tally.notes.push(message), ...(signal && { signal }) },
   )
-  if (!component.isWhole || !inventory || signal?.aborted) return
-  if (surveying) {
-    const survey = surveying.survey(sheet, [], plan.cases)
-    tally.lints.push(...lintSurvey(sheet, coverageOf(survey, plan.space.dimensions, isSpecified)))
+  if (!inventory || signal?.aborted) return undefined
+  if (!component.isWhole) return { lints: [] }
+  const survey = surveying?.survey(sheet, [], plan.cases)
+  return {
+    lints: [
+      ...(survey ? lintSurvey(sheet, coverageOf(survey, plan.space.dimensions, isSpecified)) : []),
+      ...lintInventory(sheet, compiled.component, inventory, (url, line) => placeInSources(compiled, url, line, 1)),
+    ],
   }
-  tally.lints.push(
-    ...lintInventory(sheet, compiled.component, inventory, (url, line) => placeInSources(compiled, url, line, 1)),
-  )
 }

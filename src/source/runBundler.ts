@@ -7,8 +7,6 @@ type Build<Result> = (bundler: Bundler) => Promise<Result>
 export class BundlerDown extends Error {}
 
 // Every build of this process shares one bundler: what goes down with one is done again, each by itself.
-// As it goes down it would write a thousand lines of what it was doing.
-process.env.GOTRACEBACK ??= 'none'
 let generation = 0
 let alone: Promise<unknown> = Promise.resolve()
 

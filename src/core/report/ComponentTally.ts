@@ -17,6 +17,8 @@ export class ComponentTally {
   readonly lints: Lint[]
   readonly notes: string[] = []
   readonly scenarios: ScenarioResult[] = []
+  /** What was not read again, since nothing has changed that it depends on. */
+  reused: ComponentReport['reused']
   #cases = 0
   #findings = new Map<string, Finding>()
   #faults = new Set<string>()
@@ -37,6 +39,16 @@ export class ComponentTally {
       this.counts[check.verdict]++
       if (check.verdict !== 'holds') this.addFinding(result.key, check)
       if (check.cause === 'expectation') this.addFault(check)
+    }
+  }
+
+  /** Some of what it holds was found by an earlier run. */
+  reuse({ cases = 0, scenarios = 0, since }: { cases?: number; scenarios?: number; since: string }): void {
+    const before = this.reused ?? { cases: 0, scenarios: 0, since }
+    this.reused = {
+      cases: before.cases + cases,
+      scenarios: before.scenarios + scenarios,
+      since: before.since < since ? before.since : since,
     }
   }
 
@@ -98,6 +110,7 @@ export class ComponentTally {
       // Pictures are not taken yet: none was compared.
       pictures: { compared: 0, same: 0, changed: 0, new: 0 },
       notes: this.notes,
+      ...(this.reused && { reused: this.reused }),
     }
   }
 }

@@ -61,6 +61,8 @@ const component = z.object({
   pictures: z.object({ compared: z.number(), same: z.number(), changed: z.number(), new: z.number() }),
   /** Faults of the component as a whole, such as an error thrown outside of any case. */
   notes: z.array(z.string()),
+  /** How much an earlier run had found, and nothing has changed since; `since`: when the earliest of those runs began. */
+  reused: z.object({ cases: z.number(), scenarios: z.number(), since: z.string() }).optional(),
 })
 
 /** What `verify --format json` prints. The shape only grows. */

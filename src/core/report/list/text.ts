@@ -24,9 +24,18 @@ function write(report: Report, paint: Paint): string {
     ...parts,
     '',
     `${paint.strong(report.library)}: ${summary.join(', ')}`,
-    paint.dim(`${report.browser}, ${seconds} s`),
+    paint.dim(`${report.browser}, ${seconds} s${reusedWords(report)}`),
     '',
   ].join('\n')
+}
+
+/** How much was not read again. */
+function reusedWords({ components }: Report): string {
+  const sum = (what: 'cases' | 'scenarios') =>
+    components.reduce((total, { reused }) => total + (reused?.[what] ?? 0), 0)
+  const [cases, scenarios] = [sum('cases'), sum('scenarios')]
+  if (cases + scenarios === 0) return ''
+  return `; unchanged since an earlier run: ${counted(cases, 'case')}, ${counted(scenarios, 'scenario')}`
 }
 
 function scenarioWords({ holds, misses, unsteady, unread }: Report['totals']['scenarios'], paint: Paint): string[] {

@@ -1,0 +1,90 @@
+import { createHash } from 'node:crypto'
+import { encodedMap } from '@jridgewell/trace-mapping'
+import type { ScenarioPlan } from '@/core/scenario'
+import type { Library, Sheet } from '@/core/sheet'
+import { tokenContexts, type TokenBook } from '@/core/tokens'
+import type { ClockKind } from '@/stage'
+import type { CompiledComponent } from '@/source'
+import type { PreparedComponent, PreparedLibrary } from '../prepare'
+import type { RunEnvironment } from './environment'
+import { usedTokens } from './usedTokens'
+import { withoutBlocks } from './withoutBlocks'
+
+/** Blocks of a sheet that change nothing of what its cases or its scenarios come to. */
+const DESCRIBING = ['about', 'guide', 'examples', 'status']
+const OF_OTHER_RUNS = { cases: ['scenarios'], scenarios: ['spec', 'cover', 'without', 'scenarios', 'pictures'] }
+const SHOWS_NOTHING = new Set(['about', 'guide', 'examples', 'status', 'spec', 'scenarios', 'cover', 'pictures'])
+
+const hashOf = (parts: unknown): string => createHash('sha256').update(JSON.stringify(parts)).digest('hex')
+
+/** The ways from its sheets to its author's lines: evidence names them. */
+const placesOf = (places: CompiledComponent['places']) =>
+  [...places].map(([url, { file, map, lines }]) => [url, file, map && encodedMap(map), lines])
+
+/** What of other components' sheets counts in one: all that says how they are shown. */
+const nestedOf = (sheets: readonly Sheet[], { component }: CompiledComponent, slug: string) =>
+  sheets
+    .filter((each) => each.slug !== slug && each.slug in component.pieces)
+    .map(({ slug: nested, data }) => [nested, Object.entries(data).filter(([name]) => !SHOWS_NOTHING.has(name))])
+
+/** All contexts that tokens differ by; undefined where they are too many to go through. */
+function contextsOf(tokens: TokenBook): Record<string, string>[] | undefined {
+  const contexts = tokenContexts(tokens)
+  return contexts.length === tokens.modifiers.reduce((count, { values }) => count * values.length, 1)
+    ? contexts
+    : undefined
+}
+
+const libraryOf = ({ data: { viewport, tolerance, contexts, page } }: Library) => [viewport, tolerance, contexts, page]
+
+interface About {
+  environment: RunEnvironment
+  sheet: Sheet
+  library: Library
+  tokens: TokenBook
+  compiled: CompiledComponent
+}
+
+function common({ environment, sheet, library, tokens, compiled }: About, runs: keyof typeof OF_OTHER_RUNS) {
+  const contexts = contextsOf(tokens)
+  if (!contexts) return undefined
+  const text = withoutBlocks(sheet.source.text, [...DESCRIBING, ...OF_OTHER_RUNS[runs]])
+  const staged = JSON.stringify(compiled.component)
+  return [
+    environment,
+    runs,
+    sheet.file,
+    text,
+    staged,
+    placesOf(compiled.places),
+    nestedOf(library.sheets, compiled, sheet.slug),
+    libraryOf(library),
+    usedTokens(tokens, contexts, staged, text),
+  ]
+}
+
+/** Names everything that the results of a component's cases depend on; undefined where that cannot be known. */
+export function casesFingerprint(
+  environment: RunEnvironment,
+  { library, tokens }: PreparedLibrary,
+  { sheet, compiled, plan, isWhole }: PreparedComponent,
+): string | undefined {
+  if (!compiled) return undefined
+  // What is chosen, and how it is reached. That it is so follows from the sheet; which ones are taken does not.
+  const cases = plan.cases.map(({ key, settings, judged }) => [key, settings, judged])
+  const about = common({ environment, sheet, library, tokens, compiled }, 'cases')
+  return about && hashOf([about, cases, isWhole])
+}
+
+/** Names everything that a scenario's result depends on; undefined where that cannot be known. */
+export function scenarioFingerprint(
+  environment: RunEnvironment,
+  { library, tokens }: Pick<PreparedLibrary, 'library' | 'tokens'>,
+  { sheet, compiled }: { sheet: Sheet; compiled: CompiledComponent },
+  { scenario }: ScenarioPlan,
+  { clock, repeat = 1 }: { clock: ClockKind; repeat?: number | undefined },
+): string | undefined {
+  const lines = [scenario.line, ...scenario.steps.map(({ line }) => line)]
+  const about = common({ environment, sheet, library, tokens, compiled }, 'scenarios')
+  return about && hashOf([about, sheet.data.scenarios[scenario.index], lines, clock, repeat])
+}

@@ -1,0 +1,5 @@
+export { runEnvironment, type RunEnvironment } from './environment'
+export { FolderKeeper } from './FolderKeeper'
+export type { Keeper } from './Keeper'
+export { KeptResults, type Performed } from './KeptResults'
+export type { KeptCases, KeptScenario } from './pack'

@@ -1,0 +1,75 @@
+import { gunzipSync, gzipSync } from 'node:zlib'
+import type { Lint } from '@/core/lint'
+import type { CaseResult, CheckResult } from '@/core/plan'
+import type { ScenarioResult } from '@/core/scenario'
+
+/** What a component's cases came to. */
+export interface KeptCases {
+  /** When the run began that found it, ISO 8601. */
+  since: string
+  results: readonly CaseResult[]
+  /** Lints that only a run can find. */
+  lints: readonly Lint[]
+  notes: readonly string[]
+}
+
+/** What a scenario came to. */
+export interface KeptScenario {
+  since: string
+  result: ScenarioResult
+}
+
+interface PackedCases extends Pick<KeptCases, 'since' | 'lints' | 'notes'> {
+  /** Most cases share what their checks came to: each once. */
+  checks: CheckResult[]
+  cases: [key: string, values: CaseResult['values'], checks: number[]][]
+}
+
+const write = (value: unknown): Uint8Array => gzipSync(JSON.stringify(value), { level: 1 })
+const read = <T>(bytes: Uint8Array): T | undefined => {
+  try {
+    return JSON.parse(gunzipSync(bytes).toString('utf8')) as T
+  } catch {
+    return undefined // cut off, or something else's file
+  }
+}
+
+export function packCases({ results, ...about }: KeptCases): Uint8Array {
+  const checks: CheckResult[] = []
+  const byObject = new Map<CheckResult, number>()
+  const byText = new Map<string, number>()
+  const placeOf = (check: CheckResult): number => {
+    let at = byObject.get(check)
+    if (at !== undefined) return at
+    const text = JSON.stringify(check)
+    at = byText.get(text)
+    if (at === undefined) byText.set(text, (at = checks.push(check) - 1))
+    byObject.set(check, at)
+    return at
+  }
+  const cases = results.map(({ key, values, checks: own }): PackedCases['cases'][number] => [
+    key,
+    values,
+    own.map(placeOf),
+  ])
+  return write({ ...about, checks, cases } satisfies PackedCases)
+}
+
+/** @returns undefined for bytes that were not packed so */
+export function unpackCases(bytes: Uint8Array): KeptCases | undefined {
+  const packed = read<PackedCases>(bytes)
+  if (!Array.isArray(packed?.cases) || !Array.isArray(packed.checks)) return undefined
+  const { cases, checks, ...about } = packed
+  return {
+    ...about,
+    results: cases.map(([key, values, own]) => ({ key, values, checks: own.map((at) => checks[at]!) })),
+  }
+}
+
+export const packScenario = (kept: KeptScenario): Uint8Array => write(kept)
+
+/** @returns undefined for bytes that were not packed so */
+export function unpackScenario(bytes: Uint8Array): KeptScenario | undefined {
+  const kept = read<KeptScenario>(bytes)
+  return typeof kept?.result?.name === 'string' ? kept : undefined
+}
