@@ -1,3 +1,4 @@
+import { posix } from 'node:path'
 import { Liquid, LiquidError } from 'liquidjs'
 import { textOf, type FileTree } from '@/core/sheet'
 import { errorSentence, type Problem } from '@/core/problem'
@@ -13,11 +14,28 @@ export function compileTemplate(tree: FileTree, file: string): { template: Templ
   return { template, problems: [...templateProblems(template)] }
 }
 
-/** Every template of the library, by its path as seen from the component's folder. */
+/** Tags that take in another template, whose name may be a value. */
+const TAKES_IN = /\{%-?\s*(?:render|include|layout)\s+(?:(["'])(.*?)\1|(?=[^"']))/g
+
+/** The templates of the library that one may take in, by their paths as seen from the component's folder: all where a name is a value. */
 function partialsFor(tree: FileTree, templateFile: string): Record<string, string> {
   const folder = templateFile.split('/').slice(0, -1)
-  const templates = tree.paths.filter((path) => path.endsWith('.liquid'))
-  return Object.fromEntries(templates.map((path) => [relativeTo(folder, path), textOf(tree, path)!]))
+  const all = new Map(
+    tree.paths.filter((path) => path.endsWith('.liquid')).map((path) => [relativeTo(folder, path), path] as const),
+  )
+  const found = new Map<string, string>()
+  const texts = [textOf(tree, templateFile)!]
+  for (let text = texts.pop(); text !== undefined; text = texts.pop())
+    for (const [, , name] of text.matchAll(TAKES_IN)) {
+      if (name === undefined) return Object.fromEntries([...all].map(([key, path]) => [key, textOf(tree, path)!]))
+      for (const key of [name, `${name}.liquid`].map((each) => posix.normalize(each))) {
+        const path = all.get(key)
+        if (path === undefined || found.has(key)) continue
+        found.set(key, textOf(tree, path)!)
+        texts.push(found.get(key)!)
+      }
+    }
+  return Object.fromEntries(found)
 }
 
 function relativeTo(folder: readonly string[], path: string): string {

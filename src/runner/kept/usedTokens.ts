@@ -3,7 +3,7 @@ import type { TokenBook } from '@/core/tokens'
 type Context = Readonly<Record<string, string>>
 
 /** Code and templates that may put a custom property's name together, or ask for all of them. */
-const MAY_NAME_ANY = /--["'`$\\]|--\{\{|getPropertyValue|computedStyleMap|cssRules|cssText/
+const MAY_NAME_ANY = /(?<![\w-])--(?:["'`$\\]|\{\{)|getPropertyValue|computedStyleMap|cssRules|cssText/
 
 const namesIn = (text: string) => text.match(/--[\w-]+/g) ?? []
 
