@@ -29,6 +29,8 @@ export const componentStateSchema = z.object({
   startedAt: z.string(),
   milliseconds: z.number(),
   browser: z.string(),
+  /** When its cases were read, where an earlier run did that, and nothing had changed since. */
+  readAt: z.string().optional(),
   /** The library's files have changed since. */
   isOutdated: z.boolean(),
   lints: z.array(made<Lint>()),
@@ -76,7 +78,11 @@ export const states = defineRoute({ method: 'GET', path: `${LIBRARY}/states`, an
 export const startRun = defineRoute({
   method: 'POST',
   path: `${LIBRARY}/runs`,
-  given: z.object({ components: z.array(z.string()).min(1).optional() }),
+  given: z.object({
+    components: z.array(z.string()).min(1).optional(),
+    /** Reads again what earlier runs have read, too. */
+    fresh: z.boolean().optional(),
+  }),
   answer: z.object({ run: z.string() }),
 })
 

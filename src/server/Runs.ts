@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import type { RunEvent } from '@/contract'
 import { BadInput } from '@/core/problem'
 import pLimit from 'p-limit'
-import { BrowserSource, NoBrowser, prepareLibrary, verifyLibrary } from '@/runner'
+import { BrowserSource, KeptResults, NoBrowser, prepareLibrary, runEnvironment, verifyLibrary } from '@/runner'
 import { homeFolder, type SourceWork } from '@/source'
 import {
   beat,
@@ -12,6 +12,7 @@ import {
   markInterrupted,
   RunRecorder,
   storeFault,
+  StoreKeeper,
   treeOfLibrary,
   unfinishedRun,
   type Connection,
@@ -41,6 +42,8 @@ const TELL_EVERY_MS = 60
 interface Part {
   slugs: readonly string[] | undefined
   whole: readonly string[]
+  /** What earlier runs have found does not count. */
+  isFresh: boolean
 }
 
 /** What is wrong with the store, where that is what an error comes from. */
@@ -61,7 +64,7 @@ export class Runs {
   ) {}
 
   /** Starts a run of a library, or of some of its components; gives back its id, or that of the run that is going on. */
-  start(libraryId: string, slugs: string[] | undefined): string {
+  start(libraryId: string, slugs: string[] | undefined, isFresh = false): string {
     const going = this.going(libraryId)
     if (going !== undefined) return going
     const id = randomUUID()
@@ -74,7 +77,7 @@ export class Runs {
         startedAt: new Date(),
         asked: slugs,
       })
-      await this.execute(run, recorder, { slugs, whole: [] })
+      await this.execute(run, recorder, { slugs, whole: [], isFresh })
     })
   }
 
@@ -92,7 +95,7 @@ export class Runs {
     return this.begin(id, libraryId, async (run) => {
       const recorder = await RunRecorder.resume(this.link, left)
       if (!recorder) throw new Error('another process goes on with it already')
-      await this.execute(run, recorder, { slugs: left.asked ?? undefined, whole: left.whole })
+      await this.execute(run, recorder, { slugs: left.asked ?? undefined, whole: left.whole, isFresh: false })
     })
   }
 
@@ -153,7 +156,19 @@ export class Runs {
     run.listeners.clear()
   }
 
-  private async execute(run: LiveRun, recorder: RunRecorder, { slugs, whole }: Part) {
+  /** Tells how far a run has come, as often as somebody can see it. */
+  private tellsProgress(run: LiveRun, startedAt: Date) {
+    let told = 0
+    return (done: number, total: number, slug: string) => {
+      const now = Date.now()
+      if (now - told < TELL_EVERY_MS && done < total) return
+      told = now
+      const msLeft = Math.round(((now - startedAt.getTime()) / done) * (total - done))
+      this.tell(run, { type: 'progress', done, total, slug, msLeft })
+    }
+  }
+
+  private async execute(run: LiveRun, recorder: RunRecorder, { slugs, whole, isFresh }: Part) {
     const { link } = this
     const startedAt = new Date()
     const beating = setInterval(() => void beat(link, run.id).catch(() => {}), BEAT_MS) // the next one tells it
@@ -167,22 +182,13 @@ export class Runs {
       const library = await prepareLibrary(tree, { components: slugs }, this.work)
       const prepared = { ...library, components: library.components.filter(({ sheet }) => !whole.includes(sheet.slug)) }
       const through = new WholeComponents(prepared, recorder)
-      let told = 0
+      const keeper = new StoreKeeper(link)
+      const environment = await runEnvironment().catch(() => undefined) // that there is no browser is told below
       const report = await verifyLibrary(browsers, prepared, {
         signal: run.stop.signal,
+        kept: environment && new KeptResults(environment, keeper, isFresh),
         onCase: (slug, result) => recorder.addCase(slug, result),
-        onProgress: (done, total, slug) => {
-          const now = Date.now()
-          if (now - told < TELL_EVERY_MS && done < total) return
-          told = now
-          this.tell(run, {
-            type: 'progress',
-            done,
-            total,
-            slug,
-            msLeft: Math.round(((now - startedAt.getTime()) / done) * (total - done)),
-          })
-        },
+        onProgress: this.tellsProgress(run, startedAt),
         onComponent: (tally) => {
           // A component that was stopped half way keeps the marks of the run before.
           if (run.stop.signal.aborted) return
@@ -196,6 +202,7 @@ export class Runs {
       })
       version = report.browser
       await through.written()
+      await keeper.prune()
       if (run.stop.signal.aborted) state = 'stopped'
       else if (browsers.isLost) [state, problem] = ['failed', WENT_DOWN]
     } catch (error) {

@@ -22,6 +22,7 @@ export async function componentStates(
       notes: state.notes,
       findings: state.findings,
       scenarios: state.scenarios,
+      ...(state.readAt !== undefined && { readAt: state.readAt }),
       marks: (await caseMarks(db, state.runId, state.slug)).map(
         ({ key, mark, misses }): [string, typeof mark, number] => [key, mark, misses],
       ),

@@ -34,5 +34,6 @@ export {
   type RunState,
 } from './runs'
 export { beat, BEAT_MS, markInterrupted } from './runLease'
+export { StoreKeeper } from './StoreKeeper'
 export { unfinishedRun, type UnfinishedRun } from './unfinishedRun'
 export { changesBetween, saveComponent, type Save, type Saved } from './save'

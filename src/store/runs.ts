@@ -23,6 +23,8 @@ export interface ComponentState {
   notes: string[]
   findings: Finding[]
   scenarios: ScenarioReport[]
+  /** When the run began, ISO 8601, that read its cases, where that was an earlier one. */
+  readAt?: string
 }
 
 export interface CaseMark {
@@ -130,6 +132,8 @@ export class RunRecorder {
       serial: this.serial,
       lints: report.lints,
       notes: report.notes,
+      // Cases come before their component's end; scenarios may still be under way.
+      readAt: tally.reused?.cases ? tally.reused.since : null,
     }
     const rows = report.findings.map((finding, position) => ({ runId: this.id, slug: tally.slug, position, finding }))
     await write(() =>
@@ -169,7 +173,7 @@ export async function latestStates(db: Database, libraryId: string): Promise<Com
     .orderBy(desc(runComponents.serial))
   const latest = [...new Map(rows.toReversed().map((row) => [row.run_components.slug, row])).values()]
   return Promise.all(
-    latest.map(async ({ run_components: { slug, lints, notes, scenarios }, runs: run }) => {
+    latest.map(async ({ run_components: { slug, lints, notes, scenarios, readAt }, runs: run }) => {
       const own = await db
         .select()
         .from(findings)
@@ -187,6 +191,7 @@ export async function latestStates(db: Database, libraryId: string): Promise<Com
         notes: notes as string[],
         findings: own.map(({ finding }) => finding as Finding),
         scenarios: scenarios as ScenarioReport[],
+        ...(readAt !== null && { readAt }),
       }
     }),
   )

@@ -132,11 +132,24 @@ export const runComponents = sqliteTable(
     scenarios: text({ mode: 'json' }).notNull().default([]),
     /** All its cases and scenarios are through: a run that is taken up again leaves it as it is. */
     isWhole: integer('is_whole', { mode: 'boolean' }).notNull().default(false),
+    /** When the run began, ISO 8601, that read its cases; null where this one did. */
+    readAt: text('read_at'),
   },
   (table) => [
     primaryKey({ columns: [table.runId, table.slug] }),
     index('run_components_latest').on(table.libraryId, table.slug, table.serial),
   ],
+)
+
+/** What runs came to, by what it depends on: nothing is read twice. Whatever is lost of it is read again. */
+export const keptResults = sqliteTable(
+  'kept_results',
+  {
+    key: text().primaryKey(),
+    bytes: blob({ mode: 'buffer' }).notNull(),
+    usedAt: integer('used_at', { mode: 'timestamp_ms' }).notNull(),
+  },
+  (table) => [index('kept_results_by_use').on(table.usedAt)],
 )
 
 /** What an expectation came to; the many cases with one outcome share its row. */

@@ -7,15 +7,24 @@ import { useRuns } from '../live'
 const whyUnfinished = ({ state, whole }: NonNullable<LibraryStates['unfinished']>) =>
   `The last run ${state === 'interrupted' ? 'was interrupted: Brelt ended while it ran' : 'was stopped'}. ${counted(whole, 'component')} ${whole === 1 ? 'is' : 'are'} through; the others are read.`
 
+const WHY_KEPT =
+  'Nothing had changed since an earlier run, so the last one took over what that had read. This reads all of it again.'
+
 /** What runs now, with the way to start and to stop it. */
 export function RunCell({ slugs, label }: { slugs?: string[] | undefined; label: string }) {
-  const { going, unfinished, verify, resume, stop } = useRuns()
+  const { going, states, unfinished, verify, resume, stop } = useRuns()
+  const isKept = states.some(({ slug, readAt }) => readAt !== undefined && (slugs?.includes(slug) ?? true))
   if (going.phase === 'idle') {
     return (
       <>
         {unfinished && (
           <button type="button" className="control" title={whyUnfinished(unfinished)} onClick={resume}>
             Resume the run
+          </button>
+        )}
+        {isKept && (
+          <button type="button" className="control" title={WHY_KEPT} onClick={() => verify(slugs, true)}>
+            Read again
           </button>
         )}
         <button type="button" className="control border-ink font-semibold" onClick={() => verify(slugs)}>

@@ -120,14 +120,24 @@ function Marks({ states }: { states: readonly ComponentState[] }) {
 function LastRead({ states }: { states: readonly ComponentState[] }) {
   const [latest] = states.toSorted((a, b) => b.startedAt.localeCompare(a.startedAt))
   if (!latest) return <span className="text-quiet">never</span>
+  const kept = states.filter(({ readAt }) => readAt !== undefined).map(({ readAt }) => readAt!)
   return (
-    <time dateTime={latest.startedAt}>
-      {new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' }).format(
-        new Date(latest.startedAt),
+    <>
+      <time dateTime={latest.startedAt}>{timeOf(latest.startedAt)}</time>
+      {kept.length > 0 && (
+        <span className="text-quiet">
+          , {kept.length === states.length ? 'all' : `${kept.length} of ${states.length}`} unchanged since{' '}
+          {timeOf(kept.toSorted()[0]!)}
+        </span>
       )}
-    </time>
+    </>
   )
 }
+
+const timeOf = (at: string) =>
+  new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' }).format(
+    new Date(at),
+  )
 
 function Switcher({
   label,

@@ -17,7 +17,8 @@ interface Runs {
   going: Going
   /** The last run, where it ended before it was through. */
   unfinished: LibraryStates['unfinished']
-  verify(components?: string[]): void
+  /** @param fresh what earlier runs have read is read again, too */
+  verify(components?: string[], fresh?: boolean): void
   /** Goes on with the unfinished run. */
   resume(): void
   stop(): void
@@ -63,8 +64,8 @@ export function RunProvider({ library, children }: { library: string; children: 
       isLoading,
       going,
       unfinished,
-      verify: (components) =>
-        void begin(call(ROUTES.startRun, { library }, { given: components ? { components } : {} })),
+      verify: (components, fresh = false) =>
+        void begin(call(ROUTES.startRun, { library }, { given: { ...(components && { components }), fresh } })),
       resume: () => unfinished && void begin(call(ROUTES.resumeRun, { library, run: unfinished.run })),
       stop,
     }),

@@ -10,5 +10,7 @@ export const POST = handled(async (request: Request, { params }: { params: Promi
   if ('refusal' in body) return body.refusal
   const unknown = body.data.components?.find((slug) => !opened.sheets.some((sheet) => sheet.slug === slug))
   if (unknown !== undefined) return notFound(`component "${unknown}"`)
-  return answer(ROUTES.startRun, { run: (await workspace()).runs.start(library, body.data.components) })
+  return answer(ROUTES.startRun, {
+    run: (await workspace()).runs.start(library, body.data.components, body.data.fresh),
+  })
 })

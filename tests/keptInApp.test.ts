@@ -1,0 +1,49 @@
+import { afterAll, beforeAll, expect, test } from '@jest/globals'
+import type { Page } from 'puppeteer-core'
+import { press, startApp, waitForText, type App } from './support/app'
+
+let app: App
+beforeAll(async () => {
+  app = await startApp()
+}, 60_000)
+afterAll(() => app.close())
+
+/** Starts a run by a button, and waits until it has ended. */
+async function run(page: Page, button: string) {
+  // Before that the page does not hear of it.
+  await page.waitForSelector('iframe[data-mounted], [data-live] iframe')
+  const before = await page.$eval('header time', (time) => time.getAttribute('datetime')).catch(() => null)
+  await press(page, 'button', button)
+  await page.waitForFunction(
+    (was) => {
+      const at = document.querySelector('header time')?.getAttribute('datetime')
+      return at !== undefined && at !== was && !document.querySelector('[aria-label="Run"]')
+    },
+    { timeout: 60_000 },
+    before,
+  )
+}
+
+test('what has not changed is taken over from the run that read it, told so, and read again when that is asked for', async () => {
+  const page = await app.open('/firnline/bunk-check/matrix')
+  await run(page, 'Verify')
+  const counts = () => page.$eval('[data-testid="counts"]', (element) => element.textContent)
+  const first = await counts()
+  expect(await page.$('aria/Read again[role="button"]')).toBeNull()
+
+  await run(page, 'Verify')
+  await waitForText(page, 'header', /, all unchanged since/)
+  expect(await counts()).toBe(first)
+
+  await run(page, 'Read again')
+  await page.waitForFunction(() => !document.querySelector('header')!.textContent!.includes('unchanged since'))
+  expect(await counts()).toBe(first)
+
+  // Another component's cases are not known by that.
+  await page.goto(`${app.address}/firnline/busy-veil/matrix`)
+  await run(page, 'Verify')
+  expect(await page.$('aria/Read again[role="button"]')).toBeNull()
+  await page.goto(`${app.address}/firnline`)
+  await run(page, 'Verify all')
+  await waitForText(page, 'header', /, 2 of \d+ unchanged since/)
+}, 150_000)
