@@ -153,7 +153,12 @@ class Run {
     if (!found || known || options.signal?.aborted || tally.notes.includes(WENT_DOWN)) return
     const { lints } = found
     const since = this.startedAt.toISOString()
-    await options.kept?.keepCases(prepared, component, { since, results, lints, notes: [...tally.notes] })
+    await options.kept?.keepCases(prepared, component, performed(options), {
+      since,
+      results,
+      lints,
+      notes: [...tally.notes],
+    })
   }
 
   /** Performs the scenarios of all components. */
@@ -206,7 +211,7 @@ async function findKnown(
   const { kept } = options
   if (!kept) return { cases, scenarios }
   for (const component of prepared.components) {
-    const known = await kept.casesOf(prepared, component)
+    const known = await kept.casesOf(prepared, component, performed(options))
     if (known) cases.set(component, known)
   }
   for (const job of jobs) {

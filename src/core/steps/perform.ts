@@ -32,6 +32,8 @@ export interface StepResult extends Outcome {
 export interface Performance {
   verdict: 'holds' | 'misses' | 'unread'
   steps: readonly StepResult[]
+  /** It took longer than it may: another time it might not. */
+  isGivenUp?: boolean
   events: readonly EventRecord[]
   /** How much virtual time passed, in ms. */
   duration: number

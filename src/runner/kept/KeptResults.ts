@@ -15,13 +15,22 @@ export class KeptResults {
     private readonly isFresh = false,
   ) {}
 
-  async casesOf(library: PreparedLibrary, component: PreparedComponent): Promise<KeptCases | undefined> {
-    const bytes = await this.#get(casesFingerprint(this.environment, library, component))
+  async casesOf(
+    library: PreparedLibrary,
+    component: PreparedComponent,
+    { clock }: Performed,
+  ): Promise<KeptCases | undefined> {
+    const bytes = await this.#get(casesFingerprint(this.environment, library, component, clock))
     return bytes && unpackCases(bytes)
   }
 
-  async keepCases(library: PreparedLibrary, component: PreparedComponent, found: KeptCases): Promise<void> {
-    const key = casesFingerprint(this.environment, library, component)
+  async keepCases(
+    library: PreparedLibrary,
+    component: PreparedComponent,
+    { clock }: Performed,
+    found: KeptCases,
+  ): Promise<void> {
+    const key = casesFingerprint(this.environment, library, component, clock)
     if (key !== undefined && isCertain(found)) await this.keeper.put(key, packCases(found))
   }
 
@@ -32,9 +41,7 @@ export class KeptResults {
 
   async keepScenario(library: PreparedLibrary, job: ScenarioJob, how: Performed, found: KeptScenario): Promise<void> {
     const key = this.#keyOf(library, job, how)
-    // One that could not be performed, or came out in two ways, is performed again.
-    const isCertain = found.result.verdict === 'holds' || found.result.verdict === 'misses'
-    if (key !== undefined && isCertain && found.result.clock === how.clock)
+    if (key !== undefined && isSure(found) && found.result.clock === how.clock)
       await this.keeper.put(key, packScenario(found))
   }
 
@@ -53,6 +60,10 @@ export interface Performed {
   clock: ClockKind
   repeat?: number | undefined
 }
+
+/** One that could not be performed, that came out in two ways, or that was given up, is performed again. */
+const isSure = ({ result: { verdict, performance } }: KeptScenario): boolean =>
+  (verdict === 'holds' || verdict === 'misses') && !performance.isGivenUp
 
 /** What could not be read may be read the next time: a machine was too busy, or a page was lost. */
 const isCertain = ({ results }: KeptCases): boolean =>

@@ -13,7 +13,7 @@ export interface RunEnvironment {
   program: string
   /** The browser's version, as `156.0.8078.108`. */
   browser: string
-  /** The machine: its system, and the fonts that are installed. */
+  /** The machine: its system, language and time zone, the browser's build, and the fonts that are installed. */
   machine: string
 }
 
@@ -33,8 +33,10 @@ export async function runEnvironment(): Promise<RunEnvironment | undefined> {
     if (browser === undefined) return undefined
     const program = readFileSync(join(/* turbopackIgnore: true */ homeFolder(), 'dist', 'program'), 'utf8')
     const names = fonts.stdout.split('\n').toSorted().join('\n')
-    const machine = `${platform()} ${arch()} ${createHash('sha256').update(names).digest('hex')}`
-    return { program, browser, machine }
+    const { LANG, LANGUAGE, LC_ALL } = process.env
+    const { timeZone } = new Intl.DateTimeFormat().resolvedOptions()
+    const place = [platform(), arch(), LANG, LANGUAGE, LC_ALL, timeZone, version.stdout.trim(), names]
+    return { program, browser, machine: createHash('sha256').update(JSON.stringify(place)).digest('hex') }
   } catch {
     return undefined
   }

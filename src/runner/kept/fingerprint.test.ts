@@ -1,4 +1,4 @@
-import { beforeAll, describe, expect, test } from '@jest/globals'
+import { beforeAll, describe, expect, jest, test } from '@jest/globals'
 import { overlay, treeOf, type FileTree } from '@/core/sheet'
 import { prepareLibrary } from '../prepare'
 import { scenarioJobs } from '../scenario'
@@ -87,7 +87,7 @@ async function fingerprints({ tree = treeOf(FILES), environment = ENVIRONMENT, .
   const found = new Map<string, string | undefined>()
   for (const component of components) {
     const { sheet, compiled } = component
-    found.set(sheet.slug, casesFingerprint(environment, prepared, component))
+    found.set(sheet.slug, casesFingerprint(environment, prepared, component, how.clock ?? 'engine'))
     for (const { plan } of scenarioJobs({ sheet, library, tokens, ...compiled!, viewport: library.data.viewport }))
       found.set(
         plan.scenario.name,
@@ -210,7 +210,7 @@ describe('what a change can touch, and nothing else, is found out anew', () => {
     ['another browser', { environment: { ...ENVIRONMENT, browser: '157.0.0.0' } }, EVERYTHING],
     ['other programs of ours', { environment: { ...ENVIRONMENT, program: 'p2' } }, EVERYTHING],
     ['another machine, or other fonts', { environment: { ...ENVIRONMENT, machine: 'linux x64 more' } }, EVERYTHING],
-    ['another clock', { clock: 'page' }, ['It stays', 'It shines', 'It rings']],
+    ['another clock', { clock: 'page' }, EVERYTHING],
     ['more performances', { repeat: 3 }, ['It stays', 'It shines', 'It rings']],
   ])('%s', async (_, given, touched) => {
     const after = await fingerprints(given)
@@ -229,5 +229,15 @@ describe('what a change can touch, and nothing else, is found out anew', () => {
       await fingerprints({ tree: overlay(tree, tokens('alone', '#0000aa')) }),
     ]
     expect(differing(one, two)).toEqual(BELL.toSorted())
+  })
+
+  test('code that asks for the time of day is known for that hour only', async () => {
+    const tree = overlay(treeOf(FILES), edit('components/bell/bell.js', '4', 'new Date().getHours()'))
+    const now = jest.spyOn(Date.prototype, 'toISOString').mockReturnValue('2026-11-28T10:59:59.000Z')
+    const one = await fingerprints({ tree })
+    expect(differing(one, await fingerprints({ tree }))).toEqual([])
+    now.mockReturnValue('2026-11-28T11:00:00.000Z')
+    expect(differing(one, await fingerprints({ tree }))).toEqual(BELL.toSorted())
+    now.mockRestore()
   })
 })

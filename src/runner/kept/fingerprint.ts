@@ -35,27 +35,35 @@ function contextsOf(tokens: TokenBook): Record<string, string>[] | undefined {
     : undefined
 }
 
+/** What asks for the time of day may come to something else an hour later. */
+const TELLS_TIME = /\b(Date|Temporal)\b|["'](now|today)["']/
+
+const hourOf = (staged: string) => (TELLS_TIME.test(staged) ? new Date().toISOString().slice(0, 13) : '')
+
 const libraryOf = ({ data: { viewport, tolerance, contexts, page } }: Library) => [viewport, tolerance, contexts, page]
 
 interface About {
   environment: RunEnvironment
+  clock: ClockKind
   sheet: Sheet
   library: Library
   tokens: TokenBook
   compiled: CompiledComponent
 }
 
-function common({ environment, sheet, library, tokens, compiled }: About, runs: keyof typeof OF_OTHER_RUNS) {
+function common({ environment, clock, sheet, library, tokens, compiled }: About, runs: keyof typeof OF_OTHER_RUNS) {
   const contexts = contextsOf(tokens)
   if (!contexts) return undefined
   const text = withoutBlocks(sheet.source.text, [...DESCRIBING, ...OF_OTHER_RUNS[runs]])
   const staged = JSON.stringify(compiled.component)
   return [
     environment,
+    clock,
     runs,
     sheet.file,
     text,
     staged,
+    hourOf(staged),
     placesOf(compiled.places),
     nestedOf(library.sheets, compiled, sheet.slug),
     libraryOf(library),
@@ -68,11 +76,12 @@ export function casesFingerprint(
   environment: RunEnvironment,
   { library, tokens }: PreparedLibrary,
   { sheet, compiled, plan, isWhole }: PreparedComponent,
+  clock: ClockKind,
 ): string | undefined {
   if (!compiled) return undefined
   // What is chosen, and how it is reached. That it is so follows from the sheet; which ones are taken does not.
   const cases = plan.cases.map(({ key, settings, judged }) => [key, settings, judged])
-  const about = common({ environment, sheet, library, tokens, compiled }, 'cases')
+  const about = common({ environment, clock, sheet, library, tokens, compiled }, 'cases')
   return about && hashOf([about, cases, isWhole])
 }
 
@@ -85,6 +94,6 @@ export function scenarioFingerprint(
   { clock, repeat = 1 }: { clock: ClockKind; repeat?: number | undefined },
 ): string | undefined {
   const lines = [scenario.line, ...scenario.steps.map(({ line }) => line)]
-  const about = common({ environment, sheet, library, tokens, compiled }, 'scenarios')
-  return about && hashOf([about, sheet.data.scenarios[scenario.index], lines, clock, repeat])
+  const about = common({ environment, clock, sheet, library, tokens, compiled }, 'scenarios')
+  return about && hashOf([about, sheet.data.scenarios[scenario.index], lines, repeat])
 }

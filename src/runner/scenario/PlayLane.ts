@@ -58,7 +58,7 @@ export class PlayLane {
         return player.perform(plan, noting)
       })
     } catch (error) {
-      if (error instanceof OutOfTime) return nothing(plan, error.message, reached, 'misses')
+      if (error instanceof OutOfTime) return { ...nothing(plan, error.message, reached, 'misses'), isGivenUp: true }
       if (error instanceof CannotStart) return nothing(plan, error.message)
       return nothing(plan, `its page was lost: ${(error as Error).message}`, reached)
     }
