@@ -2,6 +2,7 @@ import { fork, type ChildProcess, type ForkOptions } from 'node:child_process'
 import { join } from 'node:path'
 import { homeFolder } from '../home'
 import type { FromProcess, ToProcess } from './protocol'
+import { STARTED_BY } from './serveWork'
 
 export interface WorkLimits {
   /** Longest that one piece of work may take, in ms of processor time. */
@@ -109,7 +110,7 @@ export class WorkProcess<Ask, Answer, Question = never, Reply = never> {
     const child = fork(join(/* turbopackIgnore: true */ homeFolder(), 'dist', `${program}.mjs`), args, {
       ...(cwd !== undefined && { cwd }),
       execArgv: limits.memory === undefined ? [] : [`--max-old-space-size=${limits.memory}`],
-      env: { ...process.env, ...env, NODE_OPTIONS: '' },
+      env: { ...process.env, ...env, NODE_OPTIONS: '', [STARTED_BY]: String(process.pid) },
       serialization: 'advanced',
       stdio: ['ignore', 'ignore', 'pipe', 'ipc'],
     })

@@ -5,13 +5,16 @@ import type { FromProcess, ToProcess } from './protocol'
 // What runs here may never give way: a thread beside it ends the process when its time is over, or when who started it has gone.
 const WATCH = `
 const { workerData } = require('node:worker_threads')
-const limit = new Float64Array(workerData)
-const parent = process.ppid
+const { parent, buffer } = workerData
+const limit = new Float64Array(buffer)
 setInterval(() => {
   const { user, system } = process.cpuUsage()
   if (process.ppid !== parent) process.kill(process.pid, 'SIGKILL')
   else if (limit[0] > 0 && (user + system) / 1000 > limit[0]) process.kill(process.pid, 'SIGALRM')
 }, 100)`
+
+/** Names the process that has started this one. */
+export const STARTED_BY = 'BRELT_STARTED_BY'
 
 const takenMs = () => {
   const { user, system } = process.cpuUsage()
@@ -28,7 +31,12 @@ export function serveWork<Ask, Answer, Question = never, Reply = never>(
   const waiting = new Map<number, (reply: Reply) => void>()
   let lastCall = 0
   const limit = new Float64Array(new SharedArrayBuffer(8))
-  new Worker(WATCH, { eval: true, workerData: limit.buffer })
+  // Who started it may have gone before this is reached.
+  if (!process.connected) process.exit()
+  new Worker(WATCH, {
+    eval: true,
+    workerData: { parent: Number(process.env[STARTED_BY]), buffer: limit.buffer },
+  }).unref()
   const send = (message: FromProcess<Answer, Question>) => void process.send!(message)
   // What is loaded may hold on to something: without a parent there is nothing left to do.
   process.on('disconnect', () => process.exit())
