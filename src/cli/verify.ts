@@ -1,6 +1,6 @@
 import { existsSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { parseWhere, type Box } from '@/core/matrix'
+import { parseWhere } from '@/core/matrix'
 import { BadInput } from '@/core/problem'
 import { exitStatus, REPORTERS, type Report, type ReportFormat } from '@/core/report'
 import type { Cover } from '@/core/sheet'
@@ -12,6 +12,7 @@ import {
   prepareLibrary,
   runEnvironment,
   verifyLibrary,
+  WholeRun,
 } from '@/runner'
 import { openFolder } from '@/source'
 import { paintFor } from './paint'
@@ -40,33 +41,44 @@ export interface VerifyArguments {
 export async function verify(folder: string, given: VerifyArguments): Promise<number> {
   const where = given.where === undefined ? undefined : parseWhere(given.where)
   if (where?.problems.length) throw new BadInput(where.problems)
+  const { format, out, cache = join(folder, '.brelt', 'cache'), fresh = false, ...options } = given
+  const tree = openFolder(folder, { trustConfig: given.trustConfig })
   const browsers = new BrowserSource(launchChromium)
-  const cache = given.cache ?? join(folder, '.brelt', 'cache')
   // It starts while the library is prepared, where one is certainly needed. That there is none is told only where the library is in order.
-  if (given.fresh || !existsSync(cache)) browsers.get().catch(() => {})
-  const environment = runEnvironment().catch(() => undefined)
-  const prepared = await prepare(folder, given, where?.box).catch(async (error: unknown) => {
+  if (fresh || !existsSync(cache)) browsers.get().catch(() => {})
+  const keeper = new FolderKeeper(cache)
+  const start = performance.now()
+  const startedAt = new Date().toISOString()
+  const environment = await runEnvironment().catch(() => undefined)
+  const whole = environment && WholeRun.of(tree, environment, keeper, options)
+  const known = fresh ? undefined : await whole?.report()
+  if (known) {
+    print({ ...known, startedAt, milliseconds: Math.round(performance.now() - start) }, format, out)
+    return exitStatus(known)
+  }
+  const selection = { components: given.component, cover: given.cover, where: where?.box }
+  const prepared = await prepareLibrary(whole?.tree ?? tree, selection).catch(async (error: unknown) => {
     await browsers.close()
     throw error
   })
+  const kept = environment && new KeptResults(environment, keeper, fresh)
   const stop = new AbortController()
   const onInterrupt = () => stop.abort()
   process.once('SIGINT', onInterrupt)
   process.once('SIGTERM', onInterrupt)
   const progress = makeProgress()
-  const keeper = new FolderKeeper(cache)
-  const known = await environment
   try {
     const report = await verifyLibrary(browsers, prepared, {
       workers: given.workers,
       repeat: given.repeat,
       clock: given.clock,
-      kept: known && new KeptResults(known, keeper, given.fresh),
+      kept,
       signal: stop.signal,
       onProgress: progress.show,
     })
     progress.end()
-    print(report, given)
+    print(report, format, out)
+    if (kept && !stop.signal.aborted && !browsers.isLost) await whole?.keep(report, prepared, kept)
     await keeper.prune()
     if (stop.signal.aborted) process.stderr.write('Stopped: this is what was found so far.\n')
     if (browsers.isLost) process.stderr.write('The browser went down again and again: this is what was found before.\n')
@@ -77,10 +89,7 @@ export async function verify(folder: string, given: VerifyArguments): Promise<nu
   }
 }
 
-const prepare = async (folder: string, { component, cover, trustConfig }: VerifyArguments, where: Box | undefined) =>
-  prepareLibrary(openFolder(folder, { trustConfig }), { components: component, cover, where })
-
-function print(report: Report, { format, out }: VerifyArguments) {
+function print(report: Report, format: ReportFormat, out: string | undefined) {
   const text = REPORTERS.get(format)!.write(report, paintFor(process.stdout))
   if (out === undefined) process.stdout.write(text)
   else writeFileSync(out, text)

@@ -20,4 +20,4 @@ export {
   type ScenarioJob,
   type ScenarioOptions,
 } from './scenario'
-export { FolderKeeper, KeptResults, runEnvironment, type Keeper, type RunEnvironment } from './kept'
+export { FolderKeeper, KeptResults, runEnvironment, WholeRun, type Keeper, type RunEnvironment } from './kept'

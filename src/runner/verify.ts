@@ -150,7 +150,11 @@ class Run {
     }
     tally.lints.push(...(found?.lints ?? []))
     // What is left out after a fault, or when somebody stops, is not what its cases come to.
-    if (!found || known || options.signal?.aborted || tally.notes.includes(WENT_DOWN)) return
+    if (known) return
+    if (!found || options.signal?.aborted || tally.notes.includes(WENT_DOWN)) {
+      if (options.kept) options.kept.isWhole = false
+      return
+    }
     const { lints } = found
     const since = this.startedAt.toISOString()
     await options.kept?.keepCases(prepared, component, performed(options), {

@@ -25,6 +25,8 @@ export interface CompiledComponent {
   component: Omit<StageComponent, 'isolated'>
   /** By the address of each sheet. */
   places: ReadonlyMap<string, StylePlaces>
+  /** Some of its code stands outside of the library, in packages. */
+  readsOutside: boolean
 }
 
 /** Where a line of a compiled sheet stands in the file that its author wrote; undefined for a sheet that is not the library's. */
@@ -103,7 +105,11 @@ export async function compileComponent(
     place: stage.place,
   }
   return {
-    compiled: { component, places: new Map(work.styles.map((each) => [each.sheet.url, each.places])) },
+    compiled: {
+      component,
+      readsOutside: code?.compiled.readsOutside ?? false,
+      places: new Map(work.styles.map((each) => [each.sheet.url, each.places])),
+    },
     problems: [],
   }
 }

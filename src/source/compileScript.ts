@@ -7,7 +7,7 @@ import { textOf, type FileTree } from '@/core/sheet'
 import type { Problem } from '@/core/problem'
 import { nowReading } from './apart'
 import { ASSET_LOADERS } from './assetLoaders'
-import { ENTRIES, entryOf, fromTree } from './fromTree'
+import { ENTRIES, entryOf, fromTree, SHARED } from './fromTree'
 import { addressOf, isAddress } from './addresses'
 import { isBare } from './PackageReach'
 import { BundlerDown, runBundler } from './runBundler'
@@ -19,6 +19,8 @@ export interface CompiledScript {
   /** Of each module, the files that it leads to, itself among them. */
   reach: ReadonlyMap<string, ReadonlySet<string>>
   problems: Problem[]
+  /** Some of it stands outside of the library, in packages. */
+  readsOutside: boolean
 }
 
 // A component is compiled again at each keystroke in its other files, and in each of its contexts.
@@ -97,15 +99,20 @@ async function bundle(
     )
     const ending = (end: string) => outputFiles.find((file) => file.path.endsWith(end))?.text
     const css = ending('.css')
+    const inputs = Object.keys(metafile.inputs).map(pathInLibrary)
     const compiled = {
+      readsOutside: inputs.some((input) => !tree.paths.includes(input) && !isOurs(input)),
       text: ending('.js')!,
       reach: reachIn(metafile, paths),
       problems,
       ...(css !== undefined && { styles: { css, map: traceOf(ending('.css.map')!) } }),
     }
-    return { inputs: Object.keys(metafile.inputs).map(pathInLibrary), compiled }
+    return { inputs, compiled }
   } catch (error) {
-    return { inputs: [], compiled: { reach: new Map(), problems: [...problems, ...faultsIn(error, paths[0]!)] } }
+    return {
+      inputs: [],
+      compiled: { reach: new Map(), readsOutside: false, problems: [...problems, ...faultsIn(error, paths[0]!)] },
+    }
   }
 }
 
@@ -124,6 +131,9 @@ function faultsIn(error: unknown, file: string): Problem[] {
     message: plainFault(text),
   }))
 }
+
+/** What the bundler takes from us: values that are defined, the entry of several modules, the React that all share. */
+const isOurs = (input: string) => /^<define:/.test(input) || input.includes(ENTRIES) || input.startsWith(`${SHARED}:`)
 
 function reachIn({ inputs }: Metafile, paths: readonly string[]): CompiledScript['reach'] {
   const imports = new Map(Object.entries(inputs).map(([name, input]) => [pathInLibrary(name), input.imports]))

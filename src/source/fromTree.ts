@@ -13,7 +13,7 @@ import { styleText } from './styleText'
 
 /** Files that are not on disk: uploaded ones, and what somebody has just made in the interface. */
 const SPACE = 'library'
-const SHARED = 'shared-react'
+export const SHARED = 'shared-react'
 const REACT = /^react(-dom)?(\/(jsx-runtime|jsx-dev-runtime|client))?$/
 
 const LOADERS: Record<string, Loader> = {

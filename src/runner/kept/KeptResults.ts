@@ -8,6 +8,9 @@ import { packCases, packScenario, unpackCases, unpackScenario, type KeptCases, t
 
 /** Results of earlier runs of what has not changed since. */
 export class KeptResults {
+  /** All that was found out could be kept. */
+  isWhole = true
+
   constructor(
     readonly environment: RunEnvironment,
     private readonly keeper: Keeper,
@@ -32,6 +35,7 @@ export class KeptResults {
   ): Promise<void> {
     const key = casesFingerprint(this.environment, library, component, clock)
     if (key !== undefined && isCertain(found)) await this.keeper.put(key, packCases(found))
+    else this.isWhole = false
   }
 
   async scenarioOf(library: PreparedLibrary, job: ScenarioJob, how: Performed): Promise<KeptScenario | undefined> {
@@ -43,6 +47,7 @@ export class KeptResults {
     const key = this.#keyOf(library, job, how)
     if (key !== undefined && isSure(found) && found.result.clock === how.clock)
       await this.keeper.put(key, packScenario(found))
+    else this.isWhole = false
   }
 
   async #get(key: string | undefined): Promise<Uint8Array | undefined> {

@@ -15,6 +15,8 @@ const DESCRIBING = ['about', 'guide', 'examples', 'status']
 const OF_OTHER_RUNS = { cases: ['scenarios'], scenarios: ['spec', 'cover', 'without', 'scenarios', 'pictures'] }
 const SHOWS_NOTHING = new Set(['about', 'guide', 'examples', 'status', 'spec', 'scenarios', 'cover', 'pictures'])
 
+type Staged = Pick<CompiledComponent, 'component' | 'places'>
+
 const hashOf = (parts: unknown): string => createHash('sha256').update(JSON.stringify(parts)).digest('hex')
 
 /** The ways from its sheets to its author's lines: evidence names them. */
@@ -22,7 +24,7 @@ const placesOf = (places: CompiledComponent['places']) =>
   [...places].map(([url, { file, map, lines }]) => [url, file, map && encodedMap(map), lines])
 
 /** What of other components' sheets counts in one: all that says how they are shown. */
-const nestedOf = (sheets: readonly Sheet[], { component }: CompiledComponent, slug: string) =>
+const nestedOf = (sheets: readonly Sheet[], { component }: Staged, slug: string) =>
   sheets
     .filter((each) => each.slug !== slug && each.slug in component.pieces)
     .map(({ slug: nested, data }) => [nested, Object.entries(data).filter(([name]) => !SHOWS_NOTHING.has(name))])
@@ -38,7 +40,10 @@ function contextsOf(tokens: TokenBook): Record<string, string>[] | undefined {
 /** What asks for the time of day may come to something else an hour later. */
 const TELLS_TIME = /\b(Date|Temporal)\b|["'](now|today)["']/
 
-const hourOf = (staged: string) => (TELLS_TIME.test(staged) ? new Date().toISOString().slice(0, 13) : '')
+/** React is not asked: it tells the time to nobody. */
+export const tellsTime = ({ component: { react: _, ...own } }: Staged): boolean => TELLS_TIME.test(JSON.stringify(own))
+
+const hourOf = (staged: Staged) => (tellsTime(staged) ? new Date().toISOString().slice(0, 13) : '')
 
 const libraryOf = ({ data: { viewport, tolerance, contexts, page } }: Library) => [viewport, tolerance, contexts, page]
 
@@ -48,7 +53,7 @@ interface About {
   sheet: Sheet
   library: Library
   tokens: TokenBook
-  compiled: CompiledComponent
+  compiled: Staged
 }
 
 function common({ environment, clock, sheet, library, tokens, compiled }: About, runs: keyof typeof OF_OTHER_RUNS) {
@@ -63,7 +68,7 @@ function common({ environment, clock, sheet, library, tokens, compiled }: About,
     sheet.file,
     text,
     staged,
-    hourOf(staged),
+    hourOf(compiled),
     placesOf(compiled.places),
     nestedOf(library.sheets, compiled, sheet.slug),
     libraryOf(library),
@@ -89,7 +94,7 @@ export function casesFingerprint(
 export function scenarioFingerprint(
   environment: RunEnvironment,
   { library, tokens }: Pick<PreparedLibrary, 'library' | 'tokens'>,
-  { sheet, compiled }: { sheet: Sheet; compiled: CompiledComponent },
+  { sheet, compiled }: { sheet: Sheet; compiled: Staged },
   { scenario }: ScenarioPlan,
   { clock, repeat = 1 }: { clock: ClockKind; repeat?: number | undefined },
 ): string | undefined {

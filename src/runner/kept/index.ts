@@ -1,5 +1,6 @@
 export { runEnvironment, type RunEnvironment } from './environment'
 export { FolderKeeper } from './FolderKeeper'
 export type { Keeper } from './Keeper'
+export { WholeRun } from './WholeRun'
 export { KeptResults, type Performed } from './KeptResults'
 export type { KeptCases, KeptScenario } from './pack'

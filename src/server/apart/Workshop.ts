@@ -45,12 +45,17 @@ export class Workshop implements SourceWork {
 
   async compile({ slug, file }: Sheet, { tree }: Library, { more = [], isForRun = false }: CompileOptions = {}) {
     const options = { more: [...more], isForRun }
-    const { component, places, problems } = await this.do('compile', { slug, options }, { tree, at: file })
+    const {
+      component,
+      readsOutside = false,
+      places,
+      problems,
+    } = await this.do('compile', { slug, options }, { tree, at: file })
     if (!component) return { problems }
     const revived = (places ?? []).map(
       ([url, { map, ...rest }]) => [url, { ...rest, map: map && new TraceMap(map) }] as const,
     )
-    return { compiled: { component, places: new Map(revived) }, problems }
+    return { compiled: { component, readsOutside, places: new Map(revived) }, problems }
   }
 
   lint({ slug, file }: Sheet, { tree }: Library, _: TokenBook) {

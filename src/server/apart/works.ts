@@ -36,7 +36,14 @@ export const WORKS = {
   compile: async (subject: Subject, { slug, options }: { slug: string; options: CompileOptions }) => {
     const { sheet, library } = await subjectOf(subject, slug)
     const { compiled, problems } = await workHere.compile(sheet, library, options)
-    return { problems, ...(compiled && { component: compiled.component, places: asSent(compiled.places) }) }
+    return {
+      problems,
+      ...(compiled && {
+        component: compiled.component,
+        readsOutside: compiled.readsOutside,
+        places: asSent(compiled.places),
+      }),
+    }
   },
   lint: async (subject: Subject, { slug }: { slug: string }) => {
     const { sheet, library, tokens } = await subjectOf(subject, slug)
