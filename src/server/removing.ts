@@ -1,7 +1,7 @@
 import { userInfo } from 'node:os'
 import { nestedSlugs, othersOf } from '@/core/plan'
 import { BadInput } from '@/core/problem'
-import { componentFiles, readSheet, resolvePath, withTexts, type Library, type Sheet } from '@/core/sheet'
+import { componentFiles, LIBRARY_FILE, readSheet, resolvePath, withTexts, type Library, type Sheet } from '@/core/sheet'
 import { bringBackComponent, listRemovedComponents, removeComponent, type Connection } from '@/store'
 import type { Workspace } from './Workspace'
 
@@ -62,7 +62,7 @@ function othersThatNeed({ sheets }: Library, slug: string): Sheet[] {
 /** What stands in its folder or is named by its sheet, and is used by nothing else of the library. */
 function ownFiles({ tree: { paths }, sheets, data }: Library, sheet: Sheet): string[] {
   const shared = new Set([
-    ...[...data.styles, ...data.tokens, ...data.guides].map((path) => resolvePath('library.yaml', path) ?? path),
+    ...[...data.styles, ...data.tokens, ...data.guides].map((path) => resolvePath(LIBRARY_FILE, path) ?? path),
     ...sheets.flatMap((each) => (each === sheet ? [] : componentFiles(each, paths))),
   ])
   return componentFiles(sheet, paths).filter((path) => !shared.has(path))

@@ -52,7 +52,8 @@ function subjectOf(name: TreeName | undefined, filesOf: (id: number) => Promise<
       const isSame = Object.keys(texts).length === 0
       if (isSame) return base.opened
       if (!changesComponents(base.opened, texts)) return open(await tree())
-      if (Object.keys(texts).some((path) => path.endsWith(SHEET_SUFFIX))) nowReading(Object.keys(texts)[0]!)
+      const sheet = Object.keys(texts).find((path) => path.endsWith(SHEET_SUFFIX))
+      if (sheet !== undefined) nowReading(sheet)
       return { ...base.opened, library: withTexts(base.opened.library, texts).library }
     },
   }
