@@ -151,18 +151,10 @@ class Run {
     tally.lints.push(...(found?.lints ?? []))
     // What is left out after a fault, or when somebody stops, is not what its cases come to.
     if (known) return
-    if (!found || options.signal?.aborted || tally.notes.includes(WENT_DOWN)) {
-      if (options.kept) options.kept.isWhole = false
-      return
-    }
-    const { lints } = found
-    const since = this.startedAt.toISOString()
-    await options.kept?.keepCases(prepared, component, performed(options), {
-      since,
-      results,
-      lints,
-      notes: [...tally.notes],
-    })
+    const isThrough = found && !options.signal?.aborted && !tally.notes.includes(WENT_DOWN)
+    const { notes } = tally
+    const kept = isThrough ? { since: this.startedAt.toISOString(), results, lints: found.lints, notes } : undefined
+    await options.kept?.keepCases(prepared, component, performed(options), kept)
   }
 
   /** Performs the scenarios of all components. */

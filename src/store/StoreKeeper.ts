@@ -1,5 +1,6 @@
 import { asc, eq, inArray, sql } from 'drizzle-orm'
 import type { Keeper } from '@/runner'
+import { inBatches } from './libraries'
 import type { Connection } from './open'
 import { keptResults } from './schema'
 
@@ -9,16 +10,15 @@ const REMOVED_AT_ONCE = 200
 
 /** Keeps what runs came to in the store. */
 export class StoreKeeper implements Keeper {
+  readonly #used = new Set<string>()
+
   constructor(private readonly connection: Connection) {}
 
   async get(key: string): Promise<Uint8Array | undefined> {
-    const { db, write } = this.connection
+    const { db } = this.connection
     const [row] = await db.select({ bytes: keptResults.bytes }).from(keptResults).where(eq(keptResults.key, key))
     if (!row) return undefined
-    // What has not been used for longest goes first.
-    await write(async () => {
-      await db.update(keptResults).set({ usedAt: new Date() }).where(eq(keptResults.key, key))
-    })
+    this.#used.add(key)
     return new Uint8Array(row.bytes)
   }
 
@@ -34,6 +34,11 @@ export class StoreKeeper implements Keeper {
   async prune(most = MAX_BYTES): Promise<void> {
     const { db, write } = this.connection
     await write(async () => {
+      // What has not been used for longest goes first.
+      const used = [...this.#used]
+      await inBatches(used, (some) =>
+        db.update(keptResults).set({ usedAt: new Date() }).where(inArray(keptResults.key, some)),
+      )
       for (;;) {
         const [sum] = await db.select({ bytes: sql<number>`coalesce(sum(length(bytes)), 0)` }).from(keptResults)
         if (sum!.bytes <= most) return

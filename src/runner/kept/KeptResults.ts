@@ -8,8 +8,8 @@ import { packCases, packScenario, unpackCases, unpackScenario, type KeptCases, t
 
 /** Results of earlier runs of what has not changed since. */
 export class KeptResults {
-  /** All that was found out could be kept. */
-  isWhole = true
+  #isWhole = true
+  readonly #keys = new Map<object, string | undefined>()
 
   constructor(
     readonly environment: RunEnvironment,
@@ -18,45 +18,62 @@ export class KeptResults {
     private readonly isFresh = false,
   ) {}
 
+  /** All that was found out could be kept. */
+  get isWhole(): boolean {
+    return this.#isWhole
+  }
+
   async casesOf(
     library: PreparedLibrary,
     component: PreparedComponent,
-    { clock }: Performed,
+    how: Performed,
   ): Promise<KeptCases | undefined> {
-    const bytes = await this.#get(casesFingerprint(this.environment, library, component, clock))
+    const bytes = await this.#get(this.#keyOfCases(library, component, how))
     return bytes && unpackCases(bytes)
   }
 
+  /** @param found undefined where the cases were not read to their end */
   async keepCases(
     library: PreparedLibrary,
     component: PreparedComponent,
-    { clock }: Performed,
-    found: KeptCases,
+    how: Performed,
+    found: KeptCases | undefined,
   ): Promise<void> {
-    const key = casesFingerprint(this.environment, library, component, clock)
-    if (key !== undefined && isCertain(found)) await this.keeper.put(key, packCases(found))
-    else this.isWhole = false
+    const key = this.#keyOfCases(library, component, how)
+    if (key !== undefined && found && isCertain(found)) await this.keeper.put(key, packCases(found))
+    else this.#isWhole = false
   }
 
   async scenarioOf(library: PreparedLibrary, job: ScenarioJob, how: Performed): Promise<KeptScenario | undefined> {
-    const bytes = await this.#get(this.#keyOf(library, job, how))
+    const bytes = await this.#get(this.#keyOfScenario(library, job, how))
     return bytes && unpackScenario(bytes)
   }
 
   async keepScenario(library: PreparedLibrary, job: ScenarioJob, how: Performed, found: KeptScenario): Promise<void> {
-    const key = this.#keyOf(library, job, how)
+    const key = this.#keyOfScenario(library, job, how)
     if (key !== undefined && isSure(found) && found.result.clock === how.clock)
       await this.keeper.put(key, packScenario(found))
-    else this.isWhole = false
+    else this.#isWhole = false
   }
 
   async #get(key: string | undefined): Promise<Uint8Array | undefined> {
     return key === undefined || this.isFresh ? undefined : this.keeper.get(key)
   }
 
-  #keyOf(library: PreparedLibrary, { setup, plan }: ScenarioJob, how: Performed): string | undefined {
-    const { sheet, component, places } = setup
-    return scenarioFingerprint(this.environment, library, { sheet, compiled: { component, places } }, plan, how)
+  #keyOfCases(library: PreparedLibrary, component: PreparedComponent, { clock }: Performed) {
+    return this.#once(component, () => casesFingerprint(this.environment, library, component, clock))
+  }
+
+  #keyOfScenario(library: PreparedLibrary, job: ScenarioJob, how: Performed) {
+    const { sheet, component, places } = job.setup
+    const about = { sheet, compiled: { component, places } }
+    return this.#once(job, () => scenarioFingerprint(this.environment, library, about, job.plan, how))
+  }
+
+  /** What is kept at a run's end is kept under what it was asked for by at its beginning, whatever time it is by then. */
+  #once(subject: object, make: () => string | undefined): string | undefined {
+    if (!this.#keys.has(subject)) this.#keys.set(subject, make())
+    return this.#keys.get(subject)
   }
 }
 

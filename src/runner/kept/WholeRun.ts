@@ -1,7 +1,5 @@
-import { createHash } from 'node:crypto'
 import { existsSync, readFileSync } from 'node:fs'
 import { dirname, join, resolve } from 'node:path'
-import { gunzipSync, gzipSync } from 'node:zlib'
 import { reportSchema, type Report } from '@/core/report'
 import { isPackaged, type FileTree } from '@/core/sheet'
 import type { PreparedLibrary } from '../prepare'
@@ -9,8 +7,8 @@ import type { RunEnvironment } from './environment'
 import { tellsTime } from './fingerprint'
 import type { Keeper } from './Keeper'
 import type { KeptResults } from './KeptResults'
-
-const hashOf = (bytes: Uint8Array | string) => createHash('sha256').update(bytes).digest('hex')
+import { hashOf } from './hashOf'
+import { unzip, zip } from './zipped'
 
 /** Files in a library's folder and above it that decide what its code means. */
 const AROUND = [
@@ -71,12 +69,8 @@ export class WholeRun {
   /** The report of the same run, as it came out before. */
   async report(): Promise<Report | undefined> {
     const bytes = this.key === undefined ? undefined : await this.keeper.get(this.key)
-    if (!bytes) return undefined
-    try {
-      return reportSchema.parse(JSON.parse(gunzipSync(bytes).toString('utf8')))
-    } catch {
-      return undefined // cut off, or of another version
-    }
+    // One of another version is none.
+    return bytes && reportSchema.safeParse(unzip(bytes)).data
   }
 
   /** Keeps a report, where nothing of it can come out otherwise as long as the files are the same. */
@@ -87,6 +81,6 @@ export class WholeRun {
       const { cases, scenarios, reused } = component
       return { ...component, reused: { cases, scenarios: scenarios.length, since: reused?.since ?? report.startedAt } }
     })
-    await this.keeper.put(this.key, gzipSync(JSON.stringify({ ...report, components: known }), { level: 1 }))
+    await this.keeper.put(this.key, zip({ ...report, components: known }))
   }
 }

@@ -1,11 +1,11 @@
 import { execFile } from 'node:child_process'
-import { createHash } from 'node:crypto'
 import { readFileSync } from 'node:fs'
 import { arch, platform } from 'node:os'
 import { join } from 'node:path'
 import { promisify } from 'node:util'
 import { homeFolder } from '@/source'
 import { browserProgram } from '../chromium'
+import { hashOf } from './hashOf'
 
 /** What every result depends on, whatever component it is of. */
 export interface RunEnvironment {
@@ -36,7 +36,7 @@ export async function runEnvironment(): Promise<RunEnvironment | undefined> {
     const { LANG, LANGUAGE, LC_ALL } = process.env
     const { timeZone } = new Intl.DateTimeFormat().resolvedOptions()
     const place = [platform(), arch(), LANG, LANGUAGE, LC_ALL, timeZone, version.stdout.trim(), names]
-    return { program, browser, machine: createHash('sha256').update(JSON.stringify(place)).digest('hex') }
+    return { program, browser, machine: hashOf(JSON.stringify(place)) }
   } catch {
     return undefined
   }

@@ -1,4 +1,3 @@
-import { createHash } from 'node:crypto'
 import { encodedMap } from '@jridgewell/trace-mapping'
 import type { ScenarioPlan } from '@/core/scenario'
 import type { Library, Sheet } from '@/core/sheet'
@@ -7,6 +6,7 @@ import type { ClockKind } from '@/stage'
 import type { CompiledComponent } from '@/source'
 import type { PreparedComponent, PreparedLibrary } from '../prepare'
 import type { RunEnvironment } from './environment'
+import { hashOf } from './hashOf'
 import { usedTokens } from './usedTokens'
 import { withoutBlocks } from './withoutBlocks'
 
@@ -17,7 +17,7 @@ const SHOWS_NOTHING = new Set(['about', 'guide', 'examples', 'status', 'spec', '
 
 type Staged = Pick<CompiledComponent, 'component' | 'places'>
 
-const hashOf = (parts: unknown): string => createHash('sha256').update(JSON.stringify(parts)).digest('hex')
+const printOf = (parts: unknown): string => hashOf(JSON.stringify(parts))
 
 /** The ways from its sheets to its author's lines: evidence names them. */
 const placesOf = (places: CompiledComponent['places']) =>
@@ -87,7 +87,7 @@ export function casesFingerprint(
   // What is chosen, and how it is reached. That it is so follows from the sheet; which ones are taken does not.
   const cases = plan.cases.map(({ key, settings, judged }) => [key, settings, judged])
   const about = common({ environment, clock, sheet, library, tokens, compiled }, 'cases')
-  return about && hashOf([about, cases, isWhole])
+  return about && printOf([about, cases, isWhole])
 }
 
 /** Names everything that a scenario's result depends on; undefined where that cannot be known. */
@@ -100,5 +100,5 @@ export function scenarioFingerprint(
 ): string | undefined {
   const lines = [scenario.line, ...scenario.steps.map(({ line }) => line)]
   const about = common({ environment, clock, sheet, library, tokens, compiled }, 'scenarios')
-  return about && hashOf([about, sheet.data.scenarios[scenario.index], lines, repeat])
+  return about && printOf([about, sheet.data.scenarios[scenario.index], lines, repeat])
 }

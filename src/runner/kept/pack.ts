@@ -1,7 +1,7 @@
-import { gunzipSync, gzipSync } from 'node:zlib'
 import type { Lint } from '@/core/lint'
 import type { CaseResult, CheckResult } from '@/core/plan'
 import type { ScenarioResult } from '@/core/scenario'
+import { unzip, zip } from './zipped'
 
 /** What a component's cases came to. */
 export interface KeptCases {
@@ -25,15 +25,6 @@ interface PackedCases extends Pick<KeptCases, 'since' | 'lints' | 'notes'> {
   cases: [key: string, values: CaseResult['values'], checks: number[]][]
 }
 
-const write = (value: unknown): Uint8Array => gzipSync(JSON.stringify(value), { level: 1 })
-const read = <T>(bytes: Uint8Array): T | undefined => {
-  try {
-    return JSON.parse(gunzipSync(bytes).toString('utf8')) as T
-  } catch {
-    return undefined // cut off, or something else's file
-  }
-}
-
 export function packCases({ results, ...about }: KeptCases): Uint8Array {
   const checks: CheckResult[] = []
   const byObject = new Map<CheckResult, number>()
@@ -52,12 +43,12 @@ export function packCases({ results, ...about }: KeptCases): Uint8Array {
     values,
     own.map(placeOf),
   ])
-  return write({ ...about, checks, cases } satisfies PackedCases)
+  return zip({ ...about, checks, cases } satisfies PackedCases)
 }
 
 /** @returns undefined for bytes that were not packed so */
 export function unpackCases(bytes: Uint8Array): KeptCases | undefined {
-  const packed = read<PackedCases>(bytes)
+  const packed = unzip(bytes) as PackedCases | undefined
   if (!Array.isArray(packed?.cases) || !Array.isArray(packed.checks)) return undefined
   const { cases, checks, ...about } = packed
   return {
@@ -66,10 +57,10 @@ export function unpackCases(bytes: Uint8Array): KeptCases | undefined {
   }
 }
 
-export const packScenario = (kept: KeptScenario): Uint8Array => write(kept)
+export const packScenario = (kept: KeptScenario): Uint8Array => zip(kept)
 
 /** @returns undefined for bytes that were not packed so */
 export function unpackScenario(bytes: Uint8Array): KeptScenario | undefined {
-  const kept = read<KeptScenario>(bytes)
+  const kept = unzip(bytes) as KeptScenario | undefined
   return typeof kept?.result?.name === 'string' ? kept : undefined
 }

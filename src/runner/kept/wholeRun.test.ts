@@ -84,9 +84,10 @@ const runOf = ({ environment = ENVIRONMENT, options = {} }: Run = {}) =>
 
 async function keep({ isSure = true, ...run }: Run = {}) {
   const whole = runOf(run)
+  const prepared = await prepareLibrary(whole.tree)
   const results = new KeptResults(ENVIRONMENT, keeper)
-  results.isWhole = isSure
-  await whole.keep(REPORT, await prepareLibrary(whole.tree), results)
+  if (!isSure) await results.keepCases(prepared, prepared.components[0]!, { clock: 'engine' }, undefined)
+  await whole.keep(REPORT, prepared, results)
 }
 
 test('the report of the same files is known, and says since when', async () => {

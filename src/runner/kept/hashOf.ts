@@ -1,0 +1,4 @@
+import { createHash } from 'node:crypto'
+
+/** SHA-256, in hexadecimal. */
+export const hashOf = (bytes: Uint8Array | string): string => createHash('sha256').update(bytes).digest('hex')
