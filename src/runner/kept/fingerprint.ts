@@ -7,7 +7,7 @@ import type { CompiledComponent } from '@/source'
 import type { PreparedComponent, PreparedLibrary } from '../prepare'
 import type { RunEnvironment } from './environment'
 import { hashOf } from './hashOf'
-import { usedTokens } from './usedTokens'
+import { namesOf, usedTokens, type Names } from './usedTokens'
 import { withoutBlocks } from './withoutBlocks'
 
 /** Blocks of a sheet that change nothing of what its cases or its scenarios come to. */
@@ -43,7 +43,27 @@ const TELLS_TIME = /\b(Date|Temporal)\b|["'](now|today)["']/
 /** React is not asked: it tells the time to nobody. */
 export const tellsTime = ({ component: { react: _, ...own } }: Staged): boolean => TELLS_TIME.test(JSON.stringify(own))
 
-const hourOf = (staged: Staged) => (tellsTime(staged) ? new Date().toISOString().slice(0, 13) : '')
+const hour = () => new Date().toISOString().slice(0, 13)
+
+/** What is known of a component as it is staged, which its cases and all its scenarios share. */
+interface StagedPrint {
+  print: string
+  isTimed: boolean
+  names: Names
+}
+
+const prints = new WeakMap<Staged['component'], StagedPrint>()
+
+function stagedPrint(staged: Staged): StagedPrint {
+  const { component, places } = staged
+  let known = prints.get(component)
+  if (!known) {
+    const text = JSON.stringify(component)
+    known = { print: printOf([text, placesOf(places)]), isTimed: tellsTime(staged), names: namesOf(text) }
+    prints.set(component, known)
+  }
+  return known
+}
 
 const libraryOf = ({ data: { viewport, tolerance, contexts, page } }: Library) => [viewport, tolerance, contexts, page]
 
@@ -60,19 +80,18 @@ function common({ environment, clock, sheet, library, tokens, compiled }: About,
   const contexts = contextsOf(tokens)
   if (!contexts) return undefined
   const text = withoutBlocks(sheet.source.text, [...DESCRIBING, ...OF_OTHER_RUNS[runs]])
-  const staged = JSON.stringify(compiled.component)
+  const { print, isTimed, names } = stagedPrint(compiled)
   return [
     environment,
     clock,
     runs,
     sheet.file,
     text,
-    staged,
-    hourOf(compiled),
-    placesOf(compiled.places),
+    print,
+    isTimed && hour(),
     nestedOf(library.sheets, compiled, sheet.slug),
     libraryOf(library),
-    usedTokens(tokens, contexts, staged, text),
+    usedTokens(tokens, contexts, names, text),
   ]
 }
 
