@@ -75,6 +75,7 @@ const bundles = () =>
       outfile: 'dist/postcss.mjs',
     }),
     build({ ...node, sourcemap: false, entryPoints: ['src/source/sass/worker.ts'], outfile: 'dist/sass.mjs' }),
+    build({ ...node, sourcemap: false, entryPoints: ['src/runner/pictures/worker.ts'], outfile: 'dist/pictures.mjs' }),
     // In pieces, so that a command loads only what it needs; with its packages, since a thousand small files load in half a second.
     build({
       ...node,

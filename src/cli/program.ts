@@ -5,6 +5,7 @@ import { TOKEN_FORMATS } from '@/core/tokens'
 import { NoBrowser } from '@/runner'
 import { homeFolder } from '@/source'
 import { databaseFile, storeFault } from '@/store'
+import { approve, type ApproveArguments } from './approve'
 import { check } from './check'
 import { draft, type DraftArguments } from './draft'
 import { init, type InitArguments } from './init'
@@ -21,6 +22,12 @@ const count = (text: string): number => {
   if (!Number.isInteger(number) || number < 1 || number > 16)
     throw new InvalidArgumentError('must be a whole number from 1 to 16')
   return number
+}
+
+const groupNumber = (text: string, before: readonly number[] = []): number[] => {
+  const number = Number(text)
+  if (!Number.isInteger(number) || number < 1) throw new InvalidArgumentError('must be the number of a group')
+  return [...before, number]
 }
 
 export const program = new Command('brelt')
@@ -60,11 +67,26 @@ program
     '--cache <folder>',
     "where results are kept, so that nothing is read twice (default: .brelt/cache in the library's folder)",
   )
+  .option('--pictures', 'take pictures of the cases that sheets name, and hold them against the approved ones')
   .option('--fresh', 'read everything again, whatever was found before')
   .addOption(trust())
   .addOption(format([...REPORTERS.keys()]))
   .option('--out <file>', 'write the report there')
   .action((folder: string, given: VerifyArguments) => finish(verify(folder, given)))
+
+program
+  .command('approve')
+  .description('make pictures as they are now the ones that later ones are held against')
+  .argument('<folder>', "the library's folder")
+  .option('--component <slug...>', 'only of these components')
+  .option('--group <n...>', 'only these groups of changed pictures, as verify numbers them', groupNumber)
+  .option('--case <key...>', 'only of these cases')
+  .option('--rig', 'also what is approved for another rig only: this one’s pictures are kept beside')
+  .option('--by <name>', 'who approves (default: as git has it)')
+  .option('--note <text>', 'why')
+  .option('--cache <folder>', "where results are kept (default: .brelt/cache in the library's folder)")
+  .addOption(trust())
+  .action((folder: string, given: ApproveArguments) => finish(approve(folder, given)))
 
 program
   .command('check')

@@ -10,9 +10,13 @@ import {
   KeptResults,
   launchChromium,
   prepareLibrary,
+  rigOf,
   runEnvironment,
   verifyLibrary,
   WholeRun,
+  type PictureOptions,
+  type PreparedLibrary,
+  type RunEnvironment,
 } from '@/runner'
 import { openFolder } from '@/source'
 import { paintFor } from './paint'
@@ -33,6 +37,8 @@ export interface VerifyArguments {
   cache?: string
   /** What was found before does not count. */
   fresh?: boolean
+  /** Takes pictures, and holds them against the approved ones. */
+  pictures?: boolean
   format: ReportFormat
   out?: string
 }
@@ -73,6 +79,7 @@ export async function verify(folder: string, given: VerifyArguments): Promise<nu
       repeat: given.repeat,
       clock: given.clock,
       kept,
+      pictures: given.pictures ? picturesOn(environment, prepared) : undefined,
       signal: stop.signal,
       onProgress: progress.show,
     })
@@ -87,6 +94,13 @@ export async function verify(folder: string, given: VerifyArguments): Promise<nu
     progress.end()
     await browsers.close()
   }
+}
+
+/** @throws Error where it cannot be told what this machine's pictures depend on */
+export function picturesOn(environment: RunEnvironment | undefined, { library }: PreparedLibrary): PictureOptions {
+  if (!environment)
+    throw new Error('the browser does not tell its version, without which pictures cannot be held against others')
+  return { rig: rigOf(environment, library.data.viewport) }
 }
 
 function print(report: Report, format: ReportFormat, out: string | undefined) {

@@ -2,6 +2,7 @@ import type { Plan, PlannedCase, Readings, Request } from '@/core/plan'
 import type { Library, Tolerance, Viewport } from '@/core/sheet'
 import type { TokenBook } from '@/core/tokens'
 import type { CompiledComponent } from '@/source'
+import type { PictureTaker } from './pictures'
 import type { StagePage } from './StagePage'
 
 /** Reads more than rules ask for. */
@@ -27,4 +28,6 @@ export interface RunSetup {
   /** For what steps put into slots. */
   library: Library
   surveyor?: Surveyor
+  /** Takes pictures, where they are asked for. */
+  pictures?: PictureTaker
 }

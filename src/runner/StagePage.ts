@@ -12,6 +12,7 @@ import {
 } from '@/stage'
 import { atMost } from './atMost'
 import { isGone } from './BrowserSource'
+import { inTurn } from './inTurn'
 import { PageWatch } from './PageWatch'
 import { ProcessTime } from './ProcessTime'
 import { caseForReader, componentForReader } from './forReader'
@@ -38,6 +39,7 @@ export class StagePage implements ReadablePage {
 
   private constructor(
     private readonly browser: Browser,
+    readonly viewport: Viewport,
     private readonly root: CDPSession,
     private readonly browserContextId: string,
     private readonly session: CDPSession,
@@ -62,14 +64,14 @@ export class StagePage implements ReadablePage {
     const root = await rootSession(browser)
     const { browserContextId } = await root.send('Target.createBrowserContext')
     const session = await openTarget(browser, { browserContextId })
-    const stage = new StagePage(browser, root, browserContextId, session)
-    await stage.prepare(viewport)
+    const stage = new StagePage(browser, viewport, root, browserContextId, session)
+    await stage.prepare()
     await stage.load()
     return stage
   }
 
-  private async prepare(viewport: Viewport) {
-    const { session } = this
+  private async prepare() {
+    const { session, viewport } = this
     session.on('Runtime.bindingCalled', ({ payload }) => this.#watch.beat(Number(payload)))
     session.on('Inspector.targetCrashed', () => this.#watch.crash())
     answerRequests(session, stagePage(`${START}()`))
@@ -222,6 +224,37 @@ export class StagePage implements ReadablePage {
 
   traceOf(index: number) {
     return this.ask('traceOf', index)
+  }
+
+  /** What each case paints, from its own corner, in px. */
+  outlines() {
+    return this.ask('outlines')
+  }
+
+  /** Puts cases on a sheet, with all images decoded. */
+  async spread(...given: Parameters<ReaderStage['spread']>): Promise<void> {
+    await this.ask('spread', ...given)
+    await this.ask('decodeImages')
+  }
+
+  turnTo(top: number) {
+    return this.ask('turnTo', top)
+  }
+
+  get isIsolated(): boolean {
+    return this.#component?.isolated ?? false
+  }
+
+  /** What the window shows now, down to a height in px, as PNG. */
+  async picture(height: number): Promise<Uint8Array> {
+    const clip = { x: 0, y: 0, width: this.viewport.width, height, scale: 1 }
+    const part = height < this.viewport.height && { clip }
+
+    // Pages of one browser that do so at a time may wait for each other for ever.
+    return inTurn(this.browser, async () => {
+      const taken = this.session.send('Page.captureScreenshot', { format: 'png', optimizeForSpeed: true, ...part })
+      return Buffer.from((await this.watched(taken, false)).data, 'base64')
+    })
   }
 
   async clear(): Promise<void> {

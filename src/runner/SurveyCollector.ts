@@ -26,6 +26,8 @@ export interface SurveyAim {
   own: readonly string[]
   /** What the plan reads by itself, in every case. */
   base: readonly Request[]
+  /** What is read besides, in every case. */
+  extra?: readonly Request[]
   /** Tokens as the browser computes them, and what styles could tell cases apart by, are gathered too. */
   isForDrafting?: boolean
   /** Declared properties that are passed over. */
@@ -46,7 +48,7 @@ export class SurveyCollector implements Surveyor {
     /** What styles declare, by part, then property: the values as written. */
     readonly declared = new Map<string, Map<string, Set<string>>>(),
   ) {
-    this.#requests = new Map(aim.base.map((request) => [requestKey(request), request]))
+    this.#requests = new Map([...aim.base, ...(aim.extra ?? [])].map((request) => [requestKey(request), request]))
     this.addDeclared()
   }
 
@@ -76,6 +78,15 @@ export class SurveyCollector implements Surveyor {
       cases.forEach(({ key }, at) => this.#features.set(key, features[at]!))
     }
     return [...this.#requests.values()].slice(this.aim.base.length)
+  }
+
+  /** What was read of a case, as far as it could be. */
+  readOf(key: string): { part: string; reading: string; text: string }[] {
+    const texts = this.rows.get(key)?.texts
+    return [...this.#requests].flatMap(([name, { part, reading }]) => {
+      const text = texts?.get(name)
+      return typeof text === 'string' ? [{ part, reading: reading.text, text }] : []
+    })
   }
 
   private addDeclared() {

@@ -32,6 +32,8 @@ export type ReadingStore = Map<string, Map<string, Measured>>
 export interface ChunkResult {
   results: CaseResult[]
   waiting: Waiting[]
+  /** Why a case could not be brought about, by its place. */
+  failures: Readonly<Record<number, string>>
   /** What is to be known about how cases were brought about. */
   notes: string[]
   isSettled: boolean
@@ -95,7 +97,7 @@ export async function runChunk(
     judged.results.map(({ key, checks }) => ({ caseIndex: placeOf.get(key)!, checks })),
   )
   for (const result of judged.results) result.checks = result.checks.map((check) => found.get(check) ?? check)
-  return { ...judged, notes: Object.values(notes), isSettled }
+  return { ...judged, failures, notes: Object.values(notes), isSettled }
 }
 
 /** Judges cases that were read; those compared with what was not read yet wait. */

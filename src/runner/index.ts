@@ -7,7 +7,8 @@ export { openLibrary, prepareLibrary, type PreparedComponent, type PreparedLibra
 export { LONGEST_LOSS_MS } from './runComponent'
 export { stagePage, STAGE_POLICY, stageProgram } from './stageProgram'
 export { surveyComponent, type SurveyOptions } from './survey'
-export { verifyLibrary, type VerifyOptions } from './verify'
+export { referenceOf, type PictureOptions } from './pictures'
+export { verifyLibrary, type ComponentPictures, type VerifyOptions } from './verify'
 export {
   filmScenario,
   PlayLane,
@@ -20,4 +21,4 @@ export {
   type ScenarioJob,
   type ScenarioOptions,
 } from './scenario'
-export { FolderKeeper, KeptResults, runEnvironment, WholeRun, type Keeper, type RunEnvironment } from './kept'
+export { FolderKeeper, KeptResults, rigOf, runEnvironment, WholeRun, type Keeper, type RunEnvironment } from './kept'

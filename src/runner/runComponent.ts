@@ -16,6 +16,7 @@ import { remember, runChunk, type ReadingStore, type Waiting } from './chunk'
 import { judgeWaiting } from './judgeWaiting'
 import { CASES_PER_CHUNK, divide, DOCUMENTS_PER_CHUNK, type Chunk } from './divide'
 import { compareWithEngine } from './reading'
+import type { WindowPicture } from './pictures'
 import { runInputCases, type InputResult } from './scenario'
 import { MOUNT_LIMIT_MS } from './PageWatch'
 import { MAX_HANGS, Recovery } from './Recovery'
@@ -81,6 +82,7 @@ class ComponentRun {
   #notes = new Map<string, number>()
   #trial: StateTrial
   #isCompared = false
+  #windows: [planned: PlannedCase, picture: WindowPicture][] = []
   inventory: Inventory = EMPTY_INVENTORY
 
   constructor(
@@ -119,6 +121,8 @@ class ComponentRun {
     for (const result of this.#held) if (!this.#trial.isReplaced(result.key)) this.listener.onCase(result)
     for (const result of this.#acted) this.listener.onCase(result)
     if (this.listener.signal?.aborted) return
+    // After all others: what real input has brought about is what counts.
+    for (const [planned, picture] of this.#windows) await this.setup.pictures?.takeActed(planned, picture)
     const waiting = this.#waiting.filter(({ isActed, planned }) => isActed || !this.#trial.isReplaced(planned.key))
     for (const result of judgeWaiting(plan, waiting, this.#store)) this.listener.onCase(result)
   }
@@ -219,6 +223,7 @@ class ComponentRun {
     if (!read.isSettled) this.incident('its animations did not settle: they go on changing it')
     for (const note of read.notes) this.#notes.set(note, (this.#notes.get(note) ?? 0) + 1)
     for (const message of await page.incidents()) this.incident(message)
+    await this.setup.pictures?.take(page, cases, (at) => read.failures[at] !== undefined)
     for (const result of read.results) this.deliver(result)
     this.#waiting.push(...read.waiting)
   }
@@ -236,7 +241,10 @@ class ComponentRun {
     const { signal } = this.listener
     const setup = { ...this.setup, sheet: plan.sheet, library }
     const elsewhere = (key: string, request: string) => this.#store.get(key)?.get(request) ?? ('later' as const)
-    await runInputCases(this.pools.plays, setup, plan, cases, { elsewhere, ...(signal && { signal }) }, (read) => {
+    const { pictures } = this.setup
+    const isPictured = pictures && ((planned: PlannedCase) => pictures.wants(planned))
+    const how = { elsewhere, ...(signal && { signal }), ...(isPictured && { isPictured }) }
+    await runInputCases(this.pools.plays, setup, plan, cases, how, (read) => {
       if (this.#trial.isSample(read.planned.key)) this.#trial.takeReal(read)
       else this.takeActed(read)
     })
@@ -248,7 +256,8 @@ class ComponentRun {
       if (planned.judged) this.#acted.push(read.result)
       return
     }
-    const { plan, surveyor } = this.setup
+    const { plan, surveyor, pictures } = this.setup
+    if (read.picture && pictures) this.#windows.push([planned, read.picture])
     remember(plan, planned, read.readings, this.#store)
     // A survey knows what was forced: that is not so.
     if (surveyor && (surveyor.takesActed || this.#trial.isReplaced(planned.key)))

@@ -1,13 +1,14 @@
 import type { Browser } from 'puppeteer-core'
 import type { CaseResult } from '@/core/plan'
-import { ComponentTally, makeReport, type Report } from '@/core/report'
+import type { PictureResult } from '@/core/picture'
+import { ComponentTally, makeReport, type PictureTally, type Report } from '@/core/report'
 import type { ScenarioResult } from '@/core/scenario'
 import type { ClockKind } from '@/stage'
 import type { PreparedComponent, PreparedLibrary } from './prepare'
 import { BrowserSource } from './BrowserSource'
-import { defaultClock } from './clock'
 import { inOrder } from './inOrder'
-import type { KeptCases, KeptResults, KeptScenario, Performed } from './kept'
+import { findKnown, performed, type KeptResults, type Known } from './kept'
+import { PictureRun, type PictureOptions } from './pictures'
 import { openPools, type RunPools } from './pools'
 import { runScenarios, scenarioJobs, type ScenarioJob } from './scenario'
 import { verifyComponent } from './verifyComponent'
@@ -22,6 +23,10 @@ export interface VerifyOptions {
   clock?: ClockKind | undefined
   /** What earlier runs have found: what has not changed since is not read again. */
   kept?: KeptResults | undefined
+  /** That pictures are taken, and held against the approved ones. */
+  pictures?: PictureOptions | undefined
+  /** Called with a component's pictures. */
+  onPictures?(slug: string, pictures: ComponentPictures): void
   /** Called with each scenario as it is through. */
   onScenario?(slug: string, result: ScenarioResult): void
   /** Called with each case as it is judged. */
@@ -30,6 +35,12 @@ export interface VerifyOptions {
   onProgress?(done: number, total: number, slug: string): void
   /** Called when a component is through, also one that was stopped half way. */
   onComponent?(tally: ComponentTally): void
+}
+
+/** A component's pictures, and how to get at them. */
+export interface ComponentPictures extends PictureTally {
+  /** A picture that is not the same as the approved one, as PNG; undefined where it is not known any more. */
+  png(picture: string): Promise<Uint8Array | undefined>
 }
 
 const WENT_DOWN = 'the browser went down: another was started, and what it was reading was read again'
@@ -49,6 +60,7 @@ export async function verifyLibrary(
     if (run.isAllKnown) await run.all()
     else await run.inPages(browsers)
   } finally {
+    await run.close()
     if (browsers !== browser) await browsers.close()
   }
   const { name } = prepared.library.data
@@ -72,6 +84,7 @@ class Run {
     private readonly startedAt: Date,
     private readonly jobs: readonly ScenarioJob[],
     private readonly known: Known,
+    private readonly pictures: PictureRun | undefined,
   ) {
     this.tallies = prepared.components.map(tallyOf)
     const judged = ({ plan }: PreparedComponent) => plan.cases.filter((each) => each.judged).length
@@ -80,7 +93,9 @@ class Run {
 
   static async begin(prepared: PreparedLibrary, options: VerifyOptions, startedAt: Date): Promise<Run> {
     const jobs = prepared.withScenarios ? jobsOf(prepared) : []
-    return new Run(prepared, options, startedAt, jobs, await findKnown(prepared, jobs, options))
+    const pictures = options.pictures && new PictureRun(prepared, options.pictures)
+    const known = await findKnown(prepared, jobs, options.kept, performed(options, pictures), pictures)
+    return new Run(prepared, options, startedAt, jobs, known, pictures)
   }
 
   /** Nothing is left to be read. */
@@ -140,7 +155,10 @@ class Run {
     }
     const known = this.known.cases.get(component)
     this.working.add(tally)
-    const found = known ?? (await verifyComponent(pools!, prepared, component, tally, onCase, options.signal))
+    const { signal } = options
+    const how = { signal, pictures: this.pictures }
+    const found = known ? undefined : await verifyComponent(pools!, prepared, component, tally, onCase, how)
+    const taken = known?.pictures ?? (found?.pictures && [...found.pictures.results.values()])
     this.working.delete(tally)
     known?.results.forEach(onCase)
     ordered.flush()
@@ -148,13 +166,37 @@ class Run {
       tally.notes.push(...known.notes)
       tally.reuse({ cases: known.results.length, since: known.since })
     }
-    tally.lints.push(...(found?.lints ?? []))
+    tally.lints.push(...(known?.lints ?? found?.lints ?? []))
+    if (taken) await this.takePictures(component, tally, taken, found?.pictures?.pngs ?? new Map())
     // What is left out after a fault, or when somebody stops, is not what its cases come to.
     if (known) return
-    const isThrough = found && !options.signal?.aborted && !tally.notes.includes(WENT_DOWN)
+    const isThrough = found && !signal?.aborted && !tally.notes.includes(WENT_DOWN)
     const { notes } = tally
-    const kept = isThrough ? { since: this.startedAt.toISOString(), results, lints: found.lints, notes } : undefined
-    await options.kept?.keepCases(prepared, component, performed(options), kept)
+    const pictures = taken && { pictures: taken }
+    const about = { since: this.startedAt.toISOString(), notes, ...pictures }
+    const kept = isThrough ? { ...about, results, lints: found.lints } : undefined
+    await options.kept?.keepCases(prepared, component, performed(options, this.pictures), kept)
+  }
+
+  /** Holds a component's pictures against the approved ones. @param pngs those that were taken just now */
+  private async takePictures(
+    component: PreparedComponent,
+    tally: ComponentTally,
+    results: readonly PictureResult[],
+    pngs: ReadonlyMap<string, Uint8Array>,
+  ) {
+    const { kept, onPictures } = this.options
+    tally.pictures = {
+      results,
+      groups: this.pictures!.groups(results),
+      gone: this.pictures!.gone(component),
+    }
+    for (const [picture, png] of pngs) await kept?.keepPicture(picture, png)
+    onPictures?.(tally.slug, { ...tally.pictures, png: async (picture) => pngs.get(picture) ?? kept?.picture(picture) })
+  }
+
+  async close(): Promise<void> {
+    await this.pictures?.close()
   }
 
   /** Performs the scenarios of all components. */
@@ -175,7 +217,8 @@ class Run {
     await runScenarios(pools!.plays, left, how, (job, result) => {
       take(job, result)
       const found = { since: this.startedAt.toISOString(), result }
-      if (kept && !signal?.aborted) keeping.push(kept.keepScenario(this.prepared, job, performed(this.options), found))
+      if (kept && !signal?.aborted)
+        keeping.push(kept.keepScenario(this.prepared, job, performed(this.options, this.pictures), found))
     })
     await Promise.all(keeping)
   }
@@ -188,34 +231,6 @@ const jobsOf = ({ library, tokens, components }: PreparedLibrary): ScenarioJob[]
   components.flatMap(({ sheet, compiled }) =>
     compiled ? scenarioJobs({ sheet, library, tokens, ...compiled, viewport: library.data.viewport }) : [],
   )
-
-/** What earlier runs have found, and still holds. */
-interface Known {
-  cases: ReadonlyMap<PreparedComponent, KeptCases>
-  scenarios: ReadonlyMap<ScenarioJob, KeptScenario>
-}
-
-const performed = ({ clock = defaultClock(), repeat }: VerifyOptions): Performed => ({ clock, repeat })
-
-async function findKnown(
-  prepared: PreparedLibrary,
-  jobs: readonly ScenarioJob[],
-  options: VerifyOptions,
-): Promise<Known> {
-  const cases = new Map<PreparedComponent, KeptCases>()
-  const scenarios = new Map<ScenarioJob, KeptScenario>()
-  const { kept } = options
-  if (!kept) return { cases, scenarios }
-  for (const component of prepared.components) {
-    const known = await kept.casesOf(prepared, component, performed(options))
-    if (known) cases.set(component, known)
-  }
-  for (const job of jobs) {
-    const known = await kept.scenarioOf(prepared, job, performed(options))
-    if (known) scenarios.set(job, known)
-  }
-  return { cases, scenarios }
-}
 
 const tallyOf = ({ sheet, lints }: PreparedComponent) =>
   new ComponentTally(sheet.slug, sheet.data.name, sheet.file, lints)

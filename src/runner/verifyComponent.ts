@@ -1,12 +1,14 @@
 import { isSpecifiedIn } from '@/core/edit'
 import { lintSurvey, type Lint } from '@/core/lint'
-import { unreadCase, type CaseResult } from '@/core/plan'
+import { unreadCase, type CaseResult, type Request } from '@/core/plan'
+import { parsePartReference, parseReading } from '@/core/readings'
 import type { ComponentTally } from '@/core/report'
 import { coverageOf } from '@/core/survey'
 import { placeInSources, unsupportedKind } from '@/source'
 import { lintInventory } from '@/stage'
 import type { PreparedComponent, PreparedLibrary } from './prepare'
 import type { RunPools } from './pools'
+import type { PictureRun, PictureTaker } from './pictures'
 import { runComponent } from './runComponent'
 import { SurveyCollector } from './SurveyCollector'
 
@@ -23,8 +25,8 @@ export async function verifyComponent(
   component: PreparedComponent,
   tally: ComponentTally,
   onCase: (result: CaseResult) => void,
-  signal?: AbortSignal | undefined,
-): Promise<{ lints: Lint[] } | undefined> {
+  { signal, pictures }: { signal?: AbortSignal | undefined; pictures?: PictureRun | undefined } = {},
+): Promise<{ lints: Lint[]; pictures?: PictureTaker } | undefined> {
   const { compiled, plan, sheet } = component
   const unsupported = unsupportedKind(sheet)
   if (!compiled || unsupported) {
@@ -35,14 +37,19 @@ export async function verifyComponent(
   const { data } = library
   // What some cases lack others may have: lints over the whole matrix need all of them.
   const isSpecified = isSpecifiedIn(sheet)
-  const surveying =
-    component.isWhole && plan.cases.length <= MAX_SURVEYED
+  const isSurveyed = component.isWhole && plan.cases.length <= MAX_SURVEYED
+  let surveying: SurveyCollector | undefined = undefined
+  const taker = pictures?.takerFor(component, (key) => surveying?.readOf(key) ?? [])
+  surveying =
+    isSurveyed || taker
       ? new SurveyCollector({
           library,
           tokens,
           own: compiled.component.sheets.filter((each) => each.of === 'own').map(({ url }) => url),
           base: [],
-          skip: (part, property) => isSpecified(part, property) && !TELLS_DRAWN.test(property),
+          ...(taker
+            ? { extra: explaining(Object.keys(compiled.component.parts)) }
+            : { skip: (part, property) => isSpecified(part, property) && !TELLS_DRAWN.test(property) }),
         })
       : undefined
   const inventory = await runComponent(
@@ -56,16 +63,33 @@ export async function verifyComponent(
       contexts: Object.keys(data.contexts),
       library,
       ...(surveying && { surveyor: surveying }),
+      ...(taker && { pictures: taker }),
     },
     { onCase, onIncident: (message) => tally.notes.push(message), ...(signal && { signal }) },
   )
   if (!inventory || signal?.aborted) return undefined
-  if (!component.isWhole) return { lints: [] }
-  const survey = surveying?.survey(sheet, [], plan.cases)
+  const taken = taker && { pictures: taker }
+  if (!component.isWhole) return { lints: [], ...taken }
+  const survey = isSurveyed && surveying?.survey(sheet, [], plan.cases)
   return {
+    ...taken,
     lints: [
       ...(survey ? lintSurvey(sheet, coverageOf(survey, plan.space.dimensions, isSpecified)) : []),
       ...lintInventory(sheet, compiled.component, inventory, (url, line) => placeInSources(compiled, url, line, 1)),
     ],
   }
 }
+
+/** What may explain a picture, besides what styles declare. */
+const EXPLAINING = ['visible', 'text', 'box.left', 'box.top', 'box.width', 'box.height']
+
+// Of the case's own box it is the stage that decides.
+const explaining = (parts: readonly string[]): Request[] =>
+  parts
+    .filter((part) => part !== 'host')
+    .flatMap((part) =>
+      EXPLAINING.flatMap((text) => {
+        const parsed = parseReading(text)
+        return 'problem' in parsed ? [] : [{ part, target: parsePartReference(part), reading: parsed.reading }]
+      }),
+    )

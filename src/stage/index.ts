@@ -28,6 +28,7 @@ export {
 export type { ReaderStage } from './reader'
 export { TAKEN_OUT } from './takenOut'
 export type { RunnerStage, Said } from './RunnerStage'
+export type { CasePlace } from './picture'
 export { settle } from './settle'
 export { mayEscape } from './escape'
 export { sideEffectInTexts } from './sideEffects'

@@ -3,6 +3,7 @@ import type { Lint } from '../lint'
 import { readable } from '../spec'
 import type { ScenarioResult } from '../scenario'
 import type { Performance } from '../steps'
+import { picturesReport, type PictureTally } from './pictures'
 import type { ComponentReport, Finding, ScenarioReport } from './reportSchema'
 
 export interface Counts {
@@ -19,6 +20,8 @@ export class ComponentTally {
   readonly scenarios: ScenarioResult[] = []
   /** What was not read again, since nothing has changed that it depends on. */
   reused: ComponentReport['reused']
+  /** Left out where none were taken. */
+  pictures?: PictureTally
   #cases = 0
   #findings = new Map<string, Finding>()
   #faults = new Set<string>()
@@ -107,8 +110,7 @@ export class ComponentTally {
       lints,
       findings,
       scenarios: this.scenarios.toSorted((a, b) => a.line - b.line).map(scenarioReport),
-      // Pictures are not taken yet: none was compared.
-      pictures: { compared: 0, same: 0, changed: 0, new: 0 },
+      pictures: picturesReport(this.pictures, (file) => this.near(file)),
       notes: this.notes,
       ...(this.reused && { reused: this.reused }),
     }

@@ -1,4 +1,5 @@
 export { ComponentTally, findingKey, type Counts } from './ComponentTally'
+export type { PictureTally } from './pictures'
 export { exitStatus, makeReport } from './makeReport'
 export { reportSchema, type ComponentReport, type Finding, type Report, type ScenarioReport } from './reportSchema'
 export { type Paint, type Reporter } from './defineReporter'

@@ -48,6 +48,11 @@ export function makeReport(
   }
 }
 
-/** 0: everything holds; 1: something misses, could not be read, differs from run to run, or is wrong with a sheet. */
-export const exitStatus = ({ totals: { misses, unread, lints, scenarios } }: Report): 0 | 1 =>
-  misses + unread + lints.error + scenarios.misses + scenarios.unread + scenarios.unsteady > 0 ? 1 : 0
+/**
+ * 0: everything holds; 1: something misses, could not be read, differs from run to run, is wrong with a sheet, or a picture has
+ * changed or nobody has approved it.
+ */
+export function exitStatus({ totals: { misses, unread, lints, scenarios }, components }: Report): 0 | 1 {
+  const pictures = components.reduce((sum, each) => sum + each.pictures.changed + each.pictures.new, 0)
+  return misses + unread + lints.error + scenarios.misses + scenarios.unread + scenarios.unsteady + pictures > 0 ? 1 : 0
+}

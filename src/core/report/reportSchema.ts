@@ -51,6 +51,45 @@ const scenario = z.object({
   otherSteps: z.array(step).optional(),
 })
 
+const box = z.object({ x: z.number(), y: z.number(), width: z.number(), height: z.number() })
+
+const picture = z.object({
+  case: z.string(),
+  verdict: z.enum(['changed', 'moved', 'resized']),
+  /** Names the picture that was taken, and the approved one. */
+  picture: z.string(),
+  approved: z.string().optional(),
+  /** How far it has moved, in device pixels. */
+  by: z.object({ x: z.number(), y: z.number() }).optional(),
+  /** What has changed, in device pixels on the ground of both pictures. */
+  boxes: z.array(box).optional(),
+  /** Changed pixels by all, 0 to 1. */
+  share: z.number().optional(),
+  /** Greatest distance of colours, in OKLab. */
+  largest: z.number().optional(),
+})
+
+const pictureGroup = z.object({
+  /** What made them change; empty where nothing that was read explains it. */
+  causes: z.array(z.object({ text: z.string(), before: sourceLine.optional(), after: sourceLine.optional() })),
+  readings: z.array(z.object({ part: z.string(), reading: z.string(), from: z.string(), to: z.string() })),
+  pictures: z.array(picture),
+})
+
+const pictures = z.object({
+  compared: z.number(),
+  same: z.number(),
+  changed: z.number(),
+  new: z.number(),
+  /** Cases of which a picture is approved for another rig only. */
+  otherRig: z.number().optional(),
+  /** Cases of which none is approved. */
+  newCases: z.array(z.string()).optional(),
+  /** Cases of which a picture is approved, and that are gone. */
+  gone: z.array(z.string()).optional(),
+  groups: z.array(pictureGroup).optional(),
+})
+
 const component = z.object({
   slug: z.string(),
   name: z.string(),
@@ -58,7 +97,7 @@ const component = z.object({
   lints: z.array(lint),
   findings: z.array(finding),
   scenarios: z.array(scenario),
-  pictures: z.object({ compared: z.number(), same: z.number(), changed: z.number(), new: z.number() }),
+  pictures,
   /** Faults of the component as a whole, such as an error thrown outside of any case. */
   notes: z.array(z.string()),
   /** How much an earlier run had found, and nothing has changed since; `since`: when the earliest of those runs began. */

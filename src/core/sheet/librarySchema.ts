@@ -59,6 +59,19 @@ const toleranceSchema = z.strictObject({
   number: described(z.number().min(0).default(0.001), 'How far numbers may be apart.', 0.01),
 })
 
+const picturesSchema = z.strictObject({
+  colour: described(
+    z.number().min(0).max(1).default(0.01),
+    'How far colours may be apart in OKLab; 0.02 is about where the eye begins to see it.',
+    0.02,
+  ),
+  antialiasing: described(
+    z.enum(['discount', 'count']).default('discount'),
+    'Whether an edge that is only mixed a little otherwise counts as a change.',
+    'count',
+  ),
+})
+
 /** `library.yaml`: one design system. */
 export const librarySchema = z.strictObject({
   library: described(z.literal(1), 'The version of the format.', 1),
@@ -98,6 +111,7 @@ export const librarySchema = z.strictObject({
     ['guides/writing.md'],
   ),
   viewport: described(viewportSchema.prefault({}), 'The window in which cases are rendered.', { width: 1280 }),
+  pictures: described(picturesSchema.prefault({}), 'What does not count as a change of a picture.', { colour: 0.02 }),
   tolerance: described(toleranceSchema.prefault({}), 'How far a reading may be from what is expected.', {
     length: '0.5px',
   }),

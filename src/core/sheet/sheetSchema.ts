@@ -88,7 +88,7 @@ export const sheetSchema = z.strictObject({
   ),
   pictures: described(
     z.union([z.enum(['none', 'all']), z.record(kebabName, oneOrMore(contextValue))]).default('none'),
-    'Of which cases pictures are compared. Read and checked, not yet taken.',
+    'Of which cases pictures are taken and held against the approved ones.',
     { interaction: ['rest', 'focus'] },
   ),
   parts: described(

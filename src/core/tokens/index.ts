@@ -7,6 +7,7 @@ export { readTokens, type TokenBook } from './TokenBook'
 export type { Token, TokenIssue } from './resolve'
 export type { Ignored, RawToken } from './tokenTree'
 export { referencedPath } from './tokenTree'
+export { TokenLines, type TokenLine } from './tokenLines'
 export { readTokenText, tokenText } from './valueText'
 export {
   mergeTokenDocuments,

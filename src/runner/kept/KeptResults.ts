@@ -3,6 +3,7 @@ import type { PreparedComponent, PreparedLibrary } from '../prepare'
 import type { ScenarioJob } from '../scenario'
 import type { RunEnvironment } from './environment'
 import { casesFingerprint, scenarioFingerprint } from './fingerprint'
+import { hashOf } from './hashOf'
 import type { Keeper } from './Keeper'
 import { packCases, packScenario, unpackCases, unpackScenario, type KeptCases, type KeptScenario } from './pack'
 
@@ -60,8 +61,17 @@ export class KeptResults {
     return key === undefined || this.isFresh ? undefined : this.keeper.get(key)
   }
 
-  #keyOfCases(library: PreparedLibrary, component: PreparedComponent, { clock }: Performed) {
-    return this.#once(component, () => casesFingerprint(this.environment, library, component, clock))
+  /** Keeps a picture by its name, as PNG. */
+  keepPicture(picture: string, png: Uint8Array): Promise<void> {
+    return this.keeper.put(pictureKey(picture), png)
+  }
+
+  picture(picture: string): Promise<Uint8Array | undefined> {
+    return this.keeper.get(pictureKey(picture))
+  }
+
+  #keyOfCases(library: PreparedLibrary, component: PreparedComponent, how: Performed) {
+    return this.#once(component, () => casesFingerprint(this.environment, library, component, how))
   }
 
   #keyOfScenario(library: PreparedLibrary, job: ScenarioJob, how: Performed) {
@@ -77,10 +87,16 @@ export class KeptResults {
   }
 }
 
-/** How scenarios are performed. */
+// Keys are names of what they are made of.
+const pictureKey = (picture: string) => hashOf(`picture ${picture}`)
+
+/** What a run is told of how to go about it. */
 export interface Performed {
   clock: ClockKind
+  /** How often scenarios are performed. */
   repeat?: number | undefined
+  /** Pictures are taken too. */
+  isPictured?: boolean
 }
 
 /** One that could not be performed, that came out in two ways, or that was given up, is performed again. */

@@ -5,7 +5,7 @@ import { scenarioJobs } from '../scenario'
 import type { RunEnvironment } from './environment'
 import { casesFingerprint, scenarioFingerprint } from './fingerprint'
 
-const ENVIRONMENT: RunEnvironment = { program: 'p1', browser: '156.0.1.1', machine: 'linux x64 fonts' }
+const ENVIRONMENT: RunEnvironment = { program: 'p1', browser: '156.0.1.1', machine: 'linux x64 fonts', rig: 'r' }
 
 // A lamp, a shelf that holds lamps, and a bell with code; tokens in two themes, of which the lamp uses one, the bell another.
 const FILES: Record<string, string> = {
@@ -87,7 +87,7 @@ async function fingerprints({ tree = treeOf(FILES), environment = ENVIRONMENT, .
   const found = new Map<string, string | undefined>()
   for (const component of components) {
     const { sheet, compiled } = component
-    found.set(sheet.slug, casesFingerprint(environment, prepared, component, how.clock ?? 'engine'))
+    found.set(sheet.slug, casesFingerprint(environment, prepared, component, { clock: how.clock ?? 'engine' }))
     for (const { plan } of scenarioJobs({ sheet, library, tokens, ...compiled!, viewport: library.data.viewport }))
       found.set(
         plan.scenario.name,

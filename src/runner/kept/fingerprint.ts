@@ -100,13 +100,14 @@ export function casesFingerprint(
   environment: RunEnvironment,
   { library, tokens }: PreparedLibrary,
   { sheet, compiled, plan, isWhole }: PreparedComponent,
-  clock: ClockKind,
+  { clock, isPictured = false }: { clock: ClockKind; isPictured?: boolean },
 ): string | undefined {
   if (!compiled) return undefined
   // What is chosen, and how it is reached. That it is so follows from the sheet; which ones are taken does not.
   const cases = plan.cases.map(({ key, settings, judged }) => [key, settings, judged])
   const about = common({ environment, clock, sheet, library, tokens, compiled }, 'cases')
-  return about && printOf([about, cases, isWhole])
+  const pictures = isPictured && sheet.data.pictures !== 'none' && [sheet.data.pictures, library.data.pictures]
+  return about && printOf([about, cases, isWhole, pictures])
 }
 
 /** Names everything that a scenario's result depends on; undefined where that cannot be known. */

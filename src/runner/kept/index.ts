@@ -1,6 +1,7 @@
-export { runEnvironment, type RunEnvironment } from './environment'
+export { rigOf, runEnvironment, type RunEnvironment } from './environment'
 export { FolderKeeper } from './FolderKeeper'
 export type { Keeper } from './Keeper'
 export { WholeRun } from './WholeRun'
 export { KeptResults, type Performed } from './KeptResults'
 export type { KeptCases, KeptScenario } from './pack'
+export { findKnown, performed, type Known } from './known'

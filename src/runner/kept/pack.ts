@@ -1,5 +1,6 @@
 import type { Lint } from '@/core/lint'
 import type { CaseResult, CheckResult } from '@/core/plan'
+import { parseTraits, printTraits, type PictureResult } from '@/core/picture'
 import type { ScenarioResult } from '@/core/scenario'
 import { unzip, zip } from './zipped'
 
@@ -11,6 +12,8 @@ export interface KeptCases {
   /** Lints that only a run can find. */
   lints: readonly Lint[]
   notes: readonly string[]
+  /** Left out where the component has none. */
+  pictures?: readonly PictureResult[]
 }
 
 /** What a scenario came to. */
@@ -23,9 +26,11 @@ interface PackedCases extends Pick<KeptCases, 'since' | 'lints' | 'notes'> {
   /** Most cases share what their checks came to: each once. */
   checks: CheckResult[]
   cases: [key: string, values: CaseResult['values'], checks: number[]][]
+  /** What was read with them stands in one text. */
+  pictures?: { results: readonly Omit<PictureResult, 'traits'>[]; traits: string }
 }
 
-export function packCases({ results, ...about }: KeptCases): Uint8Array {
+export function packCases({ results, pictures, ...about }: KeptCases): Uint8Array {
   const checks: CheckResult[] = []
   const byObject = new Map<CheckResult, number>()
   const byText = new Map<string, number>()
@@ -43,16 +48,18 @@ export function packCases({ results, ...about }: KeptCases): Uint8Array {
     values,
     own.map(placeOf),
   ])
-  return zip({ ...about, checks, cases } satisfies PackedCases)
+  const packed = pictures && { pictures: packPictures(pictures) }
+  return zip({ ...about, checks, cases, ...packed } satisfies PackedCases)
 }
 
 /** @returns undefined for bytes that were not packed so */
 export function unpackCases(bytes: Uint8Array): KeptCases | undefined {
   const packed = unzip(bytes) as PackedCases | undefined
   if (!Array.isArray(packed?.cases) || !Array.isArray(packed.checks)) return undefined
-  const { cases, checks, ...about } = packed
+  const { cases, checks, pictures, ...about } = packed
   return {
     ...about,
+    ...(pictures && { pictures: unpackPictures(pictures) }),
     results: cases.map(([key, values, own]) => ({ key, values, checks: own.map((at) => checks[at]!) })),
   }
 }
@@ -63,4 +70,17 @@ export const packScenario = (kept: KeptScenario): Uint8Array => zip(kept)
 export function unpackScenario(bytes: Uint8Array): KeptScenario | undefined {
   const kept = unzip(bytes) as KeptScenario | undefined
   return typeof kept?.result?.name === 'string' ? kept : undefined
+}
+
+const packPictures = (pictures: readonly PictureResult[]): NonNullable<PackedCases['pictures']> => ({
+  results: pictures.map(({ traits: _, ...result }) => result),
+  traits: printTraits(new Map(pictures.flatMap(({ key, traits }) => (traits ? [[key, traits]] : [])))),
+})
+
+function unpackPictures({ results, traits }: NonNullable<PackedCases['pictures']>): PictureResult[] {
+  const traitsOf = parseTraits(traits)
+  return results.map((result) => {
+    const own = traitsOf.get(result.key)
+    return { ...result, ...(own && { traits: own }) }
+  })
 }

@@ -10,7 +10,7 @@ import type { Keeper } from './Keeper'
 import { KeptResults } from './KeptResults'
 import { WholeRun } from './WholeRun'
 
-const ENVIRONMENT: RunEnvironment = { program: 'p1', browser: '156.0.1.1', machine: 'm' }
+const ENVIRONMENT: RunEnvironment = { program: 'p1', browser: '156.0.1.1', machine: 'm', rig: 'r' }
 const REPORT: Report = {
   brelt: 1,
   library: 'Huts',

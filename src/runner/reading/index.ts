@@ -1,4 +1,5 @@
 export { answerProbes } from './answerProbes'
+export { blame, placesOf, variablesIn } from './blame'
 export { findOrigins } from './findOrigins'
 export { PageNodes } from './PageNodes'
 export type { ReadablePage } from './ReadablePage'

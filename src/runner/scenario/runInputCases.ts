@@ -10,6 +10,8 @@ import {
 } from '@/core/plan'
 import { stepsToReach } from '@/core/scenario'
 import type { Inventory } from '@/stage'
+import type { PlayPage } from '../clock'
+import type { WindowPicture } from '../pictures'
 import { StepJudge } from './StepJudge'
 import { Performer } from './Performer'
 import type { PlayLane } from './PlayLane'
@@ -29,12 +31,15 @@ export type InputResult =
       inventory: Inventory
       /** All that the case shows in its nodes. */
       trace: string
+      picture?: WindowPicture
     }
 
 export interface InputCaseOptions {
   /** Readings of cases that others are compared with. */
   elsewhere: Elsewhere
   signal?: AbortSignal
+  /** Of which cases a picture is taken. */
+  isPictured?(planned: PlannedCase): boolean
 }
 
 /**
@@ -46,13 +51,13 @@ export async function runInputCases(
   setup: PlaySetup,
   plan: Plan,
   cases: readonly PlannedCase[],
-  { elsewhere, signal }: InputCaseOptions,
+  options: InputCaseOptions,
   onRead: (result: InputResult) => void,
 ): Promise<void> {
   await Promise.all(
     cases.map((planned) =>
       pool.use(async (lane) => {
-        if (!signal?.aborted) onRead(await readByInput(lane, setup, plan, planned, elsewhere))
+        if (!options.signal?.aborted) onRead(await readByInput(lane, setup, plan, planned, options))
       }),
     ),
   )
@@ -63,7 +68,7 @@ async function readByInput(
   setup: PlaySetup,
   plan: Plan,
   planned: PlannedCase,
-  elsewhere: Elsewhere,
+  { elsewhere, isPictured }: InputCaseOptions,
 ): Promise<InputResult> {
   const unread = (reason: string): InputResult => ({
     kind: 'unread',
@@ -80,9 +85,16 @@ async function readByInput(
       const looked = await judge.lookFully(planned.profile)
       const inventory = await page.call('inventory')
       const trace = await page.call('traceOf')
-      return { kind: 'read', planned, ...looked, inventory, trace }
+      const picture = isPictured?.(planned) ? await pictureOf(page) : undefined
+      return { kind: 'read', planned, ...looked, inventory, trace, ...(picture && { picture }) }
     })
   } catch (error) {
     return unread((error as Error).message)
   }
+}
+
+async function pictureOf(page: PlayPage): Promise<WindowPicture> {
+  const [outline = null] = await page.ask('outlines')
+  await page.ask('decodeImages')
+  return { png: Buffer.from(await page.picture(), 'base64'), outline }
 }

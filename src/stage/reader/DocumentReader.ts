@@ -4,6 +4,7 @@ import { findParts, shadowsIn, type StandingCase } from '../findPart'
 import { flowsAsBlock } from '../flowsAsBlock'
 import { collectForced, needsLayout, ownTargets, type Forced } from '../forceStates'
 import { attempt } from '../mount'
+import { decodeImages, gatherCases, outlinesOf, spreadCases, turnSheet, type CasePlace } from '../picture'
 import { WRAPPED } from '../pieces'
 import { hasCode, type PseudoBoxes, type StageComponent, type StageProbe, type StageRequest } from '../protocol'
 import { answerProbes, declaredFor, DeclaredRules, featuresOf, readCases } from '../read'
@@ -19,6 +20,7 @@ export class DocumentReader implements DocumentReading {
   readonly #cases: StandingCase[] = []
   readonly #references: References
   readonly #hasCode: boolean
+  #isSpread = false
 
   constructor(
     readonly component: StageComponent,
@@ -135,7 +137,26 @@ export class DocumentReader implements DocumentReading {
     return findParts(this.component, this.#cases[index]!, part)[match - 1]
   }
 
+  outlines() {
+    return outlinesOf(this.#cases, this.component.isolated)
+  }
+
+  spread(places: readonly CasePlace[]) {
+    this.#isSpread = true
+    spreadCases(this.#cases, places)
+  }
+
+  turnTo(top: number) {
+    turnSheet(top)
+  }
+
+  decodeImages() {
+    return decodeImages(this.#cases)
+  }
+
   clear() {
+    if (this.#isSpread) gatherCases()
+    this.#isSpread = false
     this.#cases.length = 0
     this.#references.clear()
     scrollTo(0, 0)

@@ -1,4 +1,5 @@
 import { CASE_AT } from '../documentStyles'
+import { gatherCases, spreadFrames, type CasePlace } from '../picture'
 import type { PseudoBoxes, StageComponent, StageProbe, StageReadings, StageRequest } from '../protocol'
 import { DeclaredRules } from '../read'
 import { REFERENCES_PER_CASE } from '../reference'
@@ -8,6 +9,7 @@ import type { Arranged, DeclaringSheet, DocumentReading, ReadableCase, ReaderWin
 /** Reads cases that have a document each, and speaks for all of them as one. */
 export class FramesReader implements DocumentReading {
   #documents: DocumentReading[] = []
+  #places: readonly CasePlace[] = []
   // Every document has the same sheets: they are gone through once.
   #rules = new DeclaredRules()
 
@@ -31,8 +33,7 @@ export class FramesReader implements DocumentReading {
 
   /** The reader of a case's document; one of this document, where nothing is found, when there is none. */
   private open(index: number): DocumentReading {
-    const frame = document.querySelector<HTMLIFrameElement>(`iframe[${CASE_AT}="${index}"]`)
-    const view = frame?.contentWindow as unknown as Partial<ReaderWindow> | null | undefined
+    const view = frameOf(index)?.contentWindow as unknown as Partial<ReaderWindow> | null | undefined
     if (!view?.breltReading) return new DocumentReader(this.component, index * REFERENCES_PER_CASE, this.#rules)
     if (!view.breltReader) view.breltReading()
     return view.breltReader!.openOwn(this.component, index * REFERENCES_PER_CASE, this.#rules)
@@ -94,7 +95,28 @@ export class FramesReader implements DocumentReading {
     return this.#documents[index]!.elementOf(0, part, match)
   }
 
+  outlines() {
+    return this.#documents.flatMap((own) => own.outlines())
+  }
+
+  spread(places: readonly CasePlace[]) {
+    this.#places = places
+    this.turnTo(0)
+  }
+
+  turnTo(top: number) {
+    const frames = [...this.#documents.keys()].map((index) => frameOf(index))
+    spreadFrames(frames, this.#places, top)
+  }
+
+  async decodeImages() {
+    await Promise.all(this.#documents.map((own) => own.decodeImages()))
+  }
+
   clear() {
+    gatherCases()
     this.#documents = []
   }
 }
+
+const frameOf = (index: number) => document.querySelector<HTMLIFrameElement>(`iframe[${CASE_AT}="${index}"]`)

@@ -1,4 +1,6 @@
+import type { Rect } from '@/core/readings'
 import type { Extent } from '@/core/scenario'
+import type { CasePlace } from '../picture'
 import type { Active, Aim, AimAt } from '../play'
 import type { PseudoBoxes, StageCase, StageComponent, StageProbe, StageReadings, StageRequest } from '../protocol'
 import type { Declared, DeclaredRules, ProbeAnswer } from '../read'
@@ -62,6 +64,14 @@ export interface ReaderStage {
   elementOf(index: number, part: string, match: number): Element | undefined
   /** Some computed properties and the border box of a part's first match, to be compared with what the engine says. */
   sample(index: number, part: string, properties: readonly string[]): Sample | undefined
+  /** What each case paints, from its own corner, in px; nothing, where it paints nothing or could not be brought about. */
+  outlines(): (Rect | null)[]
+  /** Puts cases on a sheet to be pictured, and all others out of sight. Until they are cleared they stay so. */
+  spread(places: readonly CasePlace[]): void
+  /** Shows the sheet from here on downwards, in px. */
+  turnTo(top: number): void
+  /** Has all images decoded that have been loaded. */
+  decodeImages(): Promise<void>
   clear(): void
   /** Where a person would point to reach something of the one case. */
   aim(at: AimAt): Aim

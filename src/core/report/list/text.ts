@@ -5,6 +5,7 @@ import { defineReporter, type Paint } from '../defineReporter'
 import type { ComponentReport, Finding, Report, ScenarioReport } from '../reportSchema'
 
 const CASES_SHOWN = 3
+const CAUSES_SHOWN = 4
 
 function write(report: Report, paint: Paint): string {
   const { totals } = report
@@ -17,6 +18,7 @@ function write(report: Report, paint: Paint): string {
     totals.misses ? paint.miss(`${totals.misses} miss`) : '0 miss',
     ...(totals.unread ? [paint.miss(`${totals.unread} unread`)] : []),
     ...scenarioWords(totals.scenarios, paint),
+    ...pictureWords(report, paint),
     ...(totals.lints.error ? [paint.miss(`${totals.lints.error} lint errors`)] : []),
     ...(totals.lints.warning ? [paint.warn(`${totals.lints.warning} lint warnings`)] : []),
   ]
@@ -50,15 +52,31 @@ function scenarioWords({ holds, misses, unsteady, unread }: Report['totals']['sc
   return [bad.length > 0 ? paint.miss(`${count} (${bad.join(', ')})`) : `${count} hold`]
 }
 
+function pictureWords({ components }: Report, paint: Paint): string[] {
+  const sum = (of: (pictures: ComponentReport['pictures']) => number) =>
+    components.reduce((total, { pictures }) => total + of(pictures), 0)
+  const [same, changed, fresh] = [sum((each) => each.same), sum((each) => each.changed), sum((each) => each.new)]
+  const elsewhere = sum((each) => each.otherRig ?? 0)
+  if (same + changed + fresh + elsewhere === 0) return []
+  return [
+    `${counted(same, 'picture')} the same`,
+    ...(changed ? [paint.miss(`${changed} changed`)] : []),
+    ...(fresh ? [paint.miss(`${fresh} new`)] : []),
+    ...(elsewhere ? [paint.warn(`${elsewhere} approved for another rig only`)] : []),
+  ]
+}
+
 function componentText(component: ComponentReport, paint: Paint): string {
-  const { name, slug, cases, findings, lints, notes, scenarios } = component
+  const { name, slug, cases, findings, lints, notes, scenarios, pictures } = component
   const failed = scenarios.filter(({ verdict }) => verdict !== 'holds')
   const misses =
     findings.filter(({ verdict }) => verdict === 'misses').length +
     failed.filter(({ verdict }) => verdict !== 'unread').length
   const state =
     findings.length + failed.length === 0
-      ? paint.good('■ holds')
+      ? pictures.changed + pictures.new === 0
+        ? paint.good('■ holds')
+        : paint.warn('◩ to approve')
       : misses > 0
         ? paint.miss(`◣ ${misses} ${misses === 1 ? 'finding' : 'findings'}`)
         : paint.miss('☒ unread')
@@ -69,6 +87,7 @@ function componentText(component: ComponentReport, paint: Paint): string {
     const label = severity === 'error' ? paint.miss(code) : paint.warn(code)
     lines.push(`    ${label} ${message} ${paint.dim(`${file}:${line}`)}`)
   }
+  lines.push(...pictureLines(pictures, paint))
   for (const note of notes) lines.push(`    ${paint.warn('note')} ${note}`)
   return lines.join('\n')
 }
@@ -89,16 +108,37 @@ function scenarioLines(
   return [`    ${paint.miss(label)}${paint.strong(name)} ${paint.dim(`${sheet}:${line}`)}`, ...told(steps), ...other]
 }
 
+function pictureLines({ groups = [], newCases = [], gone = [] }: ComponentReport['pictures'], paint: Paint): string[] {
+  const changed = groups.flatMap(({ causes, pictures }, at) => [
+    `    ${paint.miss(`${counted(pictures.length, 'picture')} changed`)} ${paint.dim(`group ${at + 1}`)}`,
+    ...causes.slice(0, CAUSES_SHOWN).map(({ text, after, before }) => {
+      const line = after ?? before
+      return `      ${text}${line ? `  ${paint.dim(`${line.file}:${line.line}`)}` : ''}`
+    }),
+    ...(causes.length > CAUSES_SHOWN ? [`      … ${causes.length} causes in all`] : []),
+    ...(causes.length === 0 ? ['      nothing that was read explains it'] : []),
+    `      ${paint.dim(shownCases(pictures.map((each) => each.case)))}`,
+  ])
+  const told = (cases: readonly string[], words: string) =>
+    cases.length === 0 ? [] : [`    ${paint.warn(words)} ${paint.dim(shownCases(cases))}`]
+  return [
+    ...changed,
+    ...told(newCases, `${counted(newCases.length, 'new picture')}, not approved:`),
+    ...told(gone, `${counted(gone.length, 'approved picture')} of no case any more:`),
+  ]
+}
+
+/** The first cases, and how many there are. */
+function shownCases(cases: readonly string[]): string {
+  const shown = cases.slice(0, CASES_SHOWN).map((key) => key || '(the only case)')
+  return shown.join('   ') + (cases.length > CASES_SHOWN ? `   … ${cases.length} in all` : '')
+}
+
 function findingLines(
   { part, reading, verdict, expected, measured, difference, cases, rule, origin, message }: Finding,
   sheet: string,
   paint: Paint,
 ): string[] {
-  const shown = cases
-    .slice(0, CASES_SHOWN)
-    .map((key) => key || '(the only case)')
-    .join('   ')
-  const more = cases.length > CASES_SHOWN ? `   … ${cases.length} in all` : ''
   const said =
     verdict === 'unread'
       ? `${paint.strong(`${part} · ${reading}`)}  ${message}`
@@ -106,7 +146,7 @@ function findingLines(
   return [
     `    ${said}`,
     ...(origin ? [`      ${origin.declaration}  ${paint.dim(`${origin.file}:${origin.line}`)}`] : []),
-    `      ${paint.dim(`rule ${sheet}:${rule.line} · ${shown}${more}`)}`,
+    `      ${paint.dim(`rule ${sheet}:${rule.line} · ${shownCases(cases)}`)}`,
   ]
 }
 

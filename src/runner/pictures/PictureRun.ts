@@ -1,0 +1,142 @@
+import { isInside } from '@/core/matrix'
+import {
+  groupPictures,
+  parseTraits,
+  picturePath,
+  readReferences,
+  traitsPath,
+  type PictureGroup,
+  type PictureResult,
+  type ReferenceIndex,
+  type TraitsOf,
+} from '@/core/picture'
+import type { PlannedCase } from '@/core/plan'
+import { BadInput } from '@/core/problem'
+import { textOf, type Sheet } from '@/core/sheet'
+import { TokenLines } from '@/core/tokens'
+import type { PreparedComponent, PreparedLibrary } from '../prepare'
+import { PictureRoom } from './PictureRoom'
+import { PictureTaker, referenceOf } from './PictureTaker'
+import type { CaseReading } from './readTraits'
+
+/** That pictures are taken, and where. */
+export interface PictureOptions {
+  /** Names what pictures depend on besides the library: those of another one are not held against each other. */
+  rig: string
+}
+
+/** Whether a sheet asks for a picture of a case. */
+export const isPictured = ({ data: { pictures } }: Sheet, values: Readonly<Record<string, string>>): boolean =>
+  pictures === 'all' || (pictures !== 'none' && isInside(values, pictures))
+
+/** The pictures of one run. */
+export class PictureRun {
+  readonly rig: string
+  readonly #room = new PictureRoom()
+  readonly #indices = new Map<string, ReferenceIndex>()
+  readonly #traits = new Map<string, TraitsOf>()
+  readonly #tokens: TokenLines
+
+  /** @throws BadInput where an index of approved pictures cannot be read */
+  constructor(
+    private readonly prepared: PreparedLibrary,
+    { rig }: PictureOptions,
+  ) {
+    this.rig = rig
+    const { library, tokens, components } = prepared
+    const all = components.map(({ sheet }) => ({ slug: sheet.slug, ...readReferences(library.tree, sheet.slug) }))
+    const problems = all.flatMap((each) => each.problems)
+    if (problems.length > 0) throw new BadInput(problems)
+    for (const { slug, index } of all) this.#indices.set(slug, index)
+    this.#tokens = new TokenLines(library.tree, tokens)
+  }
+
+  /** What takes a component's pictures; undefined where its sheet asks for none. */
+  takerFor(
+    { sheet, compiled, plan }: PreparedComponent,
+    readOf: (key: string) => readonly CaseReading[],
+  ): PictureTaker | undefined {
+    const wants = ({ values }: PlannedCase) => isPictured(sheet, values)
+    if (!compiled || !plan.cases.some((each) => each.judged && wants(each))) return undefined
+    const { tree, data } = this.prepared.library
+    return new PictureTaker({
+      wants,
+      index: this.#indices.get(sheet.slug)!,
+      rig: this.rig,
+      tolerance: data.pictures,
+      viewport: data.viewport,
+      reference: (picture) => tree.bytes(picturePath(picture)),
+      compiled,
+      contexts: Object.keys(data.contexts),
+      tokens: this.#tokens,
+      room: this.#room,
+      readOf,
+    })
+  }
+
+  /**
+   * What earlier pictures of a component come to beside what is approved by now.
+   * @returns undefined where that cannot be told without taking them again
+   */
+  judgeAgain(slug: string, kept: readonly PictureResult[]): PictureResult[] | undefined {
+    const index = this.#indices.get(slug)!
+    const judged: PictureResult[] = []
+    for (const result of kept) {
+      const { own, isElsewhere } = referenceOf(index, result.key, this.rig)
+      const { reference } = result
+      const isIt = (one: { picture: string; at: PictureResult['at'] }) =>
+        own !== undefined && own.picture === one.picture && own.at[0] === one.at.x && own.at[1] === one.at.y
+      if (own && isIt(result)) {
+        const { key, picture, width, height, at } = result
+        judged.push({
+          key,
+          verdict: 'same',
+          picture,
+          width,
+          height,
+          at,
+          reference: { picture, at, traits: own.traits },
+        })
+      } else if (own ? reference && isIt(reference) : !reference && (result.verdict === 'other rig') === isElsewhere)
+        judged.push(result)
+      else return undefined
+    }
+    return judged
+  }
+
+  /** What changed of a component, by its causes. */
+  groups(results: readonly PictureResult[]): PictureGroup[] {
+    return groupPictures(results, ({ key, reference }) =>
+      reference?.traits === undefined ? undefined : this.traitsOf(reference.traits).get(key),
+    )
+  }
+
+  /** Cases of which pictures are approved for this rig, and that are none, or ask for none, any more. */
+  gone({ sheet, plan, isWhole }: PreparedComponent): string[] {
+    if (!isWhole) return []
+    const wanted = new Set(
+      plan.cases.filter((each) => each.judged && isPictured(sheet, each.values)).map(({ key }) => key),
+    )
+    const index = this.#indices.get(sheet.slug)!
+    return [...index]
+      .filter(([key, all]) => !wanted.has(key) && all.some(({ rig }) => rig === this.rig))
+      .map(([key]) => key)
+  }
+
+  indexOf(slug: string): ReferenceIndex {
+    return this.#indices.get(slug) ?? new Map()
+  }
+
+  close(): Promise<void> {
+    return this.#room.close()
+  }
+
+  private traitsOf(name: string): TraitsOf {
+    let traits = this.#traits.get(name)
+    if (!traits) {
+      traits = parseTraits(textOf(this.prepared.library.tree, traitsPath(name)) ?? '')
+      this.#traits.set(name, traits)
+    }
+    return traits
+  }
+}

@@ -1,0 +1,45 @@
+import { execFile } from 'node:child_process'
+import { promisify } from 'node:util'
+
+/** What a folder's repository says of it. */
+export interface GitState {
+  /** The commit that is checked out, in full. */
+  commit: string
+  /** Undefined where a commit is checked out that is no branch's. */
+  branch?: string
+  /** Nothing in the folder differs from that commit. */
+  isClean: boolean
+}
+
+const run = promisify(execFile)
+const LONGEST_MS = 20_000
+
+/** Asks `git` about a folder. @returns undefined where there is no git, no repository, or no answer */
+export async function askGit(folder: string, ...given: string[]): Promise<string | undefined> {
+  try {
+    const options = {
+      cwd: folder,
+      timeout: LONGEST_MS,
+      maxBuffer: 100_000_000,
+      env: { ...process.env, GIT_OPTIONAL_LOCKS: '0' },
+    }
+    return (await run('git', given, options)).stdout
+  } catch {
+    return undefined
+  }
+}
+
+/** @returns undefined where the folder lies in no repository, or nothing has been committed */
+export async function gitState(folder: string): Promise<GitState | undefined> {
+  const [commit, branch, changes] = await Promise.all([
+    askGit(folder, 'rev-parse', 'HEAD'),
+    askGit(folder, 'symbolic-ref', '--short', '--quiet', 'HEAD'),
+    askGit(folder, 'status', '--porcelain', '--untracked-files=all', '--', '.'),
+  ])
+  if (commit === undefined || changes === undefined) return undefined
+  return { commit: commit.trim(), ...(branch && { branch: branch.trim() }), isClean: changes.trim() === '' }
+}
+
+/** Who commits here; undefined where git has not been told. */
+export const gitUser = async (folder: string): Promise<string | undefined> =>
+  (await askGit(folder, 'config', 'user.name'))?.trim() || undefined

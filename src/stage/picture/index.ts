@@ -1,0 +1,1 @@
+export { decodeImages, gatherCases, outlinesOf, spreadCases, spreadFrames, turnSheet, type CasePlace } from './spread'
