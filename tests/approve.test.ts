@@ -50,10 +50,8 @@ test('approve, change, approve a group, take the change back: the group comes ba
   git(folder, 'add', '-A')
   git(folder, 'commit', '-qm', 'Begin')
   const fresh = brelt(folder, 'verify', '--pictures')
-  expect(fresh).toMatchObject({
-    status: 1,
-    stdout: expect.stringContaining('60 new pictures, not approved:') as string,
-  })
+  expect(fresh.status).toBe(1)
+  expect(fresh.stdout).toContain('60 new pictures, not approved:')
   expect(brelt(folder, 'approve', '--note', 'As drawn')).toMatchObject({
     status: 0,
     stdout: 'lamp: 60 pictures approved\n',
@@ -98,7 +96,8 @@ test('an approval that is killed leaves every picture that an index names, whole
     const tone = `#${(0x302010 + at * 0x050301).toString(16)}`
     write(folder, 'base.tokens.json', FILES['base.tokens.json'].replace('#c04020', tone))
     brelt(folder, 'verify', '--pictures')
-    const before = new Set(readdirSync(join(folder, 'references'), { recursive: true }))
+    const files = () => readdirSync(join(folder, 'references'), { recursive: true }).map(String)
+    const before = new Set(files())
     const child = spawn(process.execPath, [BRELT, 'approve', folder], { stdio: 'ignore' })
     const ended = new Promise<void>((done) => child.on('exit', () => done()))
     const isOver = ended.then(() => true)
@@ -107,8 +106,7 @@ test('an approval that is killed leaves every picture that an index names, whole
     for (let left = wait; left >= 0;) {
       const isEnded = await Promise.race([isOver, new Promise<false>((done) => setImmediate(() => done(false)))])
       if (isEnded) break
-      const now = readdirSync(join(folder, 'references'), { recursive: true })
-      if (now.some((path) => !before.has(path))) left--
+      if (files().some((path) => !before.has(path))) left--
     }
     if (child.kill('SIGKILL')) broken.push(at)
     await ended

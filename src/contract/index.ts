@@ -3,6 +3,7 @@ import * as bringin from './bringin'
 import * as definitions from './definition'
 import * as libraries from './library'
 import * as measuring from './measure'
+import * as reviewing from './review'
 import * as design from './tokens'
 
 /** Everything that the interface asks of the server. */
@@ -33,6 +34,8 @@ export const ROUTES = {
   survey: measuring.survey,
   play: measuring.play,
   caseChecks: measuring.caseChecks,
+  review: reviewing.review,
+  decide: reviewing.decide,
   tokens: design.tokens,
   changeTokens: design.changeTokens,
   foresee: design.foresee,
@@ -54,4 +57,5 @@ export {
   type RunEvent,
 } from './library'
 export { extraReadings, type Surveyed } from './measure'
+export type { Review, ReviewGroup, ReviewPicture } from './review'
 export type { TokenCell, TokenEffects, TokenRow, TokensModel, TokenUse, TrialRun, TypedEdit } from './tokens'

@@ -45,6 +45,8 @@ const libraryStatesSchema = z.object({
   /** The run that is going on. */
   going: z.string().nullable(),
   components: z.array(componentStateSchema),
+  /** Pictures of the last runs, and those of them that are to be decided; null where none were taken. */
+  pictures: z.object({ taken: z.number(), open: z.number() }).nullable(),
   /** The last run, where it ended before it was through and can be taken up again; how many components it is through with. */
   unfinished: z.object({ run: z.string(), state: z.enum(['interrupted', 'stopped']), whole: z.number() }).nullable(),
 })

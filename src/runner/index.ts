@@ -7,7 +7,7 @@ export { openLibrary, prepareLibrary, type PreparedComponent, type PreparedLibra
 export { LONGEST_LOSS_MS } from './runComponent'
 export { stagePage, STAGE_POLICY, stageProgram } from './stageProgram'
 export { surveyComponent, type SurveyOptions } from './survey'
-export { referenceOf, type PictureOptions } from './pictures'
+export { type PictureOptions } from './pictures'
 export { verifyLibrary, type ComponentPictures, type VerifyOptions } from './verify'
 export {
   filmScenario,
@@ -21,4 +21,13 @@ export {
   type ScenarioJob,
   type ScenarioOptions,
 } from './scenario'
-export { FolderKeeper, KeptResults, rigOf, runEnvironment, WholeRun, type Keeper, type RunEnvironment } from './kept'
+export {
+  FolderKeeper,
+  KeptResults,
+  pictureKey,
+  rigOf,
+  runEnvironment,
+  WholeRun,
+  type Keeper,
+  type RunEnvironment,
+} from './kept'

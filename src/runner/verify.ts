@@ -187,6 +187,7 @@ class Run {
   ) {
     const { kept, onPictures } = this.options
     tally.pictures = {
+      rig: this.pictures!.rig,
       results,
       groups: this.pictures!.groups(results),
       gone: this.pictures!.gone(component),

@@ -4,7 +4,15 @@ import { watch, type FSWatcher } from 'chokidar'
 import { BadInput, describeProblem, type Problem } from '@/core/problem'
 import { readLibrary } from '@/core/sheet'
 import { openFolder, readFolder, UNFINISHED, writeFiles, writeFolder } from '@/source'
-import { findLibrary, importTree, libraryId, setFolder, treeOfLibrary, type Connection } from '@/store'
+import {
+  findLibrary,
+  importTree,
+  libraryId,
+  setFolder,
+  treeOfLibrary,
+  type Connection,
+  type FileContents,
+} from '@/store'
 import type { LibraryEvents } from './LibraryEvents'
 
 interface Link {
@@ -128,7 +136,7 @@ export class Links {
   }
 
   /** Writes what was saved into the linked folder: each file whole or not at all. */
-  async writeBack(id: string, texts: Readonly<Record<string, string | null>>): Promise<void> {
+  async writeBack(id: string, texts: Readonly<FileContents>): Promise<void> {
     const link = this.#links.get(id)
     if (link) await writeFiles(link.folder, Object.entries(texts))
   }

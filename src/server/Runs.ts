@@ -2,7 +2,7 @@ import { randomUUID } from 'node:crypto'
 import type { RunEvent } from '@/contract'
 import { BadInput } from '@/core/problem'
 import pLimit from 'p-limit'
-import { BrowserSource, KeptResults, NoBrowser, prepareLibrary, runEnvironment, verifyLibrary } from '@/runner'
+import { BrowserSource, KeptResults, NoBrowser, prepareLibrary, rigOf, runEnvironment, verifyLibrary } from '@/runner'
 import { homeFolder, type SourceWork } from '@/source'
 import {
   beat,
@@ -187,6 +187,8 @@ export class Runs {
       const report = await verifyLibrary(browsers, prepared, {
         signal: run.stop.signal,
         kept: environment && new KeptResults(environment, keeper, isFresh),
+        // Which cases they are of is for sheets to say; where nobody knows what they depend on they are of no use.
+        pictures: environment && { rig: rigOf(environment, prepared.library.data.viewport) },
         onCase: (slug, result) => recorder.addCase(slug, result),
         onProgress: this.tellsProgress(run, startedAt),
         onComponent: (tally) => {

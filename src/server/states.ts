@@ -1,5 +1,5 @@
 import type { ComponentState } from '@/contract'
-import { caseMarks, findLibrary, latestStates } from '@/store'
+import { caseMarks, findLibrary, isSameState, latestStates } from '@/store'
 import type { Workspace } from './Workspace'
 
 /** How each component of a library stands after its last run, with the mark of every case; undefined when there is no such library. */
@@ -17,7 +17,7 @@ export async function componentStates(
       startedAt: startedAt.toISOString(),
       milliseconds: state.milliseconds,
       browser: state.browser,
-      isOutdated: fingerprint !== record.fingerprint,
+      isOutdated: !isSameState(fingerprint, record.fingerprint),
       lints: state.lints,
       notes: state.notes,
       findings: state.findings,

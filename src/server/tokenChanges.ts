@@ -4,7 +4,7 @@ import { lintTokens, tokenOf, type Lint } from '@/core/lint'
 import { BadInput } from '@/core/problem'
 import { isPackaged, overlay, readLibrary, textOf, type Library } from '@/core/sheet'
 import { editTokenText, readJson, readTokens, readTokenText, type TokenBook, type TokenEdit } from '@/core/tokens'
-import { saveLibraryFiles, stepLibrary } from '@/store'
+import { saveLibraryFiles, stepLibrary, type FileContents } from '@/store'
 import type { Workspace } from './Workspace'
 
 /** The texts that a library's token files would have. @throws BadInput where something cannot be changed so */
@@ -53,18 +53,25 @@ export async function editTokens(workspace: Workspace, libraryId: string, edits:
   const fresh = lintTokens(library, book).filter((lint) => !known.has(nameOf(lint)))
   if (fresh.length > 0) throw new BadInput(fresh.map(({ file, line, message }) => ({ file, line, column: 1, message })))
   const note = edits.map(({ path, text }) => `${path} → ${text}`).join(', ')
-  await saveLibraryFiles(workspace.link, { libraryId, texts, note, author: userInfo().username })
+  await saveLibraryFiles(workspace.link, {
+    libraryId,
+    topic: 'tokens',
+    files: texts,
+    note,
+    author: userInfo().username,
+  })
   await settled(workspace, libraryId, texts)
 }
 
 /** Takes the last change of tokens back, or does it again. */
 export async function stepTokens(workspace: Workspace, libraryId: string, kind: 'undo' | 'redo'): Promise<void> {
-  const texts = await stepLibrary(workspace.link, libraryId, kind, userInfo().username)
-  if (texts) await settled(workspace, libraryId, texts)
+  const files = await stepLibrary(workspace.link, libraryId, 'tokens', kind, userInfo().username)
+  if (files) await settled(workspace, libraryId, files)
 }
 
-async function settled(workspace: Workspace, libraryId: string, texts: Readonly<Record<string, string>>) {
-  await workspace.links.writeBack(libraryId, texts)
+/** Writes what was changed into the linked folder, and tells all who look at the library. */
+export async function settled(workspace: Workspace, libraryId: string, files: Readonly<FileContents>) {
+  await workspace.links.writeBack(libraryId, files)
   const { record } = (await workspace.open(libraryId))!
   workspace.events.tell(libraryId, { fingerprint: record.fingerprint, components: [] })
 }

@@ -41,7 +41,7 @@ export async function tokensModel(workspace: Workspace, libraryId: string): Prom
     }
   })
   const { db } = workspace.link
-  const history = await listLibraryEdits(db, libraryId)
+  const history = await listLibraryEdits(db, libraryId, 'tokens')
   const targets = stepTargets(history)
   const noteOf = (id: number | undefined) => history.find((each) => each.id === id)?.note
   const [undo, redo] = [noteOf(targets.undo), noteOf(targets.redo)]

@@ -1,10 +1,19 @@
 export { backUp, restore } from './backup'
 export { StoreFault, storeFault } from './fault'
-export { listLibraryEdits, saveLibraryFiles, stepLibrary, stepTargets, type LibraryEdit } from './libraryEdits'
+export {
+  listLibraryEdits,
+  saveLibraryFiles,
+  stepLibrary,
+  stepTargets,
+  type EditTopic,
+  type FileContents,
+  type LibraryEdit,
+} from './libraryEdits'
 export { dropDraft, keepDraft, listDrafts, type Draft } from './drafts'
 export {
   findLibrary,
   importTree,
+  isSameState,
   LibraryExists,
   libraryId,
   listLibraries,
@@ -27,12 +36,14 @@ export { listRevisions, revisionTexts, undoTargets, type Revision, type Revision
 export {
   caseChecks,
   caseMarks,
+  latestPictures,
   latestStates,
   RunRecorder,
   type CaseMark,
   type ComponentState,
   type RunState,
 } from './runs'
+export { acceptAgain, listRefused, refusePictures, type RefusedPicture } from './refused'
 export { beat, BEAT_MS, markInterrupted } from './runLease'
 export { StoreKeeper } from './StoreKeeper'
 export { unfinishedRun, type UnfinishedRun } from './unfinishedRun'

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto'
 import { and, asc, count, eq, inArray, isNull } from 'drizzle-orm'
+import { REFERENCES } from '@/core/picture'
 import { componentFiles, readLibrary, type FileTree } from '@/core/sheet'
 import { BadInput } from '@/core/problem'
 import { withPackages, withStyleBuild } from '@/source'
@@ -159,16 +160,19 @@ async function placeOf(tx: Transaction, name: string, fingerprint: string, { as,
   return { id, before }
 }
 
-/** Changes whenever any file does. */
-export const fingerprintOf = (hashes: ReadonlyMap<string, string>): string =>
-  hashOf(
-    new TextEncoder().encode(
-      [...hashes]
-        .toSorted(([a], [b]) => (a < b ? -1 : 1))
-        .map(([path, hash]) => `${path} ${hash}`)
-        .join('\n'),
-    ),
-  )
+/** Changes whenever any file does. What approved pictures change stands apart: by them nothing that was read is out of date. */
+export function fingerprintOf(hashes: ReadonlyMap<string, string>): string {
+  const all = [...hashes].toSorted(([a], [b]) => (a < b ? -1 : 1))
+  const isPicture = ([path]: readonly [string, string]) => path.startsWith(`${REFERENCES}/`)
+  const hashed = (some: readonly (readonly [string, string])[]) =>
+    hashOf(new TextEncoder().encode(some.map(([path, hash]) => `${path} ${hash}`).join('\n')))
+  const pictures = all.filter(isPicture)
+  const sources = hashed(all.filter((each) => !isPicture(each)))
+  return pictures.length === 0 ? sources : `${sources}.${hashed(pictures)}`
+}
+
+/** Whether two fingerprints are of one state of a library, whatever has been approved of its pictures. */
+export const isSameState = (a: string, b: string): boolean => a.split('.')[0] === b.split('.')[0]
 
 export type Manifest = Record<string, string>
 

@@ -1,6 +1,7 @@
 import { and, asc, desc, eq, inArray } from 'drizzle-orm'
 import type { Lint } from '@/core/lint'
 import { markOf, type CaseResult, type CheckResult } from '@/core/plan'
+import { packResults, type PackedPictures } from '@/core/picture'
 import type { ComponentTally, Finding, ScenarioReport } from '@/core/report'
 import type { Connection, Database } from './open'
 import { thisOwner } from './runLease'
@@ -134,6 +135,8 @@ export class RunRecorder {
       notes: report.notes,
       // Cases come before their component's end; scenarios may still be under way.
       readAt: tally.reused?.cases ? tally.reused.since : null,
+      pictures: tally.pictures ? packResults(tally.pictures.results) : null,
+      rig: tally.pictures?.rig ?? null,
     }
     const rows = report.findings.map((finding, position) => ({ runId: this.id, slug: tally.slug, position, finding }))
     await write(() =>
@@ -194,6 +197,30 @@ export async function latestStates(db: Database, libraryId: string): Promise<Com
         ...(readAt !== null && { readAt }),
       }
     }),
+  )
+}
+
+/** A component's pictures after the last run that took any of it. */
+export interface LatestPictures {
+  slug: string
+  rig: string
+  packed: PackedPictures
+  /** What the library's files were when they were taken. */
+  fingerprint: string
+}
+
+/** The pictures of each component of a library, as the last run that took it has left them. */
+export async function latestPictures(db: Database, libraryId: string): Promise<LatestPictures[]> {
+  const { slug, rig, pictures, serial } = runComponents
+  const rows = await db
+    .select({ slug, rig, pictures, fingerprint: runs.fingerprint })
+    .from(runComponents)
+    .innerJoin(runs, eq(runs.id, runComponents.runId))
+    .where(eq(runComponents.libraryId, libraryId))
+    .orderBy(asc(serial))
+  const latest = [...new Map(rows.map((row) => [row.slug, row])).values()]
+  return latest.flatMap(({ pictures: packed, rig: where, ...row }) =>
+    packed && where !== null ? [{ ...row, rig: where, packed: packed as PackedPictures }] : [],
   )
 }
 

@@ -134,6 +134,10 @@ export const runComponents = sqliteTable(
     isWhole: integer('is_whole', { mode: 'boolean' }).notNull().default(false),
     /** When the run began, ISO 8601, that read its cases; null where this one did. */
     readAt: text('read_at'),
+    /** Its pictures, packed; null where none were taken. */
+    pictures: text({ mode: 'json' }),
+    /** Where they were taken. */
+    rig: text(),
   },
   (table) => [
     primaryKey({ columns: [table.runId, table.slug] }),
@@ -203,9 +207,13 @@ export const libraryEdits = sqliteTable(
     libraryId: text('library_id')
       .notNull()
       .references(() => libraries.id),
-    /** Hashes of the files that changed, by path, before and after. */
-    before: text({ mode: 'json' }).$type<Record<string, string>>().notNull(),
-    after: text({ mode: 'json' }).$type<Record<string, string>>().notNull(),
+    /** What is taken back and done again by itself. */
+    topic: text({ enum: ['tokens', 'pictures'] })
+      .notNull()
+      .default('tokens'),
+    /** Hashes of the files that changed, by path, before and after; null where there is no such file. */
+    before: text({ mode: 'json' }).$type<Record<string, string | null>>().notNull(),
+    after: text({ mode: 'json' }).$type<Record<string, string | null>>().notNull(),
     kind: text({ enum: ['edit', 'undo', 'redo'] }).notNull(),
     /** The edit that was undone or done again. */
     ofId: integer('of_id'),
@@ -214,4 +222,22 @@ export const libraryEdits = sqliteTable(
     createdAt: integer('created_at', { mode: 'timestamp_ms' }).notNull(),
   },
   (table) => [index('edits_of_library').on(table.libraryId)],
+)
+
+/** Pictures that somebody has refused: they stay as they are until they come out otherwise, or somebody changes their mind. */
+export const refusedPictures = sqliteTable(
+  'refused_pictures',
+  {
+    libraryId: text('library_id')
+      .notNull()
+      .references(() => libraries.id),
+    slug: text().notNull(),
+    key: text().notNull(),
+    /** The picture's name: another one of the same case is not refused. */
+    picture: text().notNull(),
+    author: text().notNull(),
+    note: text().notNull(),
+    createdAt: integer('created_at', { mode: 'timestamp_ms' }).notNull(),
+  },
+  (table) => [primaryKey({ columns: [table.libraryId, table.slug, table.key, table.picture] })],
 )

@@ -1,4 +1,5 @@
 import { and, desc, eq, inArray, max, notInArray } from 'drizzle-orm'
+import { isSameState } from './libraries'
 import type { Connection, Database } from './open'
 import { caseResults, findings, libraries, outcomes, runComponents, runs } from './schema'
 
@@ -25,7 +26,7 @@ export async function unfinishedRun(db: Database, libraryId: string): Promise<Un
     .where(eq(runs.libraryId, libraryId))
     .orderBy(desc(runs.startedAt))
     .limit(1)
-  if (!last || last.run.fingerprint !== last.fingerprint) return undefined
+  if (!last || !isSameState(last.run.fingerprint, last.fingerprint)) return undefined
   const { id, state, startedAt, asked } = last.run
   const isUnfinished = UNFINISHED.find((each) => each === state)
   if (!isUnfinished) return undefined

@@ -60,7 +60,8 @@ export async function approve(
     let { index } = readReferences(tree, slug)
     const traits = await traitsFile(results, host)
     if (traits) files.set(traitsPath(traits.name), traits.text)
-    for (const { key, picture, at, traits: own } of results) {
+    // What is approved already stays as it was approved.
+    for (const { key, picture, at, traits: own } of results.filter(({ verdict }) => verdict !== 'same')) {
       if (!tree.bytes(picturePath(picture)) && !files.has(picturePath(picture))) {
         const png = await host.png(picture)
         if (!png)

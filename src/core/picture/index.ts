@@ -3,6 +3,8 @@ export { causeKey, causeText, explain, type Cause, type Explanation, type TraitC
 export { comparePictures, type Comparison, type Difference, type PictureTolerance } from './compare'
 export { groupPictures, type PictureGroup } from './groupPictures'
 export { inkBounds, type Ink } from './inkBounds'
+export { judgeAgain, referenceOf } from './judgeAgain'
+export { packResults, unpackResults, type PackedPictures } from './packResults'
 export { packOnSheet, type PackedSheet } from './packOnSheet'
 export {
   cropped,

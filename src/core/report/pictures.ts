@@ -6,6 +6,8 @@ export interface PictureTally {
   results: readonly PictureResult[]
   /** Those that changed, by what made them change. */
   groups: readonly PictureGroup[]
+  /** Where they were taken. */
+  rig: string
   /** Cases of which a picture is approved, and that are gone. */
   gone: readonly string[]
 }

@@ -87,8 +87,8 @@ export class KeptResults {
   }
 }
 
-// Keys are names of what they are made of.
-const pictureKey = (picture: string) => hashOf(`picture ${picture}`)
+/** By what a picture is kept that is not approved. Keys are names of what they are made of. */
+export const pictureKey = (picture: string) => hashOf(`picture ${picture}`)
 
 /** What a run is told of how to go about it. */
 export interface Performed {

@@ -1,6 +1,6 @@
 import type { Lint } from '@/core/lint'
 import type { CaseResult, CheckResult } from '@/core/plan'
-import { parseTraits, printTraits, type PictureResult } from '@/core/picture'
+import { packResults, unpackResults, type PackedPictures, type PictureResult } from '@/core/picture'
 import type { ScenarioResult } from '@/core/scenario'
 import { unzip, zip } from './zipped'
 
@@ -26,8 +26,7 @@ interface PackedCases extends Pick<KeptCases, 'since' | 'lints' | 'notes'> {
   /** Most cases share what their checks came to: each once. */
   checks: CheckResult[]
   cases: [key: string, values: CaseResult['values'], checks: number[]][]
-  /** What was read with them stands in one text. */
-  pictures?: { results: readonly Omit<PictureResult, 'traits'>[]; traits: string }
+  pictures?: PackedPictures
 }
 
 export function packCases({ results, pictures, ...about }: KeptCases): Uint8Array {
@@ -48,7 +47,7 @@ export function packCases({ results, pictures, ...about }: KeptCases): Uint8Arra
     values,
     own.map(placeOf),
   ])
-  const packed = pictures && { pictures: packPictures(pictures) }
+  const packed = pictures && { pictures: packResults(pictures) }
   return zip({ ...about, checks, cases, ...packed } satisfies PackedCases)
 }
 
@@ -59,7 +58,7 @@ export function unpackCases(bytes: Uint8Array): KeptCases | undefined {
   const { cases, checks, pictures, ...about } = packed
   return {
     ...about,
-    ...(pictures && { pictures: unpackPictures(pictures) }),
+    ...(pictures && { pictures: unpackResults(pictures) }),
     results: cases.map(([key, values, own]) => ({ key, values, checks: own.map((at) => checks[at]!) })),
   }
 }
@@ -70,17 +69,4 @@ export const packScenario = (kept: KeptScenario): Uint8Array => zip(kept)
 export function unpackScenario(bytes: Uint8Array): KeptScenario | undefined {
   const kept = unzip(bytes) as KeptScenario | undefined
   return typeof kept?.result?.name === 'string' ? kept : undefined
-}
-
-const packPictures = (pictures: readonly PictureResult[]): NonNullable<PackedCases['pictures']> => ({
-  results: pictures.map(({ traits: _, ...result }) => result),
-  traits: printTraits(new Map(pictures.flatMap(({ key, traits }) => (traits ? [[key, traits]] : [])))),
-})
-
-function unpackPictures({ results, traits }: NonNullable<PackedCases['pictures']>): PictureResult[] {
-  const traitsOf = parseTraits(traits)
-  return results.map((result) => {
-    const own = traitsOf.get(result.key)
-    return { ...result, ...(own && { traits: own }) }
-  })
 }

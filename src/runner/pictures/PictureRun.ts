@@ -1,6 +1,7 @@
 import { isInside } from '@/core/matrix'
 import {
   groupPictures,
+  judgeAgain,
   parseTraits,
   picturePath,
   readReferences,
@@ -16,7 +17,7 @@ import { textOf, type Sheet } from '@/core/sheet'
 import { TokenLines } from '@/core/tokens'
 import type { PreparedComponent, PreparedLibrary } from '../prepare'
 import { PictureRoom } from './PictureRoom'
-import { PictureTaker, referenceOf } from './PictureTaker'
+import { PictureTaker } from './PictureTaker'
 import type { CaseReading } from './readTraits'
 
 /** That pictures are taken, and where. */
@@ -80,28 +81,8 @@ export class PictureRun {
    */
   judgeAgain(slug: string, kept: readonly PictureResult[]): PictureResult[] | undefined {
     const index = this.#indices.get(slug)!
-    const judged: PictureResult[] = []
-    for (const result of kept) {
-      const { own, isElsewhere } = referenceOf(index, result.key, this.rig)
-      const { reference } = result
-      const isIt = (one: { picture: string; at: PictureResult['at'] }) =>
-        own !== undefined && own.picture === one.picture && own.at[0] === one.at.x && own.at[1] === one.at.y
-      if (own && isIt(result)) {
-        const { key, picture, width, height, at } = result
-        judged.push({
-          key,
-          verdict: 'same',
-          picture,
-          width,
-          height,
-          at,
-          reference: { picture, at, traits: own.traits },
-        })
-      } else if (own ? reference && isIt(reference) : !reference && (result.verdict === 'other rig') === isElsewhere)
-        judged.push(result)
-      else return undefined
-    }
-    return judged
+    const judged = kept.map((result) => judgeAgain(index, this.rig, result))
+    return judged.every((each) => each !== undefined) ? judged : undefined
   }
 
   /** What changed of a component, by its causes. */

@@ -1,10 +1,10 @@
 import {
   isOpen,
   placeOf,
+  referenceOf,
   type Comparison,
   type PictureResult,
   type PictureTolerance,
-  type ReferenceEntry,
   type ReferenceIndex,
 } from '@/core/picture'
 import type { PlannedCase } from '@/core/plan'
@@ -32,17 +32,6 @@ export interface PictureAim {
   room: PictureRoom
   /** What was read of a case, to explain its picture. */
   readOf(key: string): readonly CaseReading[]
-}
-
-/** What was approved of a case: on this rig, or only elsewhere. */
-export function referenceOf(
-  index: ReferenceIndex,
-  key: string,
-  rig: string,
-): { own?: ReferenceEntry | undefined; isElsewhere: boolean } {
-  const entries = index.get(key) ?? []
-  const own = entries.find((each) => each.rig === rig)
-  return { own, isElsewhere: !own && entries.length > 0 }
 }
 
 /** Takes pictures of a component's cases, and holds them against the approved ones. */

@@ -1,3 +1,3 @@
 export { PictureRoom } from './PictureRoom'
-export { PictureTaker, referenceOf, type PictureAim, type WindowPicture } from './PictureTaker'
+export { PictureTaker, type PictureAim, type WindowPicture } from './PictureTaker'
 export { PictureRun, type PictureOptions } from './PictureRun'

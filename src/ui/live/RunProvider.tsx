@@ -17,6 +17,8 @@ interface Runs {
   going: Going
   /** The last run, where it ended before it was through. */
   unfinished: LibraryStates['unfinished']
+  /** Pictures, and those of them that are to be decided. */
+  pictures: LibraryStates['pictures']
   /** @param fresh what earlier runs have read is read again, too */
   verify(components?: string[], fresh?: boolean): void
   /** Goes on with the unfinished run. */
@@ -53,6 +55,7 @@ export function RunProvider({ library, children }: { library: string; children: 
     [follow, setGoing],
   )
   const unfinished = data?.unfinished ?? null
+  const pictures = data?.pictures ?? null
   const stop = useCallback(() => {
     if (going.phase === 'running') void call(ROUTES.stopRun, { run: going.runId }).catch(() => {})
   }, [going])
@@ -64,12 +67,13 @@ export function RunProvider({ library, children }: { library: string; children: 
       isLoading,
       going,
       unfinished,
+      pictures,
       verify: (components, fresh = false) =>
         void begin(call(ROUTES.startRun, { library }, { given: { ...(components && { components }), fresh } })),
       resume: () => unfinished && void begin(call(ROUTES.resumeRun, { library, run: unfinished.run })),
       stop,
     }),
-    [library, data, isLoading, going, unfinished, begin, stop],
+    [library, data, isLoading, going, unfinished, pictures, begin, stop],
   )
   return <RunContext value={value}>{children}</RunContext>
 }

@@ -1,6 +1,6 @@
 import { ROUTES } from '@/contract'
 import { answer, handled, notFound, workspace } from '@/app/_server'
-import { componentStates } from '@/server'
+import { componentStates, pictureCounts } from '@/server'
 
 /** How each component of a library stands after its last run, with the mark of every case. */
 export const GET = handled(async (_: Request, { params }: { params: Promise<{ library: string }> }) => {
@@ -10,5 +10,6 @@ export const GET = handled(async (_: Request, { params }: { params: Promise<{ li
   const { runs } = await workspace()
   const left = await runs.unfinished(library)
   const unfinished = left ? { run: left.id, state: left.state, whole: left.whole.length } : null
-  return answer(ROUTES.states, { going: runs.going(library) ?? null, components, unfinished })
+  const pictures = (await pictureCounts(await workspace(), library)) ?? null
+  return answer(ROUTES.states, { going: runs.going(library) ?? null, components, unfinished, pictures })
 })

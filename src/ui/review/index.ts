@@ -1,0 +1,1 @@
+export { Review } from './Review'
