@@ -191,6 +191,7 @@ test('it is looked at closely in four ways, in step, at any zoom', async () => {
     page.$$eval('[aria-label="Closely"] canvas', (all) => all.map((canvas) => (canvas as HTMLCanvasElement).width))
   await page.waitForSelector('[data-mode="beside"]')
   await page.waitForFunction(() => document.querySelectorAll('[aria-label="Closely"] canvas').length === 2)
+  await press(page, 'button', '1×')
   const [width] = await sizes()
   await page.keyboard.press('+')
   await page.waitForFunction(
@@ -216,7 +217,7 @@ test('it is looked at closely in four ways, in step, at any zoom', async () => {
   })
   expect(scrolled).toEqual([40, 30])
   for (const mode of ['blended', 'alternating', 'difference', 'beside']) {
-    await page.keyboard.press('v')
+    await page.keyboard.press('w')
     await page.waitForSelector(`[data-mode="${mode}"]`)
   }
   expect(

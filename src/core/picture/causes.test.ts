@@ -24,6 +24,12 @@ test.each<[string, Trait[], Trait[], object]>([
     { causes: [{ kind: 'line', before: css('padding: 4px'), after: css('padding: 6px', 14) }] },
   ],
   [
+    'a declaration that names a token no more',
+    [trait('color', 'green', [css('color: var(--color-pine)'), token('green')])],
+    [trait('color', 'red', [css('color: red')])],
+    { causes: [{ kind: 'line', before: css('color: var(--color-pine)'), after: css('color: red') }] },
+  ],
+  [
     'a declaration that is gone',
     [trait('color', 'red', [css('color: red')])],
     [trait('color', 'black')],

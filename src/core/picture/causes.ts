@@ -41,17 +41,22 @@ export function explain(before: readonly Trait[], after: readonly Trait[]): Expl
   return { causes: sorted(changes.map((change): Cause => ({ kind: 'reading', ...change }))), changes }
 }
 
-/** Lines that were changed, with the line each has become, by the property that they declare. */
+/**
+ * Lines that were changed, with the line each has become, by the property that they declare. Where there are such, lines that only
+ * came or went follow from them, as a token that is not named any more.
+ */
 function changedLines(before: readonly TraitLine[], after: readonly TraitLine[]): Cause[] {
   const textOf = ({ file, declaration }: TraitLine) => `${file}|${declaration}`
   const [old, now] = [new Set(before.map(textOf)), new Set(after.map(textOf))]
   const gone = before.filter((line) => !now.has(textOf(line)))
   const come = after.filter((line) => !old.has(textOf(line)))
-  const causes: Cause[] = []
+  const causes: { kind: 'line'; before: TraitLine | undefined; after: TraitLine | undefined }[] = []
   for (const line of come) {
     const at = gone.findIndex((each) => nameOf(each) === nameOf(line))
     causes.push({ kind: 'line', before: at < 0 ? undefined : gone.splice(at, 1)[0], after: line })
   }
+  const changed = causes.filter(({ before: from }) => from !== undefined)
+  if (changed.length > 0) return changed
   return [...causes, ...gone.map((line): Cause => ({ kind: 'line', before: line, after: undefined }))]
 }
 

@@ -11,13 +11,12 @@ export function changedBoxes(changed: Iterable<number>, width: number): PixelBox
   for (const at of changed) {
     const [x, y] = [at % width, Math.floor(at / width)]
     const key = `${Math.floor(x / NEAR)},${Math.floor(y / NEAR)}`
-    const tile = tiles.get(key)
-    if (tile) extend(tile, x, y, x, y)
-    else tiles.set(key, { left: x, top: y, right: x, bottom: y })
+    const [own, tile] = [{ left: x, top: y, right: x, bottom: y }, tiles.get(key)]
+    tiles.set(key, tile ? around(tile, own) : own)
   }
-  let boxes = [...groups(tiles)].map(boxOf)
+  const all = joined([...groups(tiles)])
   // Where there is a change everywhere, what is around all of them is the box.
-  if (boxes.length > MAX_BOXES) boxes = [boxOf(boxes.map(({ x, y, width, height }) => tileOf(x, y, width, height)))]
+  const boxes = (all.length > MAX_BOXES ? [all.reduce(around)] : all).map(boxOf)
   return boxes.sort((a, b) => a.y - b.y || a.x - b.x)
 }
 
@@ -29,30 +28,43 @@ interface Tile {
   bottom: number
 }
 
-const tileOf = (x: number, y: number, width: number, height: number): Tile => ({
-  left: x,
-  top: y,
-  right: x + width - 1,
-  bottom: y + height - 1,
+const around = (a: Tile, b: Tile): Tile => ({
+  left: Math.min(a.left, b.left),
+  top: Math.min(a.top, b.top),
+  right: Math.max(a.right, b.right),
+  bottom: Math.max(a.bottom, b.bottom),
 })
 
-function extend(tile: Tile, left: number, top: number, right: number, bottom: number) {
-  tile.left = Math.min(tile.left, left)
-  tile.top = Math.min(tile.top, top)
-  tile.right = Math.max(tile.right, right)
-  tile.bottom = Math.max(tile.bottom, bottom)
+const isNear = (a: Tile, b: Tile) =>
+  a.left - b.right <= NEAR && b.left - a.right <= NEAR && a.top - b.bottom <= NEAR && b.top - a.bottom <= NEAR
+
+/** Joins what lies close to each other, until nothing does. */
+function joined(tiles: readonly Tile[]): Tile[] {
+  const left = [...tiles]
+  const done: Tile[] = []
+  for (let own = left.pop(); own; own = left.pop()) {
+    const at = left.findIndex((each) => isNear(own!, each))
+    if (at >= 0) left.push(around(own, left.splice(at, 1)[0]!))
+    else {
+      // It may have grown up to one that was through.
+      const known = done.findIndex((each) => isNear(own!, each))
+      if (known >= 0) left.push(around(own, done.splice(known, 1)[0]!))
+      else done.push(own)
+    }
+  }
+  return done
 }
 
 /** Tiles that touch each other, also by a corner. */
-function* groups(tiles: ReadonlyMap<string, Tile>): Generator<Tile[]> {
+function* groups(tiles: ReadonlyMap<string, Tile>): Generator<Tile> {
   const seen = new Set<string>()
   for (const first of tiles.keys()) {
     if (seen.has(first)) continue
     seen.add(first)
-    const group: Tile[] = []
+    let group = tiles.get(first)!
     const left = [first]
     for (let key = left.pop(); key !== undefined; key = left.pop()) {
-      group.push(tiles.get(key)!)
+      group = around(group, tiles.get(key)!)
       const [x, y] = key.split(',').map(Number) as [number, number]
       for (let row = y - 1; row <= y + 1; row++)
         for (let column = x - 1; column <= x + 1; column++) {
@@ -66,9 +78,9 @@ function* groups(tiles: ReadonlyMap<string, Tile>): Generator<Tile[]> {
   }
 }
 
-function boxOf(group: readonly Tile[]): PixelBox {
-  const whole = { ...group[0]! }
-  for (const { left, top, right, bottom } of group) extend(whole, left, top, right, bottom)
-  const { left, top, right, bottom } = whole
-  return { x: left, y: top, width: right - left + 1, height: bottom - top + 1 }
-}
+const boxOf = ({ left, top, right, bottom }: Tile): PixelBox => ({
+  x: left,
+  y: top,
+  width: right - left + 1,
+  height: bottom - top + 1,
+})

@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react'
 import type { ReviewPicture } from '@/contract'
-import { caseName } from './words'
+import { caseName, caseValues } from './words'
 
 /** Names a picture among all. */
 export const idOf = ({ slug, key }: Pick<ReviewPicture, 'slug' | 'key'>): string => `${slug} ${key}`
@@ -28,7 +28,7 @@ export function Contact({ library, pictures, names, current, marked, onLook, onM
   return (
     <ul
       ref={list}
-      className="flex min-h-0 flex-1 flex-wrap content-start gap-2 overflow-auto p-3"
+      className="grid min-h-0 flex-1 grid-cols-[repeat(auto-fill,minmax(9.5rem,1fr))] content-start gap-2 overflow-auto p-3"
       aria-label="Pictures of this change"
     >
       {pictures.map((picture) => {
@@ -37,7 +37,7 @@ export function Contact({ library, pictures, names, current, marked, onLook, onM
           <li
             key={id}
             data-picture={id}
-            className="flex w-44 flex-col border border-line bg-sheet has-[[aria-current=true]]:border-ink"
+            className="flex flex-col border border-line bg-sheet has-[[aria-current=true]]:border-ink"
           >
             <button
               type="button"
@@ -56,7 +56,7 @@ export function Contact({ library, pictures, names, current, marked, onLook, onM
                 aria-label={`Mark ${caseName(picture)}`}
               />
               <span className="num truncate" title={`${picture.slug} ${caseName(picture)}`}>
-                {caseName(picture)}
+                {caseValues(picture)}
               </span>
               {picture.refused && <span className="ml-auto text-miss">refused</span>}
             </label>
@@ -67,13 +67,16 @@ export function Contact({ library, pictures, names, current, marked, onLook, onM
   )
 }
 
+// Of a tile, in px, as narrow as it can become.
+const ROOM = { width: 140, height: 104 }
+
 /** A picture with boxes around what has changed in it. */
 function Small({ library, picture }: { library: string; picture: ReviewPicture }) {
   const { name, at, width, height } = picture.picture
   // Boxes are told on the ground of both pictures.
   const ground = picture.approved && picture.verdict !== 'moved' ? picture.approved.at : at
   const [x, y] = [Math.min(ground.x, at.x) - at.x, Math.min(ground.y, at.y) - at.y]
-  const scale = Math.min(1, 164 / width, 104 / height)
+  const scale = Math.min(1, ROOM.width / width, ROOM.height / height)
   return (
     <span className="relative block" style={{ width: width * scale, height: height * scale }}>
       {/* eslint-disable-next-line @next/next/no-img-element -- its size is known, and it is one of thousands */}

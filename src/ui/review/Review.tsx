@@ -35,7 +35,7 @@ const KEYS = [
   ['a', 'Approve what is marked, else the whole change'],
   ['d', 'Refuse it, or take the refusal back'],
   ['m', 'Mark the picture, or no more'],
-  ['v', 'The next way to look at it'],
+  ['w', 'The next way to look at it'],
   ['+ and -', 'Zoom'],
   ['n', 'Note'],
   ['u and r', 'Undo and redo'],

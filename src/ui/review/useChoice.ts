@@ -16,12 +16,13 @@ export function useChoice(model: Review | undefined, decide: Decide, isBusy: boo
   const [marked, setMarked] = useState<ReadonlySet<string>>(new Set())
   const [note, setNote] = useState('')
   const [mode, setMode] = useState<Mode>('beside')
-  const [zoom, setZoom] = useState<number>(1)
+  const [chosenZoom, setZoom] = useState<number>()
   // What has been decided is gone: the one that has taken its place comes next.
   const group: ReviewGroup | undefined =
     groups.find(({ id }) => id === groupId) ?? groups[Math.min(groupAt, groups.length - 1)]
   const picture: ReviewPicture | undefined =
     group?.pictures.find((each) => idOf(each) === current) ?? group?.pictures[0]
+  const zoom = chosenZoom ?? fitting(picture)
   const chosen = group
     ? marked.size > 0
       ? group.pictures.filter((each) => marked.has(idOf(each)))
@@ -80,7 +81,7 @@ export function useChoice(model: Review | undefined, decide: Decide, isBusy: boo
     a: approve,
     d: refuse,
     m: () => picture && mark(idOf(picture)),
-    v: () => setMode(MODES[(MODES.indexOf(mode) + 1) % MODES.length]!),
+    w: () => setMode(MODES[(MODES.indexOf(mode) + 1) % MODES.length]!),
     '+': () => stepZoom(1),
     '-': () => stepZoom(-1),
     n: () => document.querySelector<HTMLInputElement>('#review-note')?.focus(),
@@ -93,3 +94,10 @@ export function useChoice(model: Review | undefined, decide: Decide, isBusy: boo
     ...{ selectGroup, look: setCurrent, mark, approve, refuse },
   }
 }
+
+// About as wide as what is looked at closely, in pixels of the device.
+const ROOM = 480
+
+/** As large as a picture can be seen whole. */
+const fitting = (picture: ReviewPicture | undefined): number =>
+  ZOOMS.findLast((each) => (picture?.picture.width ?? ROOM) * each <= ROOM) ?? 1
