@@ -12,6 +12,7 @@ import { init, type InitArguments } from './init'
 import { guide, type GuideArguments } from './guide'
 import { read } from './read'
 import { writeTokens, type TokensArguments } from './tokens'
+import { reportFile, reportFormat, reportTargets, type ReportOptions } from './reportTargets'
 import { verify, type VerifyArguments } from './verify'
 
 /** What a command's end says to the shell. */
@@ -70,9 +71,17 @@ program
   .option('--pictures', 'take pictures of the cases that sheets name, and hold them against the approved ones')
   .option('--fresh', 'read everything again, whatever was found before')
   .addOption(trust())
-  .addOption(format([...REPORTERS.keys()]))
-  .option('--out <file>', 'write the report there')
-  .action((folder: string, given: VerifyArguments) => finish(verify(folder, given)))
+  .addOption(
+    new Option('--format <format>', 'how the report is written; may be given several times')
+      .choices([...REPORTERS.keys()])
+      .argParser(reportFormat)
+      .default([], 'text'),
+  )
+  .addOption(new Option('--out <file>', 'write the report of the format before it there').argParser(reportFile))
+  .action((folder: string, given: Omit<VerifyArguments, 'reports'> & ReportOptions) => {
+    const { format, out, ...options } = given
+    return finish(verify(folder, { ...options, reports: reportTargets(format, out) }))
+  })
 
 program
   .command('approve')

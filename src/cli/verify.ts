@@ -2,7 +2,7 @@ import { existsSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { parseWhere } from '@/core/matrix'
 import { BadInput } from '@/core/problem'
-import { exitStatus, REPORTERS, type Report, type ReportFormat } from '@/core/report'
+import { exitStatus, REPORTERS, type Paint, type Report, type ReportFormat } from '@/core/report'
 import type { Cover } from '@/core/sheet'
 import {
   BrowserSource,
@@ -18,7 +18,7 @@ import {
   type PreparedLibrary,
   type RunEnvironment,
 } from '@/runner'
-import { openFolder } from '@/source'
+import { gitState, openFolder } from '@/source'
 import { paintFor } from './paint'
 import { makeProgress } from './progress'
 
@@ -39,6 +39,11 @@ export interface VerifyArguments {
   fresh?: boolean
   /** Takes pictures, and holds them against the approved ones. */
   pictures?: boolean
+  reports: readonly ReportTarget[]
+}
+
+/** A form in which the report is written, and where; printed where no file is named. */
+export interface ReportTarget {
   format: ReportFormat
   out?: string
 }
@@ -47,7 +52,7 @@ export interface VerifyArguments {
 export async function verify(folder: string, given: VerifyArguments): Promise<number> {
   const where = given.where === undefined ? undefined : parseWhere(given.where)
   if (where?.problems.length) throw new BadInput(where.problems)
-  const { format, out, cache = join(folder, '.brelt', 'cache'), fresh = false, ...options } = given
+  const { reports, cache = join(folder, '.brelt', 'cache'), fresh = false, ...options } = given
   const tree = openFolder(folder, { trustConfig: given.trustConfig })
   const browsers = new BrowserSource(launchChromium)
   // It starts while the library is prepared, where one is certainly needed. That there is none is told only where the library is in order.
@@ -57,9 +62,11 @@ export async function verify(folder: string, given: VerifyArguments): Promise<nu
   const startedAt = new Date().toISOString()
   const environment = await runEnvironment().catch(() => undefined)
   const whole = environment && WholeRun.of(tree, environment, keeper, options)
+  const git = await gitState(folder)
   const known = fresh ? undefined : await whole?.report()
   if (known) {
-    print({ ...known, startedAt, milliseconds: Math.round(performance.now() - start) }, format, out)
+    const { git: _, ...rest } = known
+    print({ ...rest, startedAt, milliseconds: Math.round(performance.now() - start), ...(git && { git }) }, reports)
     return exitStatus(known)
   }
   const selection = { components: given.component, cover: given.cover, where: where?.box }
@@ -79,12 +86,13 @@ export async function verify(folder: string, given: VerifyArguments): Promise<nu
       repeat: given.repeat,
       clock: given.clock,
       kept,
+      git,
       pictures: given.pictures ? picturesOn(environment, prepared) : undefined,
       signal: stop.signal,
       onProgress: progress.show,
     })
     progress.end()
-    print(report, format, out)
+    print(report, reports)
     if (kept && !stop.signal.aborted && !browsers.isLost) await whole?.keep(report, prepared, kept)
     await keeper.prune()
     if (stop.signal.aborted) process.stderr.write('Stopped: this is what was found so far.\n')
@@ -103,8 +111,14 @@ export function picturesOn(environment: RunEnvironment | undefined, { library }:
   return { rig: rigOf(environment, library.data.viewport) }
 }
 
-function print(report: Report, format: ReportFormat, out: string | undefined) {
-  const text = REPORTERS.get(format)!.write(report, paintFor(process.stdout))
-  if (out === undefined) process.stdout.write(text)
-  else writeFileSync(out, text)
+function print(report: Report, reports: readonly ReportTarget[]) {
+  for (const { format, out } of reports) {
+    const reporter = REPORTERS.get(format)!
+    if (out === undefined) process.stdout.write(reporter.write(report, paintFor(process.stdout)))
+    else writeFileSync(out, reporter.write(report, UNPAINTED))
+  }
 }
+
+const same = (text: string) => text
+/** A file has no colours. */
+const UNPAINTED: Paint = { miss: same, warn: same, good: same, dim: same, strong: same }

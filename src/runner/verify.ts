@@ -27,6 +27,8 @@ export interface VerifyOptions {
   pictures?: PictureOptions | undefined
   /** Called with a component's pictures. */
   onPictures?(slug: string, pictures: ComponentPictures): void
+  /** What the repository says of the library's folder. */
+  git?: Report['git']
   /** Called with each scenario as it is through. */
   onScenario?(slug: string, result: ScenarioResult): void
   /** Called with each case as it is judged. */
@@ -65,7 +67,10 @@ export async function verifyLibrary(
   }
   const { name } = prepared.library.data
   const milliseconds = performance.now() - start
-  return makeReport({ library: name, browser: `Chromium ${version}`, startedAt, milliseconds }, run.tallies)
+  return makeReport(
+    { library: name, browser: `Chromium ${version}`, startedAt, milliseconds, git: options.git },
+    run.tallies,
+  )
 }
 
 /** Asked before anything else: where there is none, it is told at once. */

@@ -9,6 +9,8 @@ export interface GitState {
   branch?: string
   /** Nothing in the folder differs from that commit. */
   isClean: boolean
+  /** The folder as seen from the repository's root, with a slash at its end; empty where it is the root. */
+  folder: string
 }
 
 const run = promisify(execFile)
@@ -31,13 +33,15 @@ export async function askGit(folder: string, ...given: string[]): Promise<string
 
 /** @returns undefined where the folder lies in no repository, or nothing has been committed */
 export async function gitState(folder: string): Promise<GitState | undefined> {
-  const [commit, branch, changes] = await Promise.all([
+  const [commit, branch, changes, prefix] = await Promise.all([
     askGit(folder, 'rev-parse', 'HEAD'),
     askGit(folder, 'symbolic-ref', '--short', '--quiet', 'HEAD'),
     askGit(folder, 'status', '--porcelain', '--untracked-files=all', '--', '.'),
+    askGit(folder, 'rev-parse', '--show-prefix'),
   ])
   if (commit === undefined || changes === undefined) return undefined
-  return { commit: commit.trim(), ...(branch && { branch: branch.trim() }), isClean: changes.trim() === '' }
+  const about = { isClean: changes.trim() === '', folder: (prefix ?? '').trim() }
+  return { commit: commit.trim(), ...(branch && { branch: branch.trim() }), ...about }
 }
 
 /** Who commits here; undefined where git has not been told. */

@@ -70,7 +70,7 @@ export class ComponentTally {
   }
 
   private nearOrigin({ through, ...line }: SourceLine): SourceLine {
-    const near = { ...line, file: this.near(line.file) }
+    const near = { ...line, file: this.near(line.file), path: line.file }
     return through ? { ...near, through: through.map((each) => this.nearOrigin(each)) } : near
   }
 
@@ -101,11 +101,13 @@ export class ComponentTally {
       severity,
       message,
       file: this.near(file),
+      path: file,
       line,
     }))
     return {
       slug: this.slug,
       name: this.name,
+      sheet: this.file,
       cases: this.#cases,
       lints,
       findings,

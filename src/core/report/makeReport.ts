@@ -6,11 +6,12 @@ export interface ReportFacts {
   browser: string
   startedAt: Date
   milliseconds: number
+  git?: Report['git']
 }
 
 /** The report of a run, from what was gathered of each component. */
 export function makeReport(
-  { library, browser, startedAt, milliseconds }: ReportFacts,
+  { library, browser, startedAt, milliseconds, git }: ReportFacts,
   tallies: readonly ComponentTally[],
 ): Report {
   const components = tallies.map((tally) => tally.report())
@@ -29,6 +30,7 @@ export function makeReport(
     browser,
     startedAt: startedAt.toISOString(),
     milliseconds: Math.round(milliseconds),
+    ...(git && { git }),
     totals: {
       components: components.length,
       cases: components.reduce((total, { cases }) => total + cases, 0),

@@ -36,8 +36,10 @@ export function picturesReport(
       groups: groups.map(({ causes, changes, pictures }) => ({
         causes: causes.map((cause) => {
           const lines = cause.kind === 'line' && {
-            ...(cause.before && { before: { ...cause.before, file: near(cause.before.file) } }),
-            ...(cause.after && { after: { ...cause.after, file: near(cause.after.file) } }),
+            ...(cause.before && {
+              before: { ...cause.before, file: near(cause.before.file), path: cause.before.file },
+            }),
+            ...(cause.after && { after: { ...cause.after, file: near(cause.after.file), path: cause.after.file } }),
           }
           return { text: causeText(cause), ...lines }
         }),

@@ -1,12 +1,21 @@
 import { z } from 'zod'
 
-const sourceLine = z.object({ file: z.string(), line: z.number(), declaration: z.string() })
+const sourceLine = z.object({
+  /** As seen from the component's folder, where it lies there; else from the library's. */
+  file: z.string(),
+  /** As seen from the library's folder. */
+  path: z.string().optional(),
+  line: z.number(),
+  declaration: z.string(),
+})
 
 const lint = z.object({
   code: z.string(),
   severity: z.enum(['error', 'warning']),
   message: z.string(),
   file: z.string(),
+  /** As seen from the library's folder. */
+  path: z.string().optional(),
   line: z.number(),
 })
 
@@ -93,6 +102,8 @@ const pictures = z.object({
 const component = z.object({
   slug: z.string(),
   name: z.string(),
+  /** Its sheet, as seen from the library's folder. */
+  sheet: z.string().optional(),
   cases: z.number(),
   lints: z.array(lint),
   findings: z.array(finding),
@@ -111,6 +122,10 @@ export const reportSchema = z.object({
   browser: z.string(),
   startedAt: z.string(),
   milliseconds: z.number(),
+  /** What the repository said of the folder, where it lies in one; `folder`: as seen from the repository's root, with a slash at its end. */
+  git: z
+    .object({ commit: z.string(), branch: z.string().optional(), isClean: z.boolean(), folder: z.string() })
+    .optional(),
   totals: z.object({
     components: z.number(),
     cases: z.number(),
