@@ -69,6 +69,10 @@ program
     "where results are kept, so that nothing is read twice (default: .brelt/cache in the library's folder)",
   )
   .option('--pictures', 'take pictures of the cases that sheets name, and hold them against the approved ones')
+  .option(
+    '--changed-since <report or commit>',
+    'only what has changed since a report that was written as JSON, or since a commit',
+  )
   .option('--fresh', 'read everything again, whatever was found before')
   .addOption(trust())
   .addOption(

@@ -4,6 +4,7 @@ import { parseWhere } from '@/core/matrix'
 import { BadInput } from '@/core/problem'
 import { exitStatus, REPORTERS, type Paint, type Report, type ReportFormat } from '@/core/report'
 import type { Cover } from '@/core/sheet'
+import { counted } from '@/core/words'
 import {
   BrowserSource,
   FolderKeeper,
@@ -14,11 +15,14 @@ import {
   runEnvironment,
   verifyLibrary,
   WholeRun,
+  performed,
   type PictureOptions,
   type PreparedLibrary,
   type RunEnvironment,
+  type Selection,
 } from '@/runner'
 import { gitState, openFolder } from '@/source'
+import { readSince } from './changedSince'
 import { paintFor } from './paint'
 import { makeProgress } from './progress'
 
@@ -37,6 +41,8 @@ export interface VerifyArguments {
   cache?: string
   /** What was found before does not count. */
   fresh?: boolean
+  /** A report, or a commit: what is as it was then is left out. */
+  changedSince?: string
   /** Takes pictures, and holds them against the approved ones. */
   pictures?: boolean
   reports: readonly ReportTarget[]
@@ -61,7 +67,9 @@ export async function verify(folder: string, given: VerifyArguments): Promise<nu
   const start = performance.now()
   const startedAt = new Date().toISOString()
   const environment = await runEnvironment().catch(() => undefined)
-  const whole = environment && WholeRun.of(tree, environment, keeper, options)
+  // What a commit's name stands for may be another one tomorrow.
+  const whole =
+    environment && given.changedSince === undefined ? WholeRun.of(tree, environment, keeper, options) : undefined
   const git = await gitState(folder)
   const known = fresh ? undefined : await whole?.report()
   if (known) {
@@ -74,6 +82,12 @@ export async function verify(folder: string, given: VerifyArguments): Promise<nu
     await browsers.close()
     throw error
   })
+  const chosen = await sinceThen(prepared, folder, environment, { ...given, selection }).catch(
+    async (error: unknown) => {
+      await browsers.close()
+      throw error
+    },
+  )
   const kept = environment && new KeptResults(environment, keeper, fresh)
   const stop = new AbortController()
   const onInterrupt = () => stop.abort()
@@ -81,7 +95,7 @@ export async function verify(folder: string, given: VerifyArguments): Promise<nu
   process.once('SIGTERM', onInterrupt)
   const progress = makeProgress()
   try {
-    const report = await verifyLibrary(browsers, prepared, {
+    const report = await verifyLibrary(browsers, chosen, {
       workers: given.workers,
       repeat: given.repeat,
       clock: given.clock,
@@ -102,6 +116,25 @@ export async function verify(folder: string, given: VerifyArguments): Promise<nu
     progress.end()
     await browsers.close()
   }
+}
+
+/** What of a library is verified: all of it, or what has changed since some point. */
+async function sinceThen(
+  prepared: PreparedLibrary,
+  folder: string,
+  environment: RunEnvironment | undefined,
+  given: Omit<VerifyArguments, 'reports'> & { selection: Selection },
+): Promise<PreparedLibrary> {
+  const { changedSince, selection, trustConfig, clock, repeat, pictures } = given
+  if (changedSince === undefined) return prepared
+  const how = { ...performed({ clock, repeat }, undefined), isPictured: pictures === true }
+  const since = await readSince(changedSince, folder, environment, how, { ...selection, trustConfig })
+  const components = prepared.components.filter((component) => !since.isUnchanged(prepared, component))
+  const same = prepared.components.length - components.length
+  process.stderr.write(
+    `${counted(same, 'component')} as at ${changedSince}, not verified; ${counted(components.length, 'component')} changed.\n`,
+  )
+  return { ...prepared, components }
 }
 
 /** @throws Error where it cannot be told what this machine's pictures depend on */

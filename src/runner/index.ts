@@ -22,12 +22,15 @@ export {
   type ScenarioOptions,
 } from './scenario'
 export {
+  componentFingerprint,
   FolderKeeper,
   KeptResults,
+  performed,
   pictureKey,
   rigOf,
   runEnvironment,
   WholeRun,
   type Keeper,
+  type Performed,
   type RunEnvironment,
 } from './kept'

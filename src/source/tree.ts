@@ -10,6 +10,15 @@ const MAX_BYTES = 4_000_000
 const MAX_FILES = 20_000
 const SKIPPED = /^(node_modules|\..*)$/
 
+/** Whether a file of a folder is one of a library's, by its path and its size in bytes. */
+export const isTaken = (path: string, size: number): boolean =>
+  size <= MAX_BYTES &&
+  !path.endsWith(UNFINISHED) &&
+  !path
+    .split('/')
+    .slice(0, -1)
+    .some((name) => SKIPPED.test(name))
+
 /**
  * Reads a folder into memory, without packages and folders whose names begin with a dot. Links that lead out of it, and files that
  * are too large, are left out.

@@ -20,6 +20,8 @@ export class ComponentTally {
   readonly scenarios: ScenarioResult[] = []
   /** What was not read again, since nothing has changed that it depends on. */
   reused: ComponentReport['reused']
+  /** Names everything that its results depend on, where that is known. */
+  fingerprint?: string | undefined
   /** Left out where none were taken. */
   pictures?: PictureTally
   #cases = 0
@@ -108,6 +110,7 @@ export class ComponentTally {
       slug: this.slug,
       name: this.name,
       sheet: this.file,
+      ...(this.fingerprint !== undefined && { fingerprint: this.fingerprint }),
       cases: this.#cases,
       lints,
       findings,

@@ -102,6 +102,8 @@ const pictures = z.object({
 const component = z.object({
   slug: z.string(),
   name: z.string(),
+  /** Names everything that its results depend on: equal ones give equal results. */
+  fingerprint: z.string().optional(),
   /** Its sheet, as seen from the library's folder. */
   sheet: z.string().optional(),
   cases: z.number(),

@@ -1,3 +1,4 @@
+export { componentFingerprint } from './componentFingerprint'
 export { rigOf, runEnvironment, type RunEnvironment } from './environment'
 export { FolderKeeper } from './FolderKeeper'
 export type { Keeper } from './Keeper'
