@@ -3,6 +3,7 @@ import { controlTimes } from './bench'
 import { boardTimes } from './board'
 import { commandCost, fixedCost } from './fixed'
 import { importTime, keystrokeTimes, kindTimes } from './define'
+import { againTimes, comparisonRates, pictureCost } from './runs'
 import { firnlineTime, rates, timeOutTime } from './scenarios'
 import { specTimes, tokenTime } from './spec'
 import { brelt, handWritten, limit, loopCost } from './ways'
@@ -110,3 +111,25 @@ for (const [file, times] of Object.entries(await keystrokeTimes())) {
 print(`\nA folder of 200 sheets is taken in after ${show(await importTime(200))} ms (goal 5000)`)
 print('\nKinds, 500 cases end to end, ms a case')
 for (const [kind, each] of Object.entries(await kindTimes())) print(`  ${kind.padEnd(8)} ${show(each)}`)
+
+const compared = comparisonRates()
+print('\nPictures')
+print(
+  `  compared: ${show(compared.equal)} megapixels a second where all are equal (goal 100), ${show(compared.unequal)} where none is (goal 20)`,
+)
+const pictured = await launchChromium()
+try {
+  const { same, fresh } = await pictureCost(pictured, 500)
+  print(
+    `  taken of 500 cases, beyond reading: ${show(same)} ms a case where all are as approved (goal 1), ${show(fresh)} ms where all are new`,
+  )
+} finally {
+  await pictured.close()
+}
+
+const again = againTimes()
+print('\nNothing twice: all of Firnline from the command line')
+print(`  read anew in ${show(again.fresh)} s; unchanged in ${show(again.unchanged)} s (goal 1)`)
+print(
+  `  one declaration of bunk-check changed: ${show(again.declaration)} s (goal 3); one rule of lamp-switch: ${show(again.rule)} s (goal 1.5)`,
+)

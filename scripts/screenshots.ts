@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process'
-import { mkdtempSync, rmSync } from 'node:fs'
+import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { BELLS } from '../tests/support/bells'
@@ -97,25 +97,6 @@ try {
   await define.screenshot({ path: `${FOLDER}/define.png` })
   await define.close()
 
-  const axes = await app.open('/firnline/lamp-switch/define')
-  await axes.waitForSelector('[data-outline=thumb]')
-  await press(axes, 'tab', 'Axes 4')
-  await press(axes, 'tab', 'lamp-switch.css')
-  await press(axes, 'button', 'How focus of interaction is reached')
-  await new Promise((done) => setTimeout(done, 1200))
-  await axes.screenshot({ path: `${FOLDER}/define-axes.png` })
-  await axes.close()
-
-  const night = await app.open('/firnline/kit-chips/define')
-  await press(night, 'button', 'Light or dark')
-  await press(night, 'button', 'All cases')
-  await press(night, 'tab', 'Slots 0')
-  await press(night, 'tab', 'Props 6')
-  await new Promise((done) => setTimeout(done, 2500))
-  await night.screenshot({ path: `${FOLDER}/define-dark.png` })
-  await press(night, 'button', 'Light or dark')
-  await night.close()
-
   const make = await app.open('/firnline/bring-in')
   await press(make, 'tab', 'HTML and CSS')
   const files = [
@@ -201,6 +182,48 @@ try {
   await site.screenshot({ path: `${FOLDER}/site.png` })
   await site.close()
   rmSync(out, { recursive: true, force: true })
+
+  // A copy under a name of its own, whose pictures are approved before its styles change.
+  const changing = mkdtempSync(join(tmpdir(), 'brelt-review-'))
+  cpSync('demo/firnline', changing, { recursive: true })
+  const edit = (path: string, from: RegExp, to: string) => {
+    const file = join(changing, path)
+    writeFileSync(file, readFileSync(file, 'utf8').replace(from, to))
+  }
+  edit('library.yaml', /name: Firnline/, 'name: Firnline, next')
+  app.command('import', '--link', changing)
+  const review = await app.open('/firnline-next/review')
+  const verify = async (waiting: RegExp) => {
+    await press(review, 'button', 'Verify all')
+    await waitForText(review, 'header', waiting, 120_000)
+    await waitForText(review, 'header', /Verify all/, 120_000)
+    await review.waitForSelector('[data-group]')
+  }
+  await verify(/148 to review/)
+  for (const left of [/76 to review/, /60 to review/, /as approved/]) {
+    await review.waitForFunction(() =>
+      [...document.querySelectorAll('button')].some((each) => /^Approve/.test(each.textContent!) && !each.disabled),
+    )
+    await review.keyboard.press('a')
+    await waitForText(review, 'header', left)
+    await new Promise((done) => setTimeout(done, 800))
+  }
+  edit('components/bunk-check/bunk-check.css', /border-radius: [^;]+;/, 'border-radius: 0;')
+  edit('components/lamp-switch/lamp-switch.css', /gap: [^;]+;/, 'gap: 11px;')
+  await waitForText(review, 'header', /out of date/)
+  await verify(/136 to review/)
+  await new Promise((done) => setTimeout(done, 1000))
+  await review.keyboard.press('ArrowRight')
+  await review.waitForSelector('[aria-label="Closely"] canvas')
+  await new Promise((done) => setTimeout(done, 800))
+  await review.screenshot({ path: `${FOLDER}/review.png` })
+  await press(review, 'button', 'Light or dark')
+  await press(review, 'button', 'Difference')
+  await review.waitForSelector('[data-mode=difference] canvas')
+  await new Promise((done) => setTimeout(done, 800))
+  await review.screenshot({ path: `${FOLDER}/review-dark.png` })
+  await review.close()
+  rmSync(changing, { recursive: true, force: true })
 } finally {
   await app.close()
 }

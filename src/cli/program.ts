@@ -73,6 +73,7 @@ program
     '--changed-since <report or commit>',
     'only what has changed since a report that was written as JSON, or since a commit',
   )
+  .option('--watch', 'verify again whenever files change, and print what became different')
   .option('--fresh', 'read everything again, whatever was found before')
   .addOption(trust())
   .addOption(
@@ -82,8 +83,9 @@ program
       .default([], 'text'),
   )
   .addOption(new Option('--out <file>', 'write the report of the format before it there').argParser(reportFile))
-  .action((folder: string, given: Omit<VerifyArguments, 'reports'> & ReportOptions) => {
-    const { format, out, ...options } = given
+  .action((folder: string, given: Omit<VerifyArguments, 'reports'> & ReportOptions & { watch?: boolean }) => {
+    const { format, out, watch, ...options } = given
+    if (watch) return finish(import('./watch').then((each) => each.watch(folder, options)))
     return finish(verify(folder, { ...options, reports: reportTargets(format, out) }))
   })
 

@@ -67,6 +67,7 @@ test('an expectation that makes no sense is a lint of the sheet, once', () => {
       severity: 'error',
       message: 'box · width: the browser does not take it.',
       file: 't.sheet.yaml',
+      path: 'components/t/t.sheet.yaml',
       line: 38,
     },
   ])

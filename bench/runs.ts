@@ -1,0 +1,114 @@
+import { createHash } from 'node:crypto'
+import { spawnSync } from 'node:child_process'
+import { cpSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import type { Browser } from 'puppeteer-core'
+import { approve, comparePictures, type PlacedPixels } from '@/core/picture'
+import { overlay, treeOf, type FileTree } from '@/core/sheet'
+import { prepareLibrary, verifyLibrary, type ComponentPictures } from '@/runner'
+import { benchLibrary } from './component'
+
+const SIDE = 2000
+const ROUNDS = 3
+const TOLERANCE = { colour: 0.01, antialiasing: 'discount' } as const
+
+const median = (values: readonly number[]) => values.toSorted((a, b) => a - b)[Math.floor(values.length / 2)]!
+
+/** How many megapixels a second are compared: of pictures that are equal, and of pictures no pixel of which is. */
+export function comparisonRates(): { equal: number; unequal: number } {
+  // Stripes, edges and a few hundred colours, as interfaces have them.
+  const paint = (shift: number): PlacedPixels => {
+    const data = new Uint8Array(SIDE * SIDE * 4)
+    for (let at = 0; at < SIDE * SIDE; at++) {
+      const [x, y] = [at % SIDE, Math.floor(at / SIDE)]
+      data.set([(x >> 3) + shift, (y >> 3) + shift, ((x ^ y) >> 4) + shift, 255], at * 4)
+    }
+    return { width: SIDE, height: SIDE, data, at: { x: 0, y: 0 } }
+  }
+  const [one, same, other] = [paint(0), paint(0), paint(40)]
+  const rate = (a: PlacedPixels, b: PlacedPixels) =>
+    median(
+      Array.from({ length: ROUNDS }, () => {
+        const start = performance.now()
+        comparePictures(a, b, TOLERANCE)
+        return (SIDE * SIDE) / 1000 / (performance.now() - start)
+      }),
+    )
+  return { equal: rate(one, same), unequal: rate(one, other) }
+}
+
+/** What taking pictures costs beyond reading, in ms a case: where all are as approved, and where all are new. */
+export async function pictureCost(browser: Browser, cases: number): Promise<{ same: number; fresh: number }> {
+  const plain = benchLibrary(cases)
+  const sheet = 'components/berth/berth.sheet.yaml'
+  const text = new TextDecoder().decode(plain.bytes(sheet))
+  const tree = overlay(plain, { [sheet]: `${text}\npictures: all\n` })
+  const run = async (of: FileTree, isPictured: boolean) => {
+    const prepared = await prepareLibrary(of)
+    const taken: ComponentPictures[] = []
+    const options = isPictured
+      ? { pictures: { rig: 'bench' }, onPictures: (_: string, found: ComponentPictures) => taken.push(found) }
+      : {}
+    const { milliseconds } = await verifyLibrary(browser, prepared, options)
+    return { milliseconds, taken: taken[0] }
+  }
+  const { taken } = await run(tree, true)
+  const changes = await approve(
+    tree,
+    [{ slug: 'berth', results: taken!.results, gone: [] }],
+    { rig: 'bench', by: 'bench', on: '' },
+    { png: (picture) => taken!.png(picture), hash: (each) => createHash('sha256').update(each).digest('hex') },
+  )
+  const files = Object.fromEntries(tree.paths.map((path) => [path, tree.bytes(path)!]))
+  for (const [path, contents] of changes)
+    if (contents !== null) files[path] = typeof contents === 'string' ? new TextEncoder().encode(contents) : contents
+  const approved = treeOf(files)
+  const rounds: { plain: number; same: number; fresh: number }[] = []
+  for (let round = 0; round < ROUNDS; round++)
+    rounds.push({
+      plain: (await run(tree, false)).milliseconds,
+      same: (await run(approved, true)).milliseconds,
+      fresh: (await run(tree, true)).milliseconds,
+    })
+  const beyond = (of: 'same' | 'fresh') => median(rounds.map((each) => (each[of] - each.plain) / cases))
+  return { same: beyond('same'), fresh: beyond('fresh') }
+}
+
+/** How long Firnline takes from the command line, in seconds: read anew, unchanged, with one declaration changed, with one rule changed. */
+export function againTimes(): { fresh: number; unchanged: number; declaration: number; rule: number } {
+  const folder = mkdtempSync(join(tmpdir(), 'brelt-bench-'))
+  cpSync('demo/firnline', folder, { recursive: true })
+  const verify = () => {
+    const start = performance.now()
+    const { status } = spawnSync(process.execPath, ['bin/brelt.mjs', 'verify', folder], { stdio: 'ignore' })
+    // Firnline misses on purpose.
+    if (status !== 1) throw new Error(`verify ended with ${status}`)
+    return (performance.now() - start) / 1000
+  }
+  const edit = (path: string, from: RegExp, to: string) => {
+    const file = join(folder, 'components', path)
+    const text = readFileSync(file, 'utf8')
+    if (!from.test(text)) throw new Error(`${path} has no ${String(from)}`)
+    writeFileSync(file, text.replace(from, to))
+  }
+  try {
+    const fresh = verify()
+    const unchanged = median(Array.from({ length: ROUNDS }, verify))
+    const declaration = median(
+      [1, 2, 3].map((width) => {
+        edit('bunk-check/bunk-check.css', /border-radius: [^;]+;/, `border-radius: ${width}px;`)
+        return verify()
+      }),
+    )
+    const rule = median(
+      [1, 2, 3].map((width) => {
+        edit('lamp-switch/lamp-switch.sheet.yaml', /(width: )[^,}]+/, `$1${40 + width}px`)
+        return verify()
+      }),
+    )
+    return { fresh, unchanged, declaration, rule }
+  } finally {
+    rmSync(folder, { recursive: true, force: true })
+  }
+}

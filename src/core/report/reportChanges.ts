@@ -1,0 +1,76 @@
+import type { ComponentReport, Finding, Report } from './reportSchema'
+
+/** Something that stands in one of two reports only, or otherwise. */
+export interface ReportChange {
+  slug: string
+  /** The component's name. */
+  name: string
+  kind: 'finding' | 'scenario' | 'lint' | 'pictures' | 'component'
+  is: 'new' | 'gone' | 'other'
+  text: string
+}
+
+/** What a report says of one thing: the key names it in both reports. */
+interface Said {
+  kind: ReportChange['kind']
+  key: string
+  text: string
+}
+
+/** What became different from one report to another of the same library, component by component. Where things stand does not count. */
+export function reportChanges(before: Report, after: Report): ReportChange[] {
+  const [old, now] = [before, after].map(({ components }) => new Map(components.map((each) => [each.slug, each])))
+  return [...new Set([...old!.keys(), ...now!.keys()])].flatMap((slug) =>
+    componentChanges(old!.get(slug), now!.get(slug)),
+  )
+}
+
+function componentChanges(before: ComponentReport | undefined, after: ComponentReport | undefined): ReportChange[] {
+  const { slug, name } = (after ?? before)!
+  const [old, now] = [before, after].map((each) => new Map((each ? saidOf(each) : []).map((said) => [said.key, said])))
+  const changes: ReportChange[] = []
+  if (!before || !after)
+    changes.push({ slug, name, kind: 'component', is: before ? 'gone' : 'new', text: 'the component' })
+  for (const [key, { kind, text }] of old!) if (!now!.has(key)) changes.push({ slug, name, kind, is: 'gone', text })
+  for (const [key, { kind, text }] of now!) {
+    const known = old!.get(key)
+    if (known?.text !== text) changes.push({ slug, name, kind, is: known ? 'other' : 'new', text })
+  }
+  return changes
+}
+
+function saidOf({ findings, scenarios, lints, pictures }: ComponentReport): Said[] {
+  return [
+    ...findings.map((finding): Said => ({ kind: 'finding', key: findingKey(finding), text: finding.message })),
+    ...scenarios
+      .filter(({ verdict }) => verdict !== 'holds')
+      .map(({ name, verdict, steps }): Said => {
+        const step = steps.find((each) => each.verdict === 'misses' || each.verdict === 'unread')
+        return {
+          kind: 'scenario',
+          key: `scenario|${name}`,
+          text: `${name}: ${verdict}${step ? `; ${step.step}: ${step.message}` : ''}`,
+        }
+      }),
+    ...lints.map(({ code, message }): Said => ({
+      kind: 'lint',
+      key: `lint|${code}|${message}`,
+      text: `${code}: ${message}`,
+    })),
+    ...(pictures.groups ?? []).map(({ causes, pictures: own }): Said => {
+      const why = causes.map(({ text }) => text).join('; ') || 'nothing that was read explains it'
+      return {
+        kind: 'pictures',
+        key: `pictures|${why}`,
+        text: `${own.length === 1 ? '1 picture' : `${own.length} pictures`} changed: ${why}`,
+      }
+    }),
+    ...(pictures.new > 0
+      ? [{ kind: 'pictures', key: 'new pictures', text: `${pictures.new} not approved` } as const]
+      : []),
+  ]
+}
+
+/** What a finding is of; where it stands, and what was read, may differ. */
+const findingKey = ({ part, reading, verdict, expected, origin }: Finding): string =>
+  ['finding', part, reading, verdict, expected, origin?.declaration.split(':')[0] ?? ''].join('|')
