@@ -6,7 +6,7 @@ import { repositories } from './support/repository'
 
 const repository = repositories({ afterEach })
 let child: ChildProcess | undefined
-afterEach(() => child?.kill('SIGKILL'))
+afterEach(() => void child?.kill('SIGKILL'))
 
 const FILES = {
   'library.yaml': 'library: 1\nname: Huts\n',

@@ -1,8 +1,9 @@
 import { existsSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
+import { LINTS, type LintCode } from '@/core/lint'
 import { parseWhere } from '@/core/matrix'
 import { BadInput } from '@/core/problem'
-import { exitStatus, REPORTERS, type Paint, type Report, type ReportFormat } from '@/core/report'
+import { exitStatus, REPORTERS, type Paint, type Report, type ReportHelp, type ReportFormat } from '@/core/report'
 import type { Cover } from '@/core/sheet'
 import { counted } from '@/core/words'
 import {
@@ -63,6 +64,10 @@ export async function verify(folder: string, given: VerifyArguments): Promise<nu
   const browsers = new BrowserSource(launchChromium)
   // It starts while the library is prepared, where one is certainly needed. That there is none is told only where the library is in order.
   if (fresh || !existsSync(cache)) browsers.get().catch(() => {})
+  const giveUp = async (error: unknown): Promise<never> => {
+    await browsers.close()
+    throw error
+  }
   const keeper = new FolderKeeper(cache)
   const start = performance.now()
   const startedAt = new Date().toISOString()
@@ -78,16 +83,8 @@ export async function verify(folder: string, given: VerifyArguments): Promise<nu
     return exitStatus(known)
   }
   const selection = { components: given.component, cover: given.cover, where: where?.box }
-  const prepared = await prepareLibrary(whole?.tree ?? tree, selection).catch(async (error: unknown) => {
-    await browsers.close()
-    throw error
-  })
-  const chosen = await sinceThen(prepared, folder, environment, { ...given, selection }).catch(
-    async (error: unknown) => {
-      await browsers.close()
-      throw error
-    },
-  )
+  const prepared = await prepareLibrary(whole?.tree ?? tree, selection).catch(giveUp)
+  const chosen = await sinceThen(prepared, folder, environment, { ...given, selection }).catch(giveUp)
   const kept = environment && new KeptResults(environment, keeper, fresh)
   const stop = new AbortController()
   const onInterrupt = () => stop.abort()
@@ -147,10 +144,13 @@ export function picturesOn(environment: RunEnvironment | undefined, { library }:
 function print(report: Report, reports: readonly ReportTarget[]) {
   for (const { format, out } of reports) {
     const reporter = REPORTERS.get(format)!
-    if (out === undefined) process.stdout.write(reporter.write(report, paintFor(process.stdout)))
-    else writeFileSync(out, reporter.write(report, UNPAINTED))
+    if (out === undefined) process.stdout.write(reporter.write(report, paintFor(process.stdout), HELP))
+    else writeFileSync(out, reporter.write(report, UNPAINTED, HELP))
   }
 }
+
+/** What reports tell of lints. */
+export const HELP: ReportHelp = { lint: (code) => LINTS.get(code as LintCode)?.about }
 
 const same = (text: string) => text
 /** A file has no colours. */

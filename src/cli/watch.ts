@@ -14,7 +14,7 @@ import {
 } from '@/runner'
 import { openFolder, UNFINISHED } from '@/source'
 import { paintFor } from './paint'
-import { picturesOn, type VerifyArguments } from './verify'
+import { HELP, picturesOn, type VerifyArguments } from './verify'
 
 // Editors write a file in several goes, and several files at once.
 const QUIET_MS = 80
@@ -33,7 +33,9 @@ export async function watch(folder: string, given: Omit<VerifyArguments, 'report
       const report = await once(folder, given, browsers, stop.signal)
       if (stop.signal.aborted) break
       if (report)
-        process.stdout.write(last ? changesText(last, report, paint) : REPORTERS.get('text')!.write(report, paint))
+        process.stdout.write(
+          last ? changesText(last, report, paint) : REPORTERS.get('text')!.write(report, paint, HELP),
+        )
       last = report ?? last
       process.stdout.write(paint.dim('Watching. Stop with Ctrl C.\n'))
     } while (await changes.next())

@@ -9,13 +9,19 @@ export interface Paint {
   strong(text: string): string
 }
 
+/** What reports tell besides what was found. */
+export interface ReportHelp {
+  /** What a lint is about, in one sentence. */
+  lint(code: string): string | undefined
+}
+
 /** A form in which a run is reported. The command line's choices and the reference in `docs/` follow from it. */
 export interface Reporter<Format extends string = string> {
   format: Format
   /** One sentence for the reference. */
   about: string
   /** The whole report as a text that ends with a new line. */
-  write(report: Report, paint: Paint): string
+  write(report: Report, paint: Paint, help: ReportHelp): string
 }
 
 /** Defines a form of reports. */

@@ -104,6 +104,7 @@ test('the text tells the cause once, and counts the cases', () => {
   const text = REPORTERS.get('text')!.write(
     reportOf(tallyOf(Object.fromEntries(keys.map((key) => [key, [check({ origin })]])))),
     plain,
+    { lint: () => undefined },
   )
   expect(text).toContain('◣ 1 finding  Thing t, 5 cases')
   expect(text).toContain('box · width  expected 22px, read 20px (-2px)')
@@ -117,5 +118,5 @@ test.each([...REPORTERS])('%s says what it is for, and ends with a new line', (f
   const paint = { miss: plainly, warn: plainly, good: plainly, dim: plainly, strong: plainly }
   expect(reporter.format).toBe(format)
   expect(reporter.about).toMatch(/^[A-Z].*\.$/)
-  expect(reporter.write(reportOf(tallyOf({})), paint)).toMatch(/\n$/)
+  expect(reporter.write(reportOf(tallyOf({})), paint, { lint: () => undefined })).toMatch(/\n$/)
 })

@@ -48,7 +48,7 @@ export function TitleBlock({
   findables,
 }: TitleBlockProps) {
   const view = current?.name ?? FIRST_VIEW
-  const { states, going, pictures } = useRuns()
+  const { states, going } = useRuns()
   const [isFinding, setFinding] = useState(false)
   const [isHelping, setHelping] = useState(false)
   const component = library.components.find((each) => each.slug === slug)
@@ -74,13 +74,7 @@ export function TitleBlock({
         <Cell label="Last run" className="hidden md:flex">
           <LastRead states={own} />
         </Cell>
-        {pictures && (
-          <Cell label="Pictures">
-            <Link href={`/${library.id}/review`} className="underline underline-offset-2">
-              {pictures.open > 0 ? `${pictures.open} to review` : 'as approved'}
-            </Link>
-          </Cell>
-        )}
+        <Pictures library={library.id} />
         <div className="ml-auto flex items-center gap-2 px-3" aria-live="polite">
           <RunCell slugs={slug ? [slug] : undefined} label={slug ? 'Verify' : 'Verify all'} />
           <SchemeSwitch />
@@ -98,6 +92,19 @@ export function TitleBlock({
       <Finder open={isFinding} onOpenChange={setFinding} items={items} />
       <KeysHelp open={isHelping} onOpenChange={setHelping} keys={keys} views={views} />
     </header>
+  )
+}
+
+/** How many pictures wait to be decided; nothing where none are taken. */
+function Pictures({ library }: { library: string }) {
+  const { pictures } = useRuns()
+  if (!pictures) return null
+  return (
+    <Cell label="Pictures">
+      <Link href={`/${library}/review`} className="underline underline-offset-2">
+        {pictures.open > 0 ? `${pictures.open} to review` : 'as approved'}
+      </Link>
+    </Cell>
   )
 }
 

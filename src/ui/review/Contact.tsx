@@ -79,7 +79,6 @@ function Small({ library, picture }: { library: string; picture: ReviewPicture }
   const scale = Math.min(1, ROOM.width / width, ROOM.height / height)
   return (
     <span className="relative block" style={{ width: width * scale, height: height * scale }}>
-      {/* eslint-disable-next-line @next/next/no-img-element -- its size is known, and it is one of thousands */}
       <img src={pictureAddress(library, name)} alt="" loading="lazy" className="size-full" />
       {picture.boxes.map((box, index) => (
         <span

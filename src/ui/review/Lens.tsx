@@ -42,16 +42,7 @@ export function Lens({ library, picture, name, mode, zoom, onMode, onZoom }: Len
   const isOne = pair !== undefined && !pair.before
   return (
     <section className="flex min-h-0 flex-1 flex-col" aria-label="Closely">
-      <h2 className="border-b border-line px-3 py-1">
-        <span className="font-semibold">{name}</span> <span className="num">{caseName(picture)}</span>
-        <span className="block text-quiet">{verdictWords(picture)}</span>
-        {picture.refused && (
-          <span className="block text-miss">
-            Refused by {picture.refused.by}
-            {picture.refused.note && `: ${picture.refused.note}`}
-          </span>
-        )}
-      </h2>
+      <Heading picture={picture} name={name} />
       <div className="flex flex-wrap items-center gap-1 border-b border-line px-3 py-1">
         <span className="flex gap-1" role="group" aria-label="Shown">
           {MODES.map((each) => (
@@ -121,6 +112,21 @@ function Panes({ pair, mode, zoom, boxes }: { pair: Pair; mode: Mode; zoom: numb
   )
 }
 
+function Heading({ picture, name }: Pick<LensProps, 'picture' | 'name'>) {
+  return (
+    <h2 className="border-b border-line px-3 py-1">
+      <span className="font-semibold">{name}</span> <span className="num">{caseName(picture)}</span>
+      <span className="block text-quiet">{verdictWords(picture)}</span>
+      {picture.refused && (
+        <span className="block text-miss">
+          Refused by {picture.refused.by}
+          {picture.refused.note && `: ${picture.refused.note}`}
+        </span>
+      )}
+    </h2>
+  )
+}
+
 interface PaneProps {
   label: string
   pixels: Pixels
@@ -133,7 +139,6 @@ function Pane({ label, pixels, zoom, boxes, onScroll }: PaneProps) {
   return (
     <div className="flex min-h-0 flex-1 flex-col">
       <p className="px-3 pt-1 text-quiet">{label}</p>
-      {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex -- it scrolls: the keyboard must reach it */}
       <div
         data-pane
         className="min-h-0 flex-1 overflow-auto p-3"

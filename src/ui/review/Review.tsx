@@ -1,6 +1,6 @@
 'use client'
 
-import type { LibraryFacts } from '@/contract'
+import type { LibraryFacts, Review as Model } from '@/contract'
 import { Alarm } from '../editing'
 import { TitleBlock } from '../frame'
 import { RunProvider } from '../live'
@@ -45,7 +45,7 @@ const KEYS = [
 function Workplace({ library, libraries }: ReviewProps) {
   const { model, error, problem, isBusy, decide } = useReview(library.id)
   const choice = useChoice(model, decide, isBusy)
-  const { group, picture, marked } = choice
+  const { group, marked } = choice
   return (
     <>
       <TitleBlock library={library} libraries={libraries} keys={KEYS} />
@@ -72,39 +72,46 @@ function Workplace({ library, libraries }: ReviewProps) {
       )}
       {!model && !error && <p className="p-4 text-quiet">Loading …</p>}
       {model && !group && <NothingOpen model={model} library={library} />}
-      {model && group && (
-        <main className="flex min-h-0 flex-1">
-          <div className="flex min-w-0 flex-1 flex-col border-r border-line">
-            <div className="max-h-[38%] shrink-0 overflow-auto">
-              <GroupTable model={model} selected={group.id} onSelect={choice.selectGroup} />
-            </div>
-            <Causes group={group} />
-            <Contact
-              library={library.id}
-              pictures={group.pictures}
-              names={model.names}
-              current={picture && idOf(picture)}
-              marked={marked}
-              onLook={choice.look}
-              onMark={choice.mark}
-            />
-          </div>
-          <div className="flex w-[44%] min-w-0 flex-col">
-            {picture && (
-              <Lens
-                key={idOf(picture)}
-                library={library.id}
-                picture={picture}
-                name={model.names[picture.slug] ?? picture.slug}
-                mode={choice.mode}
-                zoom={choice.zoom}
-                onMode={choice.setMode}
-                onZoom={choice.setZoom}
-              />
-            )}
-          </div>
-        </main>
-      )}
+      {model && group && <Board library={library.id} model={model} choice={choice} />}
     </>
+  )
+}
+
+/** The changes, the pictures of one of them, and one of these closely. */
+function Board({ library, model, choice }: { library: string; model: Model; choice: ReturnType<typeof useChoice> }) {
+  const { group, picture, marked } = choice
+  if (!group) return null
+  return (
+    <main className="flex min-h-0 flex-1">
+      <div className="flex min-w-0 flex-1 flex-col border-r border-line">
+        <div className="max-h-[38%] shrink-0 overflow-auto">
+          <GroupTable model={model} selected={group.id} onSelect={choice.selectGroup} />
+        </div>
+        <Causes group={group} />
+        <Contact
+          library={library}
+          pictures={group.pictures}
+          names={model.names}
+          current={picture && idOf(picture)}
+          marked={marked}
+          onLook={choice.look}
+          onMark={choice.mark}
+        />
+      </div>
+      <div className="flex w-[44%] min-w-0 flex-col">
+        {picture && (
+          <Lens
+            key={idOf(picture)}
+            library={library}
+            picture={picture}
+            name={model.names[picture.slug] ?? picture.slug}
+            mode={choice.mode}
+            zoom={choice.zoom}
+            onMode={choice.setMode}
+            onZoom={choice.setZoom}
+          />
+        )}
+      </div>
+    </main>
   )
 }

@@ -1,5 +1,4 @@
-import { LINTS } from '../../lint'
-import { defineReporter } from '../defineReporter'
+import { defineReporter, type Paint, type ReportHelp } from '../defineReporter'
 import type { ComponentReport, Finding, Report } from '../reportSchema'
 
 type Level = 'error' | 'warning' | 'note'
@@ -28,7 +27,7 @@ const RULES = {
   picture: ['Pictures differ from the approved ones.', 'Approve them with `brelt approve`, or take the change back.'],
 } as const
 
-function write(report: Report): string {
+function write(report: Report, _: Paint, help: ReportHelp): string {
   const prefix = report.git?.folder ?? ''
   const results = report.components.flatMap((component) => resultsOf(component))
   const used = [...new Set(results.map(({ rule }) => rule))]
@@ -37,7 +36,7 @@ function write(report: Report): string {
     version: '2.1.0',
     runs: [
       {
-        tool: { driver: { name: 'Brelt', rules: used.map(ruleOf) } },
+        tool: { driver: { name: 'Brelt', rules: used.map((id) => ruleOf(id, help)) } },
         invocations: [{ executionSuccessful: true, startTimeUtc: report.startedAt }],
         ...(report.git && { properties: { commit: report.git.commit, branch: report.git.branch ?? '' } }),
         columnKind: 'utf16CodeUnits',
@@ -48,9 +47,9 @@ function write(report: Report): string {
   return JSON.stringify(log, null, 2) + '\n'
 }
 
-function ruleOf(id: string) {
-  const lint = LINTS.get(id as Parameters<typeof LINTS.get>[0])
-  const [short, help] = lint ? [lint.about, lint.about] : RULES[id as keyof typeof RULES]
+function ruleOf(id: string, { lint }: ReportHelp) {
+  const about = lint(id) ?? id
+  const [short, help] = id in RULES ? RULES[id as keyof typeof RULES] : [about, about]
   return { id, shortDescription: { text: short }, help: { text: help } }
 }
 
