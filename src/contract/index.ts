@@ -31,6 +31,7 @@ export const ROUTES = {
   removeLibrary: libraries.removeLibrary,
   bringBackLibrary: libraries.bringBackLibrary,
   trust: libraries.trust,
+  watch: libraries.watch,
   survey: measuring.survey,
   play: measuring.play,
   caseChecks: measuring.caseChecks,

@@ -15,6 +15,8 @@ export interface LibraryFacts {
   name: string
   /** The folder on disk that it is linked to. */
   folder?: string
+  /** It is verified whenever the folder changes. */
+  isWatched?: boolean
   /** The PostCSS configuration that the folder's styles are built by, and what the user has said of running it. */
   styleBuild?: { config: string; trust?: 'yes' | 'no' }
   components: { slug: string; name: string; revision: number; status: string }[]
@@ -38,6 +40,8 @@ export const componentStateSchema = z.object({
   findings: z.array(made<Finding>()),
   scenarios: z.array(made<ScenarioReport>()),
   marks: z.array(z.tuple([z.string(), markSchema, z.number()])),
+  /** Cases that have turned since the run before: how many are worse, and how many better. */
+  turned: z.object({ worse: z.number(), better: z.number() }).optional(),
 })
 export type ComponentState = z.output<typeof componentStateSchema>
 
@@ -128,6 +132,14 @@ export const link = defineRoute({
   method: 'POST',
   path: `${LIBRARY}/link`,
   given: z.object({ folder: z.string().min(1).max(4000).nullable() }),
+  answer: done,
+})
+
+/** Verifies a linked library whenever its folder changes, or no more. */
+export const watch = defineRoute({
+  method: 'POST',
+  path: `${LIBRARY}/watch`,
+  given: z.object({ isWatched: z.boolean() }),
   answer: done,
 })
 

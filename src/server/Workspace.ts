@@ -8,6 +8,7 @@ import { Links } from './Links'
 import { Plays } from './Plays'
 import { Runs } from './Runs'
 import { Surveys } from './Surveys'
+import { Watching } from './Watching'
 
 /** All that one process of the server keeps: its store, what it watches, what it runs, the browsers that it has open. */
 export class Workspace {
@@ -17,6 +18,7 @@ export class Workspace {
   readonly libraries: Libraries
   readonly browsers: Browsers
   readonly runs: Runs
+  readonly watching: Watching
   readonly surveys: Surveys
   readonly plays: Plays
 
@@ -28,6 +30,7 @@ export class Workspace {
     this.libraries = new Libraries(link, this.workshop, ({ id, folder }) => this.links.watch(id, folder))
     this.browsers = new Browsers(launch)
     this.runs = new Runs(link, launch, this.workshop)
+    this.watching = new Watching(this.events, this.runs)
     this.surveys = new Surveys(this.libraries, this.browsers, this.workshop)
     this.plays = new Plays(this.libraries, this.browsers, this.workshop)
   }
@@ -42,11 +45,13 @@ export class Workspace {
     const going = this.runs.going(id)
     if (going !== undefined) this.runs.stop(going)
     this.links.watch(id, undefined)
+    this.watching.set(id, false)
     return setRemoved(this.link, id, new Date())
   }
 
   /** Ends all that goes on: runs, plays, watchers, browsers, other processes. */
   async close(): Promise<void> {
+    this.watching.close()
     await Promise.all([this.runs.close(), this.plays.close(), this.links.close()])
     this.workshop.close()
     await this.browsers.close()

@@ -24,7 +24,7 @@ export async function libraryFacts(
         name: record.name,
         components,
         removed: await removedComponents(workspace.link, id),
-        ...(record.folder !== undefined && { folder: record.folder }),
+        ...(record.folder !== undefined && { folder: record.folder, isWatched: workspace.watching.isWatched(id) }),
         ...(styleBuild && { styleBuild: { config: styleBuild.config, ...(record.trust && { trust: record.trust }) } }),
       },
       libraries: await listLibraries(workspace.link.db),

@@ -31,7 +31,7 @@ export {
   setRemoved,
   setRevisionRemoved,
 } from './removing'
-export { connect, databaseFile, migrateTables, type Connection } from './open'
+export { connect, databaseFile, migrateTables, type Connection, type Database } from './open'
 export { listRevisions, revisionTexts, undoTargets, type Revision, type RevisionKind } from './revisions'
 export {
   caseChecks,

@@ -26,6 +26,8 @@ export interface ComponentState {
   scenarios: ScenarioReport[]
   /** When the run began, ISO 8601, that read its cases, where that was an earlier one. */
   readAt?: string
+  /** The run of it before. */
+  runBefore?: string
 }
 
 export interface CaseMark {
@@ -175,6 +177,7 @@ export async function latestStates(db: Database, libraryId: string): Promise<Com
     .where(eq(runComponents.libraryId, libraryId))
     .orderBy(desc(runComponents.serial))
   const latest = [...new Map(rows.toReversed().map((row) => [row.run_components.slug, row])).values()]
+  const runBefore = (slug: string) => rows.filter((row) => row.run_components.slug === slug)[1]?.runs.id
   return Promise.all(
     latest.map(async ({ run_components: { slug, lints, notes, scenarios, readAt }, runs: run }) => {
       const own = await db
@@ -195,6 +198,7 @@ export async function latestStates(db: Database, libraryId: string): Promise<Com
         findings: own.map(({ finding }) => finding as Finding),
         scenarios: scenarios as ScenarioReport[],
         ...(readAt !== null && { readAt }),
+        ...(runBefore(slug) !== undefined && { runBefore: runBefore(slug)! }),
       }
     }),
   )

@@ -96,6 +96,7 @@ function useFollowing(statesKey: readonly string[]) {
         else void queries.invalidateQueries({ queryKey: statesKey })
         if (event.type !== 'end') return
         events.close()
+        source.current = undefined
         setGoing(event.problem ? { phase: 'idle', problem: event.problem } : { phase: 'idle' })
       }
       events.onerror = () => {

@@ -51,10 +51,21 @@ export function Tile({ library, slug, name, state }: TileProps) {
   )
 }
 
+/** What has turned since the run before. */
+function Turned({ turned }: { turned: NonNullable<ComponentState['turned']> }) {
+  const { worse, better } = turned
+  return (
+    <span data-turned={worse > 0 ? 'worse' : 'better'} className={worse > 0 ? 'text-miss' : 'text-quiet'}>
+      {[worse > 0 && `${worse} worse`, better > 0 && `${better} better`].filter(Boolean).join(', ')}
+    </span>
+  )
+}
+
 function Counts({ state }: { state: ComponentState }) {
   const count = (kind: MarkKind) => state.marks.filter(([, mark]) => mark === kind).length
   return (
     <>
+      {state.turned && <Turned turned={state.turned} />}
       <MarkCount kind="holds" count={count('holds')} isOutdated={state.isOutdated} />
       {(['misses', 'unread', 'open'] as const)
         .filter((kind) => count(kind) > 0)

@@ -3,14 +3,16 @@
 import Link from 'next/link'
 import { BookOpen } from 'lucide-react'
 import { ToggleGroup } from 'radix-ui'
-import { useState } from 'react'
+import { useQueryClient } from '@tanstack/react-query'
+import { useRef, useState } from 'react'
 import type { LibraryFacts } from '@/contract'
 import { LibraryFolder } from '../bringin'
 import { TitleBlock } from '../frame'
-import { RunProvider, useRuns } from '../live'
+import { RunProvider, useLibraryEvents, useRuns } from '../live'
 import { orderComponents, type WallOrder } from './order'
 import { JustRemoved, RemovedComponents, useRemovedComponents } from './RemovedComponents'
 import { Tile } from './Tile'
+import { WatchButton } from './WatchButton'
 
 export interface WallProps {
   library: LibraryFacts
@@ -33,7 +35,25 @@ export function Wall({ library, libraries }: WallProps) {
   )
 }
 
+/** Shows anew what has changed in a library, from wherever it was changed. */
+function useFresh(library: string) {
+  const client = useQueryClient()
+  const known = useRef<string>(undefined)
+  useLibraryEvents(library, ({ fingerprint, components }) => {
+    const isFirst = known.current === undefined
+    const isSame = known.current === fingerprint
+    known.current = fingerprint
+    // The first tells only how it stands.
+    if (isFirst || isSame) return
+    void client.invalidateQueries({ queryKey: ['states', library] })
+    // What all of them share, such as a token, is of no component.
+    if (components.length === 0) void client.invalidateQueries({ queryKey: ['board', library] })
+    for (const { slug } of components) void client.invalidateQueries({ queryKey: ['board', library, slug] })
+  })
+}
+
 function Tiles({ library }: { library: LibraryFacts }) {
+  useFresh(library.id)
   const { states } = useRuns()
   const removed = useRemovedComponents(library)
   const [order, setOrder] = useState<WallOrder>('misses')
@@ -116,6 +136,7 @@ function WallBar({ library, order, onOrder, words, onWords }: WallBarProps) {
         <a className="control" href={`/api/libraries/${library.id}/export`} download>
           Export as a zip
         </a>
+        {library.folder !== undefined && <WatchButton library={library.id} isWatched={library.isWatched ?? false} />}
         <LibraryFolder {...library} />
       </span>
     </div>
