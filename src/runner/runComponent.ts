@@ -122,7 +122,8 @@ class ComponentRun {
     for (const result of this.#acted) this.listener.onCase(result)
     if (this.listener.signal?.aborted) return
     // After all others: what real input has brought about is what counts.
-    for (const [planned, picture] of this.#windows) await this.setup.pictures?.takeActed(planned, picture)
+    const tell = (message: string) => this.incident(message)
+    for (const [planned, picture] of this.#windows) await this.setup.pictures?.takeActed(planned, picture, tell)
     const waiting = this.#waiting.filter(({ isActed, planned }) => isActed || !this.#trial.isReplaced(planned.key))
     for (const result of judgeWaiting(plan, waiting, this.#store)) this.listener.onCase(result)
   }
@@ -223,7 +224,8 @@ class ComponentRun {
     if (!read.isSettled) this.incident('its animations did not settle: they go on changing it')
     for (const note of read.notes) this.#notes.set(note, (this.#notes.get(note) ?? 0) + 1)
     for (const message of await page.incidents()) this.incident(message)
-    await this.setup.pictures?.take(page, cases, (at) => read.failures[at] !== undefined)
+    const isLost = (at: number) => read.failures[at] !== undefined
+    await this.setup.pictures?.take(page, cases, isLost, (message) => this.incident(message))
     for (const result of read.results) this.deliver(result)
     this.#waiting.push(...read.waiting)
   }

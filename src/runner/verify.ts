@@ -180,7 +180,7 @@ class Run {
     if (taken) await this.takePictures(component, tally, taken, found?.pictures?.pngs ?? new Map())
     // What is left out after a fault, or when somebody stops, is not what its cases come to.
     if (known) return
-    const isThrough = found && !signal?.aborted && !tally.notes.includes(WENT_DOWN)
+    const isThrough = found && found.pictures?.isWhole !== false && !signal?.aborted && !tally.notes.includes(WENT_DOWN)
     const { notes } = tally
     const pictures = taken && { pictures: taken }
     const about = { since: this.startedAt.toISOString(), notes, ...pictures }

@@ -1,5 +1,6 @@
 import { createHash } from 'node:crypto'
 import { userInfo } from 'node:os'
+import pLimit, { type LimitFunction } from 'p-limit'
 import type { Review, ReviewGroup, ReviewPicture } from '@/contract'
 import {
   approve as approval,
@@ -167,13 +168,20 @@ const idOf = (text: string) => hashOf(text).slice(0, 10)
 /** Pictures as somebody chose them, by component and case, each by the name that was seen. */
 export type Chosen = readonly { slug: string; key: string; picture: string }[]
 
+/** Approvals of one process come one after another: each takes the index as the one before has left it. */
+const turns = new WeakMap<Workspace, LimitFunction>()
+
+function turnOf(workspace: Workspace): LimitFunction {
+  let turn = turns.get(workspace)
+  if (!turn) turns.set(workspace, (turn = pLimit(1)))
+  return turn
+}
+
 /** Approves pictures. @throws Error where they are not what was seen any more */
-export async function approvePictures(
-  workspace: Workspace,
-  libraryId: string,
-  chosen: Chosen,
-  note: string,
-): Promise<void> {
+export const approvePictures = (workspace: Workspace, libraryId: string, chosen: Chosen, note: string): Promise<void> =>
+  turnOf(workspace)(() => approveNow(workspace, libraryId, chosen, note))
+
+async function approveNow(workspace: Workspace, libraryId: string, chosen: Chosen, note: string): Promise<void> {
   await workspace.links.sync(libraryId)
   const found = (await picturesOf(workspace, libraryId))!
   const byRig = new Map<string, Approved[]>()

@@ -1,4 +1,4 @@
-import { isInside } from '@/core/matrix'
+import { defaultCase, exists, isInside, makeCase, parseCaseKey } from '@/core/matrix'
 import {
   groupPictures,
   judgeAgain,
@@ -92,20 +92,19 @@ export class PictureRun {
     )
   }
 
-  /** Cases of which pictures are approved for this rig, and that are none, or ask for none, any more. */
-  gone({ sheet, plan, isWhole }: PreparedComponent): string[] {
-    if (!isWhole) return []
-    const wanted = new Set(
-      plan.cases.filter((each) => each.judged && isPictured(sheet, each.values)).map(({ key }) => key),
-    )
+  /** Cases of which pictures are approved for this rig, and that there are no more, or that ask for none. Those that a run leaves out are there. */
+  gone({ sheet, plan: { space } }: PreparedComponent): string[] {
+    const values = new Map(space.dimensions.map((dimension) => [dimension.name, dimension.values]))
+    const isThere = (key: string): boolean => {
+      const given = parseCaseKey(key)
+      if (Object.entries(given).some(([name, value]) => !values.get(name)?.includes(value))) return false
+      const whole = { ...defaultCase(space).values, ...given }
+      return makeCase(whole, space).key === key && exists(whole, space) && isPictured(sheet, whole)
+    }
     const index = this.#indices.get(sheet.slug)!
     return [...index]
-      .filter(([key, all]) => !wanted.has(key) && all.some(({ rig }) => rig === this.rig))
+      .filter(([key, all]) => all.some(({ rig }) => rig === this.rig) && !isThere(key))
       .map(([key]) => key)
-  }
-
-  indexOf(slug: string): ReferenceIndex {
-    return this.#indices.get(slug) ?? new Map()
   }
 
   close(): Promise<void> {

@@ -12,6 +12,7 @@ import type { Rect } from '@/core/readings'
 import type { Viewport } from '@/core/sheet'
 import type { TokenLines } from '@/core/tokens'
 import type { CompiledComponent } from '@/source'
+import { StageHang } from '../PageWatch'
 import type { StagePage } from '../StagePage'
 import { captureCases, captureWindow, type CasePicture } from './capture'
 import type { PictureRoom } from './PictureRoom'
@@ -41,14 +42,37 @@ export class PictureTaker {
   /** PNGs of pictures that are not the same as the approved ones, by their names. */
   readonly pngs = new Map<string, Uint8Array>()
 
+  /** Every picture that was wanted has been taken. */
+  isWhole = true
+
   constructor(private readonly aim: PictureAim) {}
 
   wants(planned: PlannedCase): boolean {
     return planned.judged && this.aim.wants(planned)
   }
 
-  /** Takes pictures of cases that have just been read in a page. They are moved for it. */
-  async take(page: StagePage, cases: readonly PlannedCase[], isLost: (at: number) => boolean): Promise<void> {
+  /**
+   * Takes pictures of cases that have just been read in a page. They are moved for it. What has been read counts, whether or not there
+   * are pictures of it.
+   * @param onFault called with why some of them could not be taken
+   * @throws StageHang, and what comes of a page that has gone
+   */
+  async take(
+    page: StagePage,
+    cases: readonly PlannedCase[],
+    isLost: (at: number) => boolean,
+    onFault: (message: string) => void,
+  ): Promise<void> {
+    try {
+      await this.takeAll(page, cases, isLost)
+    } catch (error) {
+      if (error instanceof StageHang || (await page.isGone())) throw error
+      this.isWhole = false
+      onFault(`not all of its pictures could be taken: ${(error as Error).message}`)
+    }
+  }
+
+  private async takeAll(page: StagePage, cases: readonly PlannedCase[], isLost: (at: number) => boolean) {
     const { viewport, room, compiled, contexts, tokens, readOf } = this.aim
     const wanted = cases.flatMap((planned, at) => (this.wants(planned) && !isLost(at) ? [at] : []))
     const pictures = await captureCases(page, wanted, viewport, room)
@@ -64,7 +88,16 @@ export class PictureTaker {
   }
 
   /** Takes the picture of a case that real input has brought about, and that has a window to itself. */
-  async takeActed({ key }: PlannedCase, { png, outline }: WindowPicture): Promise<void> {
+  async takeActed(planned: PlannedCase, picture: WindowPicture, onFault: (message: string) => void): Promise<void> {
+    try {
+      await this.takeWindow(planned, picture)
+    } catch (error) {
+      this.isWhole = false
+      onFault(`not all of its pictures could be taken: ${(error as Error).message}`)
+    }
+  }
+
+  private async takeWindow({ key }: PlannedCase, { png, outline }: WindowPicture) {
     const { viewport, room } = this.aim
     const sheet = await captureWindow(png, outline, viewport, room)
     const result = await this.judge(key, { index: 0, sheet, shot: 0 })
