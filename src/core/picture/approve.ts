@@ -56,12 +56,13 @@ export async function approve(
 ): Promise<FileChanges> {
   const files = new Map<string, string | Uint8Array>()
   const indices = new Map<string, ReferenceIndex>()
-  for (const { slug, results, gone } of all) {
+  for (const { slug, results: given, gone } of all) {
+    // What is approved already stays as it was approved.
+    const results = given.filter(({ verdict }) => verdict !== 'same')
     let { index } = readReferences(tree, slug)
     const traits = await traitsFile(results, host)
     if (traits) files.set(traitsPath(traits.name), traits.text)
-    // What is approved already stays as it was approved.
-    for (const { key, picture, at, traits: own } of results.filter(({ verdict }) => verdict !== 'same')) {
+    for (const { key, picture, at, traits: own } of results) {
       if (!tree.bytes(picturePath(picture)) && !files.has(picturePath(picture))) {
         const png = await host.png(picture)
         if (!png)
