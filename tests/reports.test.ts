@@ -153,7 +153,49 @@ test('a result is named the same wherever it stands', () => {
   expect(prints()).toEqual(before)
 }, 60_000)
 
+test('parts of a run are joined to the report of the whole', () => {
+  const lamp = 'design/components/lamp/lamp'
+  const more = Object.fromEntries(
+    ['stove', 'bell'].flatMap((slug) =>
+      ['sheet.yaml', 'liquid', 'css'].map((ending) => [
+        `design/components/${slug}/${slug}.${ending}`,
+        FILES[`${lamp}.${ending}` as keyof typeof FILES].replaceAll('lamp', slug),
+      ]),
+    ),
+  )
+  const folder = repository({ ...FILES, ...more })
+  const parts = ['1/2', '2/2'].map((part) => {
+    const file = `part-${part[0]}.json`
+    expect(brelt(folder, '--shard', part, '--format', 'json', '--out', file).status).toBe(1)
+    return file
+  })
+  const merge = (...given: string[]) =>
+    spawnSync(process.execPath, [join(process.cwd(), 'bin', 'brelt.mjs'), 'merge', ...given], {
+      cwd: folder,
+      encoding: 'utf8',
+    })
+  const { status, stdout } = merge(...parts, '--format', 'text', '--format', 'json', '--out', 'whole.json')
+  expect([status, stdout]).toEqual([1, expect.stringContaining('Huts & lamps: 6 cases')])
+  expect(brelt(folder, '--format', 'json', '--out', 'one.json').status).toBe(1)
+  const read = (file: string) => JSON.parse(readFileSync(join(folder, file), 'utf8')) as Report
+  const [whole, one] = [read('whole.json'), read('one.json')]
+  expect(parts.map((file) => read(file).components.length).sort()).toEqual([1, 2])
+  expect(whole.totals).toEqual(one.totals)
+  expect(whole.components.map(({ slug, findings }) => [slug, findings.length]).sort()).toEqual(
+    one.components.map(({ slug, findings }) => [slug, findings.length]).sort(),
+  )
+  expect(merge(...parts, parts[0]!)).toMatchObject({
+    status: 2,
+    stderr: expect.stringContaining('stands in two reports') as unknown,
+  })
+  expect(merge('library.none')).toMatchObject({
+    status: 2,
+    stderr: expect.stringContaining('it is no report') as unknown,
+  })
+}, 60_000)
+
 test.each<[string, string[], string]>([
+  ['a part that there is not', ['--shard', '3/2'], 'must be a part of some, such as 2/5'],
   ['a form that there is not', ['--format', 'pdf'], 'Allowed choices are text, json, junit, sarif, html, markdown'],
   ['two files for one form', ['--format', 'json', '--out', 'a', '--out', 'b'], 'the json report goes to a already'],
 ])('%s is refused', (_, given, words) => {

@@ -1,4 +1,5 @@
 import { Command, InvalidArgumentError, Option } from 'commander'
+import { parseShard } from '@/core/plan'
 import { BadInput, describeProblem } from '@/core/problem'
 import { REPORTERS } from '@/core/report'
 import { TOKEN_FORMATS } from '@/core/tokens'
@@ -10,6 +11,7 @@ import { check } from './check'
 import { draft, type DraftArguments } from './draft'
 import { init, type InitArguments } from './init'
 import { guide, type GuideArguments } from './guide'
+import { merge } from './merge'
 import { read } from './read'
 import { writeTokens, type TokensArguments } from './tokens'
 import { reportFile, reportFormat, reportTargets, type ReportOptions } from './reportTargets'
@@ -23,6 +25,12 @@ const count = (text: string): number => {
   if (!Number.isInteger(number) || number < 1 || number > 16)
     throw new InvalidArgumentError('must be a whole number from 1 to 16')
   return number
+}
+
+const shard = (text: string) => {
+  const parsed = parseShard(text)
+  if (!parsed) throw new InvalidArgumentError('must be a part of some, such as 2/5')
+  return parsed
 }
 
 const groupNumber = (text: string, before: readonly number[] = []): number[] => {
@@ -45,6 +53,14 @@ const trust = () =>
 
 const format = (formats: readonly string[] = ['text', 'json']) =>
   new Option('--format <format>', 'how the result is printed').choices(formats).default('text')
+
+const reportForms = () =>
+  new Option('--format <format>', 'how the report is written; may be given several times')
+    .choices([...REPORTERS.keys()])
+    .argParser(reportFormat)
+    .default([], 'text')
+const reportFiles = () =>
+  new Option('--out <file>', 'write the report of the format before it there').argParser(reportFile)
 
 program
   .command('init')
@@ -73,16 +89,12 @@ program
     '--changed-since <report or commit>',
     'only what has changed since a report that was written as JSON, or since a commit',
   )
+  .addOption(new Option('--shard <n/m>', 'only one part of the components, such as 2/5').argParser(shard))
   .option('--watch', 'verify again whenever files change, and print what became different')
   .option('--fresh', 'read everything again, whatever was found before')
   .addOption(trust())
-  .addOption(
-    new Option('--format <format>', 'how the report is written; may be given several times')
-      .choices([...REPORTERS.keys()])
-      .argParser(reportFormat)
-      .default([], 'text'),
-  )
-  .addOption(new Option('--out <file>', 'write the report of the format before it there').argParser(reportFile))
+  .addOption(reportForms())
+  .addOption(reportFiles())
   .action((folder: string, given: Omit<VerifyArguments, 'reports'> & ReportOptions & { watch?: boolean }) => {
     const { format, out, watch, ...options } = given
     if (watch) return finish(import('./watch').then((each) => each.watch(folder, options)))
@@ -102,6 +114,14 @@ program
   .option('--cache <folder>', "where results are kept (default: .brelt/cache in the library's folder)")
   .addOption(trust())
   .action((folder: string, given: ApproveArguments) => finish(approve(folder, given)))
+
+program
+  .command('merge')
+  .description('join JSON reports of parts of a library into one')
+  .argument('<report...>', 'reports that were written as JSON')
+  .addOption(reportForms())
+  .addOption(reportFiles())
+  .action((files: string[], { format, out }: ReportOptions) => finish(merge(files, reportTargets(format, out))))
 
 program
   .command('check')

@@ -2,6 +2,7 @@ import { existsSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { LINTS, type LintCode } from '@/core/lint'
 import { parseWhere } from '@/core/matrix'
+import { shardOf, type Shard } from '@/core/plan'
 import { BadInput } from '@/core/problem'
 import { exitStatus, REPORTERS, type Paint, type Report, type ReportHelp, type ReportFormat } from '@/core/report'
 import type { Cover } from '@/core/sheet'
@@ -44,6 +45,8 @@ export interface VerifyArguments {
   fresh?: boolean
   /** A report, or a commit: what is as it was then is left out. */
   changedSince?: string
+  /** Only one part of the components. */
+  shard?: Shard
   /** Takes pictures, and holds them against the approved ones. */
   pictures?: boolean
   reports: readonly ReportTarget[]
@@ -115,14 +118,15 @@ export async function verify(folder: string, given: VerifyArguments): Promise<nu
   }
 }
 
-/** What of a library is verified: all of it, or what has changed since some point. */
+/** What of a library is verified: all of it, one part, or what has changed since some point. */
 async function sinceThen(
   prepared: PreparedLibrary,
   folder: string,
   environment: RunEnvironment | undefined,
-  given: Omit<VerifyArguments, 'reports'> & { selection: Selection },
+  given: Omit<VerifyArguments, 'reports' | 'shard'> & { selection: Selection; shard?: Shard | undefined },
 ): Promise<PreparedLibrary> {
-  const { changedSince, selection, trustConfig, clock, repeat, pictures } = given
+  const { changedSince, selection, trustConfig, clock, repeat, pictures, shard } = given
+  if (shard) return sinceThen(partOf(prepared, shard), folder, environment, { ...given, shard: undefined })
   if (changedSince === undefined) return prepared
   const how = { ...performed({ clock, repeat }, undefined), isPictured: pictures === true }
   const since = await readSince(changedSince, folder, environment, how, { ...selection, trustConfig })
@@ -134,6 +138,18 @@ async function sinceThen(
   return { ...prepared, components }
 }
 
+// A scenario takes about as long as ten cases.
+const SCENARIO_COST = 10
+
+const partOf = (prepared: PreparedLibrary, shard: Shard): PreparedLibrary => ({
+  ...prepared,
+  components: shardOf(
+    prepared.components,
+    shard,
+    ({ plan, sheet }) => 1 + plan.cases.length + SCENARIO_COST * sheet.data.scenarios.length,
+  ),
+})
+
 /** @throws Error where it cannot be told what this machine's pictures depend on */
 export function picturesOn(environment: RunEnvironment | undefined, { library }: PreparedLibrary): PictureOptions {
   if (!environment)
@@ -141,7 +157,8 @@ export function picturesOn(environment: RunEnvironment | undefined, { library }:
   return { rig: rigOf(environment, library.data.viewport) }
 }
 
-function print(report: Report, reports: readonly ReportTarget[]) {
+/** Writes a report in each form that was asked for. */
+export function print(report: Report, reports: readonly ReportTarget[]) {
   for (const { format, out } of reports) {
     const reporter = REPORTERS.get(format)!
     if (out === undefined) process.stdout.write(reporter.write(report, paintFor(process.stdout), HELP))

@@ -20,6 +20,7 @@ export {
 } from './plan'
 export type { Probe } from './probes'
 export { markOf, type CaseResult, type CheckResult, type SourceLine, type Verdict } from './results'
+export { parseShard, shardOf, type Shard } from './shard'
 export { nestedSlugs, type Holder } from './heldSlugs'
 export { fillingOf, SlotCycle, type Filling, type Nested, type Others } from './filling'
 export { propDefault, reachOf, type Change, type Forced, type Reachable, type ReachSteps } from './reach'
