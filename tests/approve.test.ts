@@ -84,7 +84,35 @@ test('approve, change, approve a group, take the change back: the group comes ba
   expect(brelt(folder, 'verify', '--pictures')).toMatchObject({ status: 0 })
 }, 120_000)
 
-// `npm run kills` takes more.
+test('on another rig, with another scale or other fonts, nothing is changed: it is told apart, and kept beside', () => {
+  const folder = repository(FILES)
+  brelt(folder, 'approve')
+  const index = () => readFileSync(join(folder, 'references', 'lamp.yaml'), 'utf8')
+  const rigs = () => new Set([...index().matchAll(/rig: ([^,]+),/g)].map(([, rig]) => rig))
+  const elsewhere = {
+    status: 0,
+    stdout: expect.stringContaining('0 pictures the same, 60 approved for another rig only') as unknown,
+  }
+  write(folder, 'library.yaml', `${FILES['library.yaml']}viewport: { scale: 2 }\n`)
+  expect(brelt(folder, 'verify', '--pictures')).toMatchObject(elsewhere)
+  expect(brelt(folder, 'approve').stdout).toBe('There is nothing to approve.\n')
+  expect(brelt(folder, 'approve', '--rig').stdout).toBe('lamp: 60 pictures approved\n')
+  expect(brelt(folder, 'verify', '--pictures').stdout).toContain('60 pictures the same')
+  write(folder, 'library.yaml', FILES['library.yaml'])
+  expect(brelt(folder, 'verify', '--pictures').stdout).toContain('60 pictures the same')
+  expect([...rigs()].map((rig) => rig!.slice(-2)).sort()).toEqual(['1x', '2x'])
+
+  // No font is installed here.
+  const fonts = join(folder, 'fonts.conf')
+  write(folder, 'fonts.conf', `<?xml version="1.0"?><fontconfig><cachedir>${folder}/.fonts</cachedir></fontconfig>`)
+  const { status, stdout } = spawnSync(process.execPath, [BRELT, 'verify', folder, '--pictures'], {
+    encoding: 'utf8',
+    env: { ...process.env, FONTCONFIG_FILE: fonts },
+  })
+  expect({ status, stdout }).toMatchObject(elsewhere)
+}, 60_000)
+
+// More of them: BRELT_KILLS=50 npm test -- approve
 const KILLS = Number(process.env.BRELT_KILLS ?? 5)
 
 test('an approval that is killed leaves every picture that an index names, whole', async () => {

@@ -30,6 +30,7 @@ contexts: { theme: [day, night] }
   'components/lamp/lamp.sheet.yaml': `sheet: 1
 name: Lamp
 source: { kind: markup, markup: lamp.liquid, styles: [lamp.css] }
+pictures: { size: l }
 parts: { root: .lamp }
 props: { size: { type: choice, values: [s, l], default: s } }
 axes: { size: [s, l], interaction: { of: state, values: { rest: {}, hover: { pseudo: hover } } } }
@@ -93,14 +94,15 @@ beforeAll(async () => {
 })
 
 const verify = async (tree: FileTree, results?: KeptResults) =>
-  verifyLibrary(await browser(), await prepareLibrary(tree), { kept: results })
+  verifyLibrary(await browser(), await prepareLibrary(tree), { kept: results, pictures: { rig: 'here' } })
 
 /** A report without what tells of the run itself. */
 const plain = ({ startedAt: _, milliseconds: __, components, ...rest }: Report) => ({
   ...rest,
-  components: components.map(({ reused: ___, scenarios, ...component }) => ({
+  // Fingerprints are told only where something is kept by them.
+  components: components.map(({ reused: ___, fingerprint: ____, scenarios, ...component }) => ({
     ...component,
-    scenarios: scenarios.map(({ milliseconds: ____, ...scenario }) => scenario),
+    scenarios: scenarios.map(({ milliseconds: _____, ...scenario }) => scenario),
   })),
 })
 
@@ -128,7 +130,7 @@ test('where nothing has changed, no browser is started', async () => {
   const tree = treeOf(FILES)
   const first = await verify(tree, kept)
   const none = new BrowserSource(() => Promise.reject(new Error('a browser was asked for')))
-  const again = await verifyLibrary(none, await prepareLibrary(tree), { kept })
+  const again = await verifyLibrary(none, await prepareLibrary(tree), { kept, pictures: { rig: 'here' } })
   expect(plain(again)).toEqual(plain(first))
   expect(again.components.map(({ reused }) => reused?.cases)).toEqual([4, 1])
   const changed = overlay(tree, { 'components/shelf/shelf.css': '.shelf { padding-top: 1px }' })
