@@ -115,7 +115,7 @@ for (const [kind, each] of Object.entries(await kindTimes())) print(`  ${kind.pa
 const compared = comparisonRates()
 print('\nPictures')
 print(
-  `  compared: ${show(compared.equal)} megapixels a second where all are equal (goal 100), ${show(compared.unequal)} where none is (goal 20)`,
+  `  compared: ${show(compared.equal)} megapixels a second where all are equal (goal 100), ${show(compared.unequal)} where none is (goal 20), ${show(compared.noise)} of noise`,
 )
 const pictured = await launchChromium()
 try {

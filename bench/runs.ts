@@ -15,18 +15,25 @@ const TOLERANCE = { colour: 0.01, antialiasing: 'discount' } as const
 
 const median = (values: readonly number[]) => values.toSorted((a, b) => a - b)[Math.floor(values.length / 2)]!
 
-/** How many megapixels a second are compared: of pictures that are equal, and of pictures no pixel of which is. */
-export function comparisonRates(): { equal: number; unequal: number } {
-  // Stripes, edges and a few hundred colours, as interfaces have them.
-  const paint = (shift: number): PlacedPixels => {
+/**
+ * How many megapixels a second are compared: of pictures that are equal, of pictures as interfaces are no pixel of which is, and of
+ * noise, where no two pixels are alike.
+ */
+export function comparisonRates(): { equal: number; unequal: number; noise: number } {
+  const paint = (colourAt: (x: number, y: number) => [number, number, number]): PlacedPixels => {
     const data = new Uint8Array(SIDE * SIDE * 4)
-    for (let at = 0; at < SIDE * SIDE; at++) {
-      const [x, y] = [at % SIDE, Math.floor(at / SIDE)]
-      data.set([(x >> 3) + shift, (y >> 3) + shift, ((x ^ y) >> 4) + shift, 255], at * 4)
-    }
+    for (let at = 0; at < SIDE * SIDE; at++) data.set([...colourAt(at % SIDE, Math.floor(at / SIDE)), 255], at * 4)
     return { width: SIDE, height: SIDE, data, at: { x: 0, y: 0 } }
   }
-  const [one, same, other] = [paint(0), paint(0), paint(40)]
+  // Boxes of flat colours, with edges.
+  const boxes = (shift: number) =>
+    paint((x, y) => [((x >> 5) % 12) * 15 + shift, ((y >> 4) % 9) * 20 + shift, (((x + y) >> 6) % 5) * 30 + shift])
+  const noise = (seed: number) => {
+    let state = seed
+    const next = () => (state = (Math.imul(state, 1664525) + 1013904223) >>> 0) >>> 24
+    return paint(() => [next(), next(), next()])
+  }
+  const [one, same, other] = [boxes(0), boxes(0), boxes(40)]
   const rate = (a: PlacedPixels, b: PlacedPixels) =>
     median(
       Array.from({ length: ROUNDS }, () => {
@@ -35,7 +42,7 @@ export function comparisonRates(): { equal: number; unequal: number } {
         return (SIDE * SIDE) / 1000 / (performance.now() - start)
       }),
     )
-  return { equal: rate(one, same), unequal: rate(one, other) }
+  return { equal: rate(one, same), unequal: rate(one, other), noise: rate(noise(1), noise(2)) }
 }
 
 /** What taking pictures costs beyond reading, in ms a case: where all are as approved, and where all are new. */

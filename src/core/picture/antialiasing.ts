@@ -1,8 +1,8 @@
-import { colourDifference, lightness } from './colourDifference'
+import { Differences, Lightness } from './colourDifference'
 import { wordsOf, type Pixels } from './Pixels'
 
 /** The share of an edge, from side to side, by which a pixel of it may change: what has moved by a pixel changes by half at least. */
-const MAX_SHARE = 0.35
+export const MAX_SHARE = 0.35
 /** How far a mixture may lie off the way between the two sides, in 8-bit channels: it is rounded, and not always mixed alike. */
 const OFF = 12
 
@@ -11,6 +11,7 @@ const OFF = 12
  * beside it, and they are the same.
  */
 export class Antialiasing {
+  readonly #differences = new Differences()
   readonly #before: Edges
   readonly #after: Edges
 
@@ -21,55 +22,77 @@ export class Antialiasing {
 
   /** @param difference of the two pixels, in OKLab */
   explains(x: number, y: number, difference: number): boolean {
-    const [before, after] = [this.#before.at(x, y), this.#after.at(x, y)]
-    return [before, after].every(
-      (edge) =>
-        difference <= colourDifference(edge.dark, edge.light) * MAX_SHARE &&
-        isMixed(before.own, edge) &&
-        isMixed(after.own, edge),
+    const [before, after] = [this.#before, this.#after]
+    const [from, to] = [before.wordAt(x, y), after.wordAt(x, y)]
+    before.look(x, y)
+    if (!this.isOf(before, from, to, difference)) return false
+    after.look(x, y)
+    return this.isOf(after, from, to, difference)
+  }
+
+  /** Whether both pixels are mixtures of an edge, and near enough to each other. */
+  private isOf({ dark, light }: Edges, from: number, to: number, difference: number): boolean {
+    return (
+      dark !== light &&
+      difference <= this.#differences.of(dark, light) * MAX_SHARE &&
+      isMixed(from, dark, light) &&
+      isMixed(to, dark, light)
     )
   }
 }
 
-/** A pixel, and the darkest and the lightest around it. */
-interface Edge {
-  own: number
-  dark: number
-  light: number
-}
-
+/** The edges of one picture: the darkest and the lightest around a pixel. Millions are looked at: nothing is made for each. */
 class Edges {
+  dark = 0
+  light = 0
   readonly #words: Uint32Array
-  readonly #known = new Map<number, number>()
+  readonly #lightness = new Lightness()
 
   constructor(private readonly picture: Pixels) {
     this.#words = wordsOf(picture)
   }
 
-  at(x: number, y: number): Edge {
-    const { width, height } = this.picture
-    const own = this.#words[y * width + x]!
-    const found = { own, dark: own, light: own }
-    for (let row = Math.max(0, y - 1); row <= Math.min(height - 1, y + 1); row++)
-      for (let column = Math.max(0, x - 1); column <= Math.min(width - 1, x + 1); column++) {
-        const word = this.#words[row * width + column]!
-        if (this.lightness(word) < this.lightness(found.dark)) found.dark = word
-        if (this.lightness(word) > this.lightness(found.light)) found.light = word
-      }
-    return found
+  wordAt(x: number, y: number): number {
+    return this.#words[y * this.picture.width + x]!
   }
 
-  private lightness(word: number): number {
-    let known = this.#known.get(word)
-    if (known === undefined) this.#known.set(word, (known = lightness(word)))
-    return known
+  look(x: number, y: number): void {
+    const { width, height } = this.picture
+    const words = this.#words
+    const own = words[y * width + x]!
+    let dark = own
+    let light = own
+    let darkest = -1
+    let lightest = -1
+    const left = x > 0 ? x - 1 : x
+    const right = x < width - 1 ? x + 1 : x
+    const bottom = y < height - 1 ? y + 1 : y
+    for (let row = y > 0 ? y - 1 : y; row <= bottom; row++) {
+      const last = row * width + right
+      for (let at = row * width + left; at <= last; at++) {
+        const word = words[at]!
+        // Most of what is beside a pixel is of one colour.
+        if (word === dark || word === light) continue
+        if (darkest < 0) darkest = lightest = this.#lightness.of(own)
+        const found = this.#lightness.of(word)
+        if (found < darkest) {
+          dark = word
+          darkest = found
+        } else if (found > lightest) {
+          light = word
+          lightest = found
+        }
+      }
+    }
+    this.dark = dark
+    this.light = light
   }
 }
 
 const channel = (word: number, at: number) => (word >>> (at * 8)) & 255
 
 /** Whether a colour lies on the way between an edge's two sides, or is one of them. */
-function isMixed(own: number, { dark, light }: Edge): boolean {
+function isMixed(own: number, dark: number, light: number): boolean {
   // The channel in which the sides differ most says how much there is of each.
   let widest = 0
   for (let at = 1; at < 4; at++)

@@ -1,8 +1,14 @@
 import { expect, test } from '@jest/globals'
-import { changedBoxes } from './changedBoxes'
+import { ChangedPixels } from './changedBoxes'
 
 const WIDTH = 100
 const at = (x: number, y: number) => y * WIDTH + x
+
+function changedBoxes(changed: readonly number[]) {
+  const pixels = new ChangedPixels(WIDTH, WIDTH + 10)
+  for (const each of changed.toSorted((a, b) => a - b)) pixels.add(each)
+  return pixels.boxes()
+}
 
 test.each<[string, number[], [number, number, number, number][]]>([
   ['nothing', [], []],
@@ -36,10 +42,10 @@ test.each<[string, number[], [number, number, number, number][]]>([
     ],
   ],
 ])('%s', (_, changed, boxes) => {
-  expect(changedBoxes(changed, WIDTH)).toEqual(boxes.map(([x, y, width, height]) => ({ x, y, width, height })))
+  expect(changedBoxes(changed)).toEqual(boxes.map(([x, y, width, height]) => ({ x, y, width, height })))
 })
 
 test('what is changed everywhere is one box', () => {
   const everywhere = Array.from({ length: 30 }, (_, step) => at((step % 5) * 20, Math.floor(step / 5) * 20))
-  expect(changedBoxes(everywhere, WIDTH)).toEqual([{ x: 0, y: 0, width: 81, height: 101 }])
+  expect(changedBoxes(everywhere)).toEqual([{ x: 0, y: 0, width: 81, height: 101 }])
 })

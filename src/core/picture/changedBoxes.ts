@@ -5,19 +5,51 @@ const NEAR = 8
 /** More boxes than this are no help to anybody. */
 const MAX_BOXES = 24
 
-/** Boxes around pixels that lie close to each other, from the top. @param changed places of pixels, row by row */
-export function changedBoxes(changed: Iterable<number>, width: number): PixelBox[] {
-  const tiles = new Map<string, Tile>()
-  for (const at of changed) {
-    const [x, y] = [at % width, Math.floor(at / width)]
-    const key = `${Math.floor(x / NEAR)},${Math.floor(y / NEAR)}`
-    const [own, tile] = [{ left: x, top: y, right: x, bottom: y }, tiles.get(key)]
-    tiles.set(key, tile ? around(tile, own) : own)
+/** The changed pixels of a picture, as far as boxes around them need them: millions may have changed. */
+export class ChangedPixels {
+  count = 0
+  readonly #columns: number
+  /** The first and last changed pixel of each tile, each way: left, top, right, bottom; right is -1 where none has changed. */
+  readonly #tiles: Int32Array
+
+  constructor(
+    private readonly width: number,
+    height: number,
+  ) {
+    this.#columns = Math.ceil(width / NEAR)
+    this.#tiles = new Int32Array(this.#columns * Math.ceil(height / NEAR) * 4).fill(-1)
   }
-  const all = joined([...groups(tiles)])
-  // Where there is a change everywhere, what is around all of them is the box.
-  const boxes = (all.length > MAX_BOXES ? [all.reduce(around)] : all).map(boxOf)
-  return boxes.sort((a, b) => a.y - b.y || a.x - b.x)
+
+  /** @param at the pixel's place, row by row */
+  add(at: number): void {
+    this.count++
+    const y = (at / this.width) | 0
+    const x = at - y * this.width
+    const tiles = this.#tiles
+    const tile = (((y / NEAR) | 0) * this.#columns + ((x / NEAR) | 0)) * 4
+    if (tiles[tile + 2]! < 0) {
+      tiles[tile] = tiles[tile + 2] = x
+      tiles[tile + 1] = tiles[tile + 3] = y
+      return
+    }
+    if (x < tiles[tile]!) tiles[tile] = x
+    if (x > tiles[tile + 2]!) tiles[tile + 2] = x
+    // Rows come from the top.
+    tiles[tile + 3] = y
+  }
+
+  /** Boxes around pixels that lie close to each other, from the top. */
+  boxes(): PixelBox[] {
+    const tiles = new Map<number, Tile>()
+    for (let at = 0; at < this.#tiles.length; at += 4) {
+      const [left, top, right, bottom] = this.#tiles.subarray(at, at + 4) as unknown as [number, number, number, number]
+      if (right >= 0) tiles.set(at / 4, { left, top, right, bottom })
+    }
+    const all = joined([...groups(tiles, this.#columns)])
+    // Where there is a change everywhere, what is around all of them is the box.
+    const boxes = (all.length > MAX_BOXES ? [all.reduce(around)] : all).map(boxOf)
+    return boxes.sort((a, b) => a.y - b.y || a.x - b.x)
+  }
 }
 
 /** The first and last changed pixel each way. */
@@ -56,19 +88,18 @@ function joined(tiles: readonly Tile[]): Tile[] {
 }
 
 /** Tiles that touch each other, also by a corner. */
-function* groups(tiles: ReadonlyMap<string, Tile>): Generator<Tile> {
-  const seen = new Set<string>()
+function* groups(tiles: ReadonlyMap<number, Tile>, columns: number): Generator<Tile> {
+  const seen = new Set<number>()
   for (const first of tiles.keys()) {
     if (seen.has(first)) continue
     seen.add(first)
     let group = tiles.get(first)!
     const left = [first]
-    for (let key = left.pop(); key !== undefined; key = left.pop()) {
-      group = around(group, tiles.get(key)!)
-      const [x, y] = key.split(',').map(Number) as [number, number]
-      for (let row = y - 1; row <= y + 1; row++)
-        for (let column = x - 1; column <= x + 1; column++) {
-          const beside = `${column},${row}`
+    for (let at = left.pop(); at !== undefined; at = left.pop()) {
+      group = around(group, tiles.get(at)!)
+      const column = at % columns
+      for (const row of [at - columns, at, at + columns])
+        for (let beside = column === 0 ? row : row - 1; beside <= (column === columns - 1 ? row : row + 1); beside++) {
           if (!tiles.has(beside) || seen.has(beside)) continue
           seen.add(beside)
           left.push(beside)

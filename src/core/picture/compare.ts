@@ -1,5 +1,5 @@
-import { Antialiasing } from './antialiasing'
-import { changedBoxes } from './changedBoxes'
+import { Antialiasing, MAX_SHARE } from './antialiasing'
+import { ChangedPixels } from './changedBoxes'
 import { Differences } from './colourDifference'
 import { findShift } from './findShift'
 import { isEqual, onOneGround, wordsOf, type PixelBox, type Pixels, type PlacedPixels, type Point } from './Pixels'
@@ -52,6 +52,9 @@ export function comparePictures(before: PlacedPixels, after: PlacedPixels, toler
   return found.share === 0 ? { kind: 'same', largest: found.largest } : { kind: 'changed', ...found }
 }
 
+/** Of an edge from black to white, the greatest there is. */
+const MOST = MAX_SHARE
+
 /** @returns also whether something differs by more than the tolerance, but as edges may */
 function difference(
   before: Pixels,
@@ -62,16 +65,23 @@ function difference(
   const { width } = before
   const differences = new Differences()
   const edges = antialiasing === 'discount' ? new Antialiasing(before, after) : undefined
-  const changed: number[] = []
+  const changed = new ChangedPixels(width, before.height)
   let largest = 0
   let isEdgesOnly = false
+  // Pixels beside one another are alike: the pair before is often the same.
+  let [from, to, found] = [0, 0, 0]
   for (let at = 0; at < a.length; at++) {
     if (a[at] === b[at]) continue
-    const found = differences.of(a[at]!, b[at]!)
-    if (found > largest) largest = found
+    if (a[at] !== from || b[at] !== to) {
+      from = a[at]!
+      to = b[at]!
+      found = differences.of(from, to)
+      if (found > largest) largest = found
+    }
     if (found <= colour) continue
-    if (edges?.explains(at % width, Math.floor(at / width), found)) isEdgesOnly = true
-    else changed.push(at)
+    // What differs by more than any edge may is no edge.
+    if (edges && found <= MOST && edges.explains(at % width, (at / width) | 0, found)) isEdgesOnly = true
+    else changed.add(at)
   }
-  return { boxes: changedBoxes(changed, width), largest, share: changed.length / a.length, isEdgesOnly }
+  return { boxes: changed.boxes(), largest, share: changed.count / a.length, isEdgesOnly }
 }
