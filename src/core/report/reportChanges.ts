@@ -1,3 +1,5 @@
+import { counted } from '../words'
+import { failedStep, whyChanged } from './words'
 import type { ComponentReport, Finding, Report } from './reportSchema'
 
 /** Something that stands in one of two reports only, or otherwise. */
@@ -45,7 +47,7 @@ function saidOf({ findings, scenarios, lints, pictures }: ComponentReport): Said
     ...scenarios
       .filter(({ verdict }) => verdict !== 'holds')
       .map(({ name, verdict, steps }): Said => {
-        const step = steps.find((each) => each.verdict === 'misses' || each.verdict === 'unread')
+        const step = failedStep({ steps })
         return {
           kind: 'scenario',
           key: `scenario|${name}`,
@@ -58,11 +60,11 @@ function saidOf({ findings, scenarios, lints, pictures }: ComponentReport): Said
       text: `${code}: ${message}`,
     })),
     ...(pictures.groups ?? []).map(({ causes, pictures: own }): Said => {
-      const why = causes.map(({ text }) => text).join('; ') || 'nothing that was read explains it'
+      const why = whyChanged({ causes })
       return {
         kind: 'pictures',
         key: `pictures|${why}`,
-        text: `${own.length === 1 ? '1 picture' : `${own.length} pictures`} changed: ${why}`,
+        text: `${counted(own.length, 'picture')} changed: ${why}`,
       }
     }),
     ...(pictures.new > 0

@@ -1,4 +1,5 @@
 import { defineReporter } from '../defineReporter'
+import { whyChanged } from '../words'
 import type { ComponentReport, Finding, Report } from '../reportSchema'
 import { escaped } from '../xml'
 
@@ -86,8 +87,7 @@ function casesOf(component: ComponentReport): TestCase[] {
             file: sheet,
             failures: [
               ...(pictures.groups ?? []).map(
-                ({ causes, pictures: own }) =>
-                  `${own.length} changed: ${causes.map(({ text }) => text).join('; ') || 'nothing that was read explains it'}`,
+                ({ causes, pictures: own }) => `${own.length} changed: ${whyChanged({ causes })}`,
               ),
               ...(pictures.new > 0 ? [`${pictures.new} not approved`] : []),
             ],

@@ -1,6 +1,7 @@
 import { counted } from '../../words'
 import { readable } from '../../spec'
 import { defineReporter } from '../defineReporter'
+import { failedStep } from '../words'
 import { exitStatus } from '../makeReport'
 import type { ComponentReport, Report } from '../reportSchema'
 
@@ -56,7 +57,7 @@ function linesOf({ name, findings, scenarios, pictures, lints }: ComponentReport
     ...scenarios
       .filter(({ verdict }) => verdict !== 'holds')
       .map(({ name: scenario, verdict, steps }) => {
-        const step = steps.find((each) => each.verdict === 'misses' || each.verdict === 'unread')
+        const step = failedStep({ steps })
         return `- ${own}, ${plain(scenario)}: ${verdict}${step ? `, ${code(step.step)}: ${plain(step.message)}` : ''}`
       }),
     ...lints

@@ -1,3 +1,5 @@
+import { counted } from '../../words'
+import { failedStep, whyChanged } from '../words'
 import { defineReporter, type Paint, type ReportHelp } from '../defineReporter'
 import type { ComponentReport, Finding, Report } from '../reportSchema'
 
@@ -93,7 +95,7 @@ function resultsOf(component: ComponentReport): Result[] {
     ...scenarios
       .filter(({ verdict }) => verdict !== 'holds')
       .map(({ name, verdict, line, steps }): Result => {
-        const step = steps.find((each) => each.verdict === 'misses' || each.verdict === 'unread')
+        const step = failedStep({ steps })
         return {
           rule: 'scenario',
           level: 'error',
@@ -105,11 +107,11 @@ function resultsOf(component: ComponentReport): Result[] {
       }),
     ...(pictures.groups ?? []).map(({ causes, pictures: own }): Result => {
       const line = causes.map(({ after, before }) => after ?? before).find(Boolean)
-      const words = causes.map(({ text }) => text).join('; ') || 'nothing that was read explains it'
+      const words = whyChanged({ causes })
       return {
         rule: 'picture',
         level: 'error',
-        message: `${own.length === 1 ? '1 picture' : `${own.length} pictures`} of ${slug} changed: ${words}`,
+        message: `${counted(own.length, 'picture')} of ${slug} changed: ${words}`,
         at: line ? { path: pathOf(line), line: line.line } : { path: sheet, line: 1 },
         related: [],
         name: [slug, words],

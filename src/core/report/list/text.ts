@@ -2,6 +2,7 @@ import { counted } from '../../words'
 import { SHEET_SUFFIX } from '../../sheet'
 import { readable } from '../../spec'
 import { defineReporter, type Paint } from '../defineReporter'
+import { failedStep } from '../words'
 import type { ComponentReport, Finding, Report, ScenarioReport } from '../reportSchema'
 
 const CASES_SHOWN = 3
@@ -98,7 +99,7 @@ function scenarioLines(
   paint: Paint,
 ): string[] {
   const told = (list: ScenarioReport['steps']) => {
-    const found = list.find((step) => step.verdict === 'misses' || step.verdict === 'unread')
+    const found = failedStep({ steps: list })
     return found
       ? [`      at ${found.at} ms, ${found.step} ${paint.dim(`${sheet}:${found.line}`)}`, `      ${found.message}`]
       : ['      it held']
