@@ -7,7 +7,7 @@ import type { ClockKind } from '@/stage'
 import type { PreparedComponent, PreparedLibrary } from './prepare'
 import { BrowserSource } from './BrowserSource'
 import { inOrder } from './inOrder'
-import { componentFingerprint, findKnown, performed, type KeptResults, type Known } from './kept'
+import { findKnown, performed, type KeptResults, type Known } from './kept'
 import { PictureRun, type PictureOptions } from './pictures'
 import { openPools, type RunPools } from './pools'
 import { runScenarios, scenarioJobs, type ScenarioJob } from './scenario'
@@ -95,7 +95,7 @@ class Run {
     const { kept } = options
     const how = performed(options, pictures)
     prepared.components.forEach((component, at) => {
-      this.tallies[at]!.fingerprint = kept && componentFingerprint(kept.environment, prepared, component, how)
+      this.tallies[at]!.fingerprint = kept?.fingerprintOf(prepared, component, jobs, how)
     })
     const judged = ({ plan }: PreparedComponent) => plan.cases.filter((each) => each.judged).length
     this.total = prepared.components.reduce((sum, component) => sum + judged(component), 0)

@@ -1,6 +1,7 @@
 import type { ClockKind } from '@/stage'
 import type { PreparedComponent, PreparedLibrary } from '../prepare'
 import type { ScenarioJob } from '../scenario'
+import { joinKeys } from './componentFingerprint'
 import type { RunEnvironment } from './environment'
 import { casesFingerprint, scenarioFingerprint } from './fingerprint'
 import { hashOf } from './hashOf'
@@ -59,6 +60,21 @@ export class KeptResults {
 
   async #get(key: string | undefined): Promise<Uint8Array | undefined> {
     return key === undefined || this.isFresh ? undefined : this.keeper.get(key)
+  }
+
+  /** Names what a component's results depend on, by what they are asked for and kept by in this run. */
+  fingerprintOf(
+    library: PreparedLibrary,
+    component: PreparedComponent,
+    jobs: readonly ScenarioJob[],
+    how: Performed,
+  ): string | undefined {
+    const own = jobs.filter(({ setup }) => setup.sheet === component.sheet)
+    const keys = {
+      cases: this.#keyOfCases(library, component, how),
+      scenarios: own.map((job) => this.#keyOfScenario(library, job, how)),
+    }
+    return joinKeys(library, component, keys, how)
   }
 
   /** Keeps a picture by its name, as PNG. */
