@@ -74,11 +74,10 @@ export async function verify(folder: string, given: VerifyArguments): Promise<nu
   const keeper = new FolderKeeper(cache)
   const start = performance.now()
   const startedAt = new Date().toISOString()
-  const environment = await runEnvironment().catch(() => undefined)
+  const [environment, git] = await Promise.all([runEnvironment().catch(() => undefined), gitState(folder)])
   // What a commit's name stands for may be another one tomorrow.
   const whole =
     environment && given.changedSince === undefined ? WholeRun.of(tree, environment, keeper, options) : undefined
-  const git = await gitState(folder)
   const known = fresh ? undefined : await whole?.report()
   if (known) {
     const { git: _, ...rest } = known
