@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os'
 import { dirname, join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import type { Page } from 'puppeteer-core'
-import { press, startApp, waitForText, type App } from '../support/app'
+import { startApp, waitForText, type App } from '../support/app'
 import { isWhole } from './extent'
 import { forgerFiles, FORGERS } from './forgers'
 import { SPOILERS, spoilerFiles } from './spoilers'
@@ -61,13 +61,22 @@ afterAll(async () => {
   for (const folder of folders) rmSync(folder, { recursive: true })
 })
 
-/** The page answers its keys, and is where it was. */
+/** The page answers, and is where it was. */
 async function isAlive(page: Page, path: string) {
   expect(new URL(page.url()).pathname).toBe(path)
-  // The run of the one before may still go on.
-  const going = '[aria-label="Run"]'
-  if (!(await page.$(going))) await press(page, 'button', 'Verify')
-  await page.waitForSelector(`${going}, [data-testid="counts"]`, { timeout: 60_000 })
+  // The run of the one before may still go on, and end in this moment: then there is neither a run nor a count, and it is asked again.
+  await page.waitForFunction(
+    () => {
+      if (document.querySelector('[aria-label="Run"]')) return true
+      const button = [...document.querySelectorAll('button')].find(({ textContent }) => textContent === 'Verify')
+      const isAsked = document.body.dataset.asked !== undefined
+      if (isAsked && document.querySelector('[data-testid="counts"]')) return true
+      button?.click()
+      if (button) document.body.dataset.asked = ''
+      return false
+    },
+    { polling: 200, timeout: 60_000 },
+  )
 }
 
 describe('on the board', () => {
