@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
 import type { Page } from 'puppeteer-core'
-import { press, startApp, waitForText, type App } from './support/app'
+import { startApp, waitForText, type App } from './support/app'
+import { run as runBy } from './support/runs'
 
 let app: App
 beforeAll(async () => {
@@ -8,20 +9,10 @@ beforeAll(async () => {
 }, 60_000)
 afterAll(() => app.close())
 
-/** Starts a run by a button, and waits until it has ended. */
+/** Starts a run once the page hears of it. */
 async function run(page: Page, button: string) {
-  // Before that the page does not hear of it.
   await page.waitForSelector('iframe[data-mounted], [data-live] iframe')
-  const before = await page.$eval('header time', (time) => time.getAttribute('datetime')).catch(() => null)
-  await press(page, 'button', button)
-  await page.waitForFunction(
-    (was) => {
-      const at = document.querySelector('header time')?.getAttribute('datetime')
-      return at !== undefined && at !== was && !document.querySelector('[aria-label="Run"]')
-    },
-    { timeout: 60_000 },
-    before,
-  )
+  await runBy(page, button)
 }
 
 test('what has not changed is taken over from the run that read it, told so, and read again when that is asked for', async () => {

@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
 import type { Page } from 'puppeteer-core'
 import { press, startApp, waitForText, type App } from './support/app'
+import { run } from './support/runs'
 import { removeRepository, writeRepository } from './support/repository'
 
 const lamp = (slug: string, css: string) => ({
@@ -61,18 +62,7 @@ const indexOf = (slug: string) => join(folder, 'references', `${slug}.yaml`)
 const brelt = (...given: string[]) =>
   spawnSync(process.execPath, [join(process.cwd(), 'bin', 'brelt.mjs'), ...given], { encoding: 'utf8' })
 
-async function verify() {
-  const before = await page.$eval('header time', (time) => time.getAttribute('datetime')).catch(() => null)
-  await page.locator('aria/Verify all[role="button"]').click()
-  await page.waitForFunction(
-    (was) => {
-      const at = document.querySelector('header time')?.getAttribute('datetime')
-      return at !== undefined && at !== was && !document.querySelector('[aria-label="Run"]')
-    },
-    { timeout: 60_000 },
-    before,
-  )
-}
+const verify = () => run(page, 'Verify all')
 const rows = () =>
   page.$$eval('[data-group]', (all) =>
     all.map((row) => [row.getAttribute('data-group'), row.textContent!.replace(/\s+/g, ' ')]),
@@ -130,6 +120,16 @@ test('a token that two components take: one change, with the token’s line as i
   expect(await rows()).toEqual([
     ['changed', expect.stringMatching(/^1tone: #c04020 → #2040c0base.tokens.json:28 of 2 components/)],
   ])
+  // Runs says the same, file and line first.
+  await page.goto(`${app.address}/review-huts/runs`)
+  await page.waitForSelector('[data-changed="stove"]')
+  const told = await page.$eval('[data-testid="run-changes"]', (pane) => pane.textContent!)
+  expect(told).toMatch(/1 file changed\s*base.tokens.json 2 lines/)
+  expect(told).toMatch(/2\+.*#2040c0/)
+  expect(told).toMatch(/Lamp.*4 pictures changed: tone: #c04020 → #2040c0/)
+  expect(told).toContain('Other pictures are approved: Lamp, Stove.')
+  await page.locator('[data-changed="lamp"] a[href$="/review"]').click()
+  await ready(1)
   const cause = await page.$eval('[aria-label="Cause"]', (section) => section.textContent!)
   expect(cause).toContain('tone: #c04020base.tokens.json:2')
   expect(cause).toContain('tone: #2040c0base.tokens.json:2')
@@ -177,7 +177,9 @@ test('some of a change is refused with a note, which stands there until it is ta
   expect((await tiles())[0]).toBe(first)
   await page.keyboard.press('m')
   await page.waitForFunction(() =>
-    [...document.querySelectorAll('button')].some((each) => each.textContent === 'Take the refusal back'),
+    [...document.querySelectorAll('button')].some(
+      (each) => each.textContent === 'Take the refusal back' && !each.disabled,
+    ),
   )
   await page.keyboard.press('d')
   await page.waitForFunction(

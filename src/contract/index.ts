@@ -4,6 +4,7 @@ import * as definitions from './definition'
 import * as libraries from './library'
 import * as measuring from './measure'
 import * as reviewing from './review'
+import * as history from './runs'
 import * as design from './tokens'
 
 /** Everything that the interface asks of the server. */
@@ -22,9 +23,15 @@ export const ROUTES = {
   removeComponent: definitions.removeComponent,
   bringBackComponent: definitions.bringBackComponent,
   states: libraries.states,
+  git: libraries.git,
   startRun: libraries.startRun,
   stopRun: libraries.stopRun,
   resumeRun: libraries.resumeRun,
+  runList: history.runList,
+  runDetail: history.runDetail,
+  keepRun: history.keepRun,
+  deleteRun: history.deleteRun,
+  limitRuns: history.limitRuns,
   search: libraries.search,
   file: libraries.file,
   link: libraries.link,
@@ -51,6 +58,7 @@ export {
   libraryEventSchema,
   runEventSchema,
   type ComponentState,
+  type GitFacts,
   type LibraryEvent,
   type LibraryFacts,
   type LibraryStates,
@@ -59,4 +67,5 @@ export {
 } from './library'
 export { extraReadings, type Surveyed } from './measure'
 export type { Review, ReviewGroup, ReviewPicture } from './review'
+export type { FileChange, Flaky, ListedRun, RunChanges, RunDetail, RunList } from './runs'
 export type { TokenCell, TokenEffects, TokenRow, TokensModel, TokenUse, TrialRun, TypedEdit } from './tokens'

@@ -80,6 +80,31 @@ export type LibraryEvent = z.output<typeof libraryEventSchema>
 
 export const states = defineRoute({ method: 'GET', path: `${LIBRARY}/states`, answer: libraryStatesSchema })
 
+const gitFactsSchema = z.object({
+  commit: z.string(),
+  branch: z.string().optional(),
+  /** Nothing in the folder differs from that commit. */
+  isClean: z.boolean(),
+  components: z.array(
+    z.object({
+      slug: z.string(),
+      /** The commit that last changed any of its files; left out where none has. */
+      last: z.object({ commit: z.string(), at: z.string(), subject: z.string() }).optional(),
+      /** Those of its files that differ from what is committed. */
+      changed: z.array(z.string()),
+    }),
+  ),
+})
+/** What the repository says of a linked folder, component by component. */
+export type GitFacts = z.output<typeof gitFactsSchema>
+
+export const git = defineRoute({
+  method: 'GET',
+  path: `${LIBRARY}/git`,
+  /** Null where there is no repository. */
+  answer: z.object({ git: gitFactsSchema.nullable() }),
+})
+
 /** Starts a run of the library, or of the components named. */
 export const startRun = defineRoute({
   method: 'POST',

@@ -3,13 +3,14 @@ import type { RunEvent } from '@/contract'
 import { BadInput } from '@/core/problem'
 import pLimit from 'p-limit'
 import { BrowserSource, KeptResults, NoBrowser, prepareLibrary, rigOf, runEnvironment, verifyLibrary } from '@/runner'
-import { homeFolder, type SourceWork } from '@/source'
+import { gitState, homeFolder, type SourceWork } from '@/source'
 import {
   beat,
   BEAT_MS,
   databaseFile,
   findLibrary,
   markInterrupted,
+  pruneRuns,
   RunRecorder,
   storeFault,
   StoreKeeper,
@@ -70,12 +71,15 @@ export class Runs {
     const id = randomUUID()
     return this.begin(id, libraryId, async (run) => {
       const record = await findLibrary(this.link.db, libraryId)
+      const startedAt = new Date()
+      const git = record?.folder === undefined ? undefined : await gitState(record.folder)
       const recorder = await RunRecorder.start(this.link, {
         id,
         libraryId,
         fingerprint: record?.fingerprint ?? '',
-        startedAt: new Date(),
+        startedAt,
         asked: slugs,
+        ...(git && { git }),
       })
       await this.execute(run, recorder, { slugs, whole: [], isFresh })
     })
@@ -218,6 +222,7 @@ export class Runs {
       await browsers.close()
     }
     await recorder.end({ state, milliseconds: Date.now() - startedAt.getTime(), browser: version, problem })
+    await pruneRuns(link, run.libraryId)
     this.tell(run, { type: 'end', state, problem })
     run.listeners.clear()
   }

@@ -48,7 +48,7 @@ export class WholeComponents {
   }
 
   private write(tally: ComponentTally, isWhole: boolean): Promise<void> {
-    return this.recorder.addScenarios(tally.slug, tally.report().scenarios, isWhole)
+    return this.recorder.addScenarios(tally, isWhole)
   }
 
   private look({ cases, scenariosLeft }: Progress) {

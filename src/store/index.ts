@@ -32,19 +32,32 @@ export {
   setRevisionRemoved,
 } from './removing'
 export { connect, databaseFile, migrateTables, type Connection, type Database } from './open'
-export { listRevisions, revisionTexts, undoTargets, type Revision, type RevisionKind } from './revisions'
+export { listRevisions, manifestTexts, revisionTexts, undoTargets, type Revision, type RevisionKind } from './revisions'
 export {
   caseChecks,
   caseMarks,
   latestPictures,
   latestStates,
-  RunRecorder,
   type CaseMark,
   type ComponentState,
   type RunState,
 } from './runs'
 export { acceptAgain, listRefused, refusePictures, type RefusedPicture } from './refused'
 export { beat, BEAT_MS, markInterrupted } from './runLease'
+export {
+  countsOfAll,
+  deleteRun,
+  listRuns,
+  pruneRuns,
+  runManifest,
+  runPictures,
+  runReports,
+  runsKept,
+  setRunKept,
+  setRunsKept,
+  type ListedRun,
+} from './runHistory'
+export { RunRecorder, type BeginningRun } from './RunRecorder'
 export { StoreKeeper } from './StoreKeeper'
 export { unfinishedRun, type UnfinishedRun } from './unfinishedRun'
 export { changesBetween, saveComponent, type Save, type Saved } from './save'

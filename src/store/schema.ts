@@ -1,3 +1,4 @@
+import type { ComponentReport, Report, RunCounts } from '@/core/report'
 import { blob, index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core'
 
 export const libraries = sqliteTable('libraries', {
@@ -12,6 +13,8 @@ export const libraries = sqliteTable('libraries', {
   trust: text({ enum: ['yes', 'no'] }),
   /** When it was removed: it is listed nowhere, and can be brought back whole. */
   removedAt: integer('removed_at', { mode: 'timestamp_ms' }),
+  /** How many of its runs are kept, besides those that somebody keeps; 0 for all. */
+  runsKept: integer('runs_kept').notNull().default(100),
 })
 
 /** Contents of files, by their SHA-256. */
@@ -113,7 +116,16 @@ export const runs = sqliteTable('runs', {
   beatAt: integer('beat_at', { mode: 'timestamp_ms' }),
   /** The components that it was asked for; null for all. */
   asked: text({ mode: 'json' }).$type<string[]>(),
+  /** What the repository said of the library's folder as it began; null where there is none. */
+  git: text({ mode: 'json' }).$type<NonNullable<Report['git']>>(),
+  /** Hashes of all of the library's files, by path, as JSON among `files`; null in runs of before that was kept. */
+  manifest: text().references(() => files.hash),
+  /** Somebody keeps it: it does not go with the old ones. */
+  isKept: integer('is_kept', { mode: 'boolean' }).notNull().default(false),
 })
+
+/** What a component's report says besides what has columns of its own. */
+export type ComponentAbout = Omit<ComponentReport, 'lints' | 'notes' | 'findings' | 'scenarios'>
 
 /** One component's part of a run. */
 export const runComponents = sqliteTable(
@@ -138,6 +150,14 @@ export const runComponents = sqliteTable(
     pictures: text({ mode: 'json' }),
     /** Where they were taken. */
     rig: text(),
+    /** The rest of its report; null in runs of before that was kept, as in all below. */
+    about: text({ mode: 'json' }).$type<ComponentAbout>(),
+    /** What it came to, in numbers. */
+    counts: text({ mode: 'json' }).$type<RunCounts>(),
+    /** Names everything that its results depend on. */
+    fingerprint: text(),
+    /** Names all of its verdicts and pictures: results of one fingerprint have one of these, unless something is flaky. */
+    verdicts: text(),
   },
   (table) => [
     primaryKey({ columns: [table.runId, table.slug] }),

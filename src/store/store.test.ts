@@ -214,7 +214,7 @@ describe('runs', () => {
       recorder.addCase(slug, result)
       await recorder.endComponent(tally)
     }
-    await recorder.addScenarios('t', [], true)
+    await recorder.addScenarios(new ComponentTally('t', 't', 'components/t/t.sheet.yaml', []), true)
     expect(await unfinishedRun(connection.db, 'runs')).toBeUndefined()
     await owned('five', 'another-machine 1')
     await markInterrupted(connection)

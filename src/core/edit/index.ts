@@ -12,6 +12,7 @@ export {
   type RuleText,
 } from './ruleEdits'
 export { compareSheets, labelOf, nameOfChanges, valueAt, type FieldChange } from './describe'
+export { lineChanges, type LineChange } from './lineChanges'
 export { mergeLines, mergeSheetText, type Merged, type Preference, type TextConflict } from './mergeText'
 export { renameEdits, renameInGuide, renameInTemplate, type Rename } from './rename'
 export { allowed, boxOf, conditionOf, sameWhen, type WhenFile } from './when'

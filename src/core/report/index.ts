@@ -5,4 +5,5 @@ export { reportSchema, type ComponentReport, type Finding, type Report, type Sce
 export { type Paint, type Reporter, type ReportHelp } from './defineReporter'
 export { mergeReports, UnlikeReports } from './mergeReports'
 export { reportChanges, type ReportChange } from './reportChanges'
+export { countsOf, sumCounts, type CaseCounts, type RunCounts } from './runCounts'
 export { REPORTERS, type ReportFormat } from './reporters'

@@ -10,6 +10,8 @@ export interface ReportChange {
   kind: 'finding' | 'scenario' | 'lint' | 'pictures' | 'component'
   is: 'new' | 'gone' | 'other'
   text: string
+  /** The cases that a finding is of. */
+  cases?: readonly string[]
 }
 
 /** What a report says of one thing: the key names it in both reports. */
@@ -17,10 +19,11 @@ interface Said {
   kind: ReportChange['kind']
   key: string
   text: string
+  cases?: readonly string[]
 }
 
 /** What became different from one report to another of the same library, component by component. Where things stand does not count. */
-export function reportChanges(before: Report, after: Report): ReportChange[] {
+export function reportChanges(before: Pick<Report, 'components'>, after: Pick<Report, 'components'>): ReportChange[] {
   const [old, now] = [before, after].map(({ components }) => new Map(components.map((each) => [each.slug, each])))
   return [...new Set([...old!.keys(), ...now!.keys()])].flatMap((slug) =>
     componentChanges(old!.get(slug), now!.get(slug)),
@@ -33,17 +36,22 @@ function componentChanges(before: ComponentReport | undefined, after: ComponentR
   const changes: ReportChange[] = []
   if (!before || !after)
     changes.push({ slug, name, kind: 'component', is: before ? 'gone' : 'new', text: 'the component' })
-  for (const [key, { kind, text }] of old!) if (!now!.has(key)) changes.push({ slug, name, kind, is: 'gone', text })
-  for (const [key, { kind, text }] of now!) {
+  for (const [key, { key: _, ...said }] of old!) if (!now!.has(key)) changes.push({ slug, name, is: 'gone', ...said })
+  for (const [key, { key: _, ...said }] of now!) {
     const known = old!.get(key)
-    if (known?.text !== text) changes.push({ slug, name, kind, is: known ? 'other' : 'new', text })
+    if (known?.text !== said.text) changes.push({ slug, name, is: known ? 'other' : 'new', ...said })
   }
   return changes
 }
 
 function saidOf({ findings, scenarios, lints, pictures }: ComponentReport): Said[] {
   return [
-    ...findings.map((finding): Said => ({ kind: 'finding', key: findingKey(finding), text: finding.message })),
+    ...findings.map((finding): Said => ({
+      kind: 'finding',
+      key: findingKey(finding),
+      text: finding.message,
+      cases: finding.cases,
+    })),
     ...scenarios
       .filter(({ verdict }) => verdict !== 'holds')
       .map(({ name, verdict, steps }): Said => {

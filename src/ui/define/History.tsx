@@ -3,9 +3,9 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { ROUTES, type Definition } from '@/contract'
-import { Confirm } from '../frame'
+import { Confirm, longTime } from '../frame'
 import { call } from '../live'
-import { type Defining } from '../editing'
+import { FieldChanges, type Defining } from '../editing'
 
 /** A component's revisions; any two can be compared, any one brought back. */
 export function History({
@@ -151,7 +151,7 @@ function RevisionRow({
       <td className="py-0.5">
         {note}
         <span className="block text-quiet">
-          {author}, <time dateTime={at}>{formatTime(at)}</time>
+          {author}, <time dateTime={at}>{longTime(at)}</time>
         </span>
       </td>
       <td className="text-right whitespace-nowrap">
@@ -181,15 +181,6 @@ function RevisionRow({
   )
 }
 
-const formatTime = (at: string) =>
-  new Intl.DateTimeFormat('en-GB', {
-    day: 'numeric',
-    month: 'short',
-    hour: '2-digit',
-    minute: '2-digit',
-    second: '2-digit',
-  }).format(new Date(at))
-
 function Compare({
   library,
   slug,
@@ -213,18 +204,11 @@ function Compare({
         From <span className="num">{numbers.get(from)}</span> to <span className="num">{numbers.get(to)}</span>
       </h3>
       {error && <p className="text-miss">{error.message}</p>}
-      {data?.changes.length === 0 && <p className="text-quiet">No differences.</p>}
-      <dl className="max-h-56 overflow-auto">
-        {data?.changes.map(({ label, before, after }, at) => (
-          <div key={at} className="border-t border-line py-0.5" data-change={label}>
-            <dt>{label}</dt>
-            <dd className="num break-words text-quiet">
-              {before !== undefined && <del>{before}</del>}{' '}
-              {after !== undefined && <ins className="text-ink no-underline">{after}</ins>}
-            </dd>
-          </div>
-        ))}
-      </dl>
+      {data && (
+        <div className="max-h-56 overflow-auto">
+          <FieldChanges changes={data.changes} none="No differences." />
+        </div>
+      )}
     </section>
   )
 }

@@ -4,16 +4,19 @@ import { ChevronDown } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
-import { useState, type ReactNode } from 'react'
+import { useState } from 'react'
 import type { LibraryFacts, ComponentState, MarkKind } from '@/contract'
 import { countMarks, useRuns } from '../live'
 import { Mark, MarkCount } from '../marks'
+import { Cell } from './Cell'
+import { CommitCell } from './CommitCell'
 import type { KeyHelp, ViewDefinition } from './defineView'
 import { Finder, type Findable } from './Finder'
 import { KeysHelp } from './KeysHelp'
 import { RunCell } from './RunCell'
 import { StyleBuild } from './StyleBuild'
 import { SchemeSwitch } from './SchemeSwitch'
+import { shortTime } from './time'
 import { useFindables } from './useFindables'
 import { useKeys } from './useKeys'
 
@@ -68,11 +71,12 @@ export function TitleBlock({
             <Cell label="Status">{component.status}</Cell>
           </>
         )}
+        <CommitCell library={library} slug={slug} />
         <Cell label="Cases">
           <Marks states={own} />
         </Cell>
         <Cell label="Last run" className="hidden md:flex">
-          <LastRead states={own} />
+          <LastRead states={own} href={component ? `/${library.id}/${component.slug}/runs` : `/${library.id}/runs`} />
         </Cell>
         <Pictures library={library.id} />
         <div className="ml-auto flex items-center gap-2 px-3" aria-live="polite">
@@ -108,15 +112,6 @@ function Pictures({ library }: { library: string }) {
   )
 }
 
-function Cell({ label, className = '', children }: { label: string; className?: string; children: ReactNode }) {
-  return (
-    <div className={`flex flex-col justify-center border-r border-line px-3 py-1 ${className}`}>
-      <span className="text-[0.6875rem] leading-tight text-quiet">{label}</span>
-      <span className="leading-snug">{children}</span>
-    </div>
-  )
-}
-
 function Marks({ states }: { states: readonly ComponentState[] }) {
   const counts = countMarks(states)
   const isOutdated = states.some((state) => state.isOutdated)
@@ -131,27 +126,24 @@ function Marks({ states }: { states: readonly ComponentState[] }) {
   )
 }
 
-function LastRead({ states }: { states: readonly ComponentState[] }) {
+function LastRead({ states, href }: { states: readonly ComponentState[]; href: string }) {
   const [latest] = states.toSorted((a, b) => b.startedAt.localeCompare(a.startedAt))
   if (!latest) return <span className="text-quiet">never</span>
   const kept = states.filter(({ readAt }) => readAt !== undefined).map(({ readAt }) => readAt!)
   return (
     <>
-      <time dateTime={latest.startedAt}>{timeOf(latest.startedAt)}</time>
+      <Link href={href} className="underline underline-offset-2">
+        <time dateTime={latest.startedAt}>{shortTime(latest.startedAt)}</time>
+      </Link>
       {kept.length > 0 && (
         <span className="text-quiet">
           , {kept.length === states.length ? 'all' : `${kept.length} of ${states.length}`} unchanged since{' '}
-          {timeOf(kept.toSorted()[0]!)}
+          {shortTime(kept.toSorted()[0]!)}
         </span>
       )}
     </>
   )
 }
-
-const timeOf = (at: string) =>
-  new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' }).format(
-    new Date(at),
-  )
 
 function Switcher({
   label,

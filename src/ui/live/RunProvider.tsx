@@ -4,6 +4,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
 import { ROUTES, runEventSchema, type ComponentState, type LibraryStates, type RunEvent } from '@/contract'
 import { call } from './call'
+import { sharedEvents } from './sharedEvents'
 
 /** What is going on: nothing, or a run with how far it has come. */
 export type Going =
@@ -42,7 +43,7 @@ export function RunProvider({ library, children }: { library: string; children: 
   useEffect(() => {
     if (found && source.current === undefined) follow(found)
   }, [found, follow, source])
-  useEffect(() => () => source.current?.close(), [source])
+  useEffect(() => () => source.current?.(), [source])
 
   const begin = useCallback(
     async (asked: Promise<{ run: string }>) => {
@@ -82,29 +83,30 @@ export function RunProvider({ library, children }: { library: string; children: 
 function useFollowing(statesKey: readonly string[]) {
   const queries = useQueryClient()
   const [going, setGoing] = useState<Going>({ phase: 'idle' })
-  const source = useRef<EventSource>(undefined)
+  /** How to stop listening. */
+  const source = useRef<() => void>(undefined)
 
   const follow = useCallback(
     (runId: string) => {
-      source.current?.close()
-      const events = new EventSource(`/api/runs/${runId}/events`)
-      source.current = events
+      source.current?.()
       setGoing({ phase: 'running', runId, progress: { type: 'progress', done: 0, total: 0, slug: '', msLeft: 0 } })
-      events.onmessage = ({ data: text }) => {
-        const event = runEventSchema.parse(JSON.parse(text as string))
-        if (event.type === 'progress') setGoing({ phase: 'running', runId, progress: event })
-        else void queries.invalidateQueries({ queryKey: statesKey })
-        if (event.type !== 'end') return
-        events.close()
-        source.current = undefined
-        setGoing(event.problem ? { phase: 'idle', problem: event.problem } : { phase: 'idle' })
-      }
-      events.onerror = () => {
+      source.current = sharedEvents(`/api/runs/${runId}/events`, {
+        onData: (text) => {
+          const event = runEventSchema.parse(JSON.parse(text))
+          if (event.type === 'progress') setGoing({ phase: 'running', runId, progress: event })
+          else void queries.invalidateQueries({ queryKey: statesKey })
+          if (event.type !== 'end') return
+          source.current?.()
+          source.current = undefined
+          setGoing(event.problem ? { phase: 'idle', problem: event.problem } : { phase: 'idle' })
+        },
         // The server has gone, or knows nothing of the run any more: the results tell what is left.
-        if (events.readyState !== EventSource.CLOSED) return
-        setGoing({ phase: 'idle' })
-        void queries.invalidateQueries({ queryKey: statesKey })
-      }
+        onGone: () => {
+          source.current = undefined
+          setGoing({ phase: 'idle' })
+          void queries.invalidateQueries({ queryKey: statesKey })
+        },
+      })
     },
     [queries, statesKey],
   )

@@ -1,4 +1,5 @@
 export { call, Refusal, requestJson } from './call'
+export { useGit } from './useGit'
 export { useLibraryEvents } from './useLibraryEvents'
 export { setTrust } from './setTrust'
 export { RunProvider, useRuns, type Going } from './RunProvider'

@@ -3,13 +3,16 @@
 import { useEffect } from 'react'
 import { libraryEventSchema, type LibraryEvent } from '@/contract'
 import { useLatest } from '../hooks'
+import { sharedEvents } from './sharedEvents'
 
 /** Listens to what changes in a library, from whatever tab, folder or command line. */
 export function useLibraryEvents(library: string, onEvent: (event: LibraryEvent) => void) {
   const latest = useLatest(onEvent)
-  useEffect(() => {
-    const events = new EventSource(`/api/libraries/${library}/events`)
-    events.onmessage = ({ data }) => latest.current(libraryEventSchema.parse(JSON.parse(data as string)))
-    return () => events.close()
-  }, [library, latest])
+  useEffect(
+    () =>
+      sharedEvents(`/api/libraries/${library}/events`, {
+        onData: (text) => latest.current(libraryEventSchema.parse(JSON.parse(text))),
+      }),
+    [library, latest],
+  )
 }

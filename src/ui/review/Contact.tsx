@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react'
 import type { ReviewPicture } from '@/contract'
-import { caseName, caseValues } from './words'
+import { caseName, caseValues } from '../frame'
 
 /** Names a picture among all. */
 export const idOf = ({ slug, key }: Pick<ReviewPicture, 'slug' | 'key'>): string => `${slug} ${key}`
@@ -43,7 +43,7 @@ export function Contact({ library, pictures, names, current, marked, onLook, onM
               type="button"
               aria-current={id === current}
               className="grid h-28 place-items-center overflow-hidden p-1"
-              aria-label={`Look at ${names[picture.slug] ?? picture.slug}, ${caseName(picture)}`}
+              aria-label={`Look at ${names[picture.slug] ?? picture.slug}, ${caseName(picture.key)}`}
               onClick={() => onLook(id)}
             >
               <Small library={library} picture={picture} />
@@ -53,10 +53,10 @@ export function Contact({ library, pictures, names, current, marked, onLook, onM
                 type="checkbox"
                 checked={marked.has(id)}
                 onChange={() => onMark(id)}
-                aria-label={`Mark ${caseName(picture)}`}
+                aria-label={`Mark ${caseName(picture.key)}`}
               />
-              <span className="num truncate" title={`${picture.slug} ${caseName(picture)}`}>
-                {caseValues(picture)}
+              <span className="num truncate" title={`${picture.slug} ${caseName(picture.key)}`}>
+                {caseValues(picture.key)}
               </span>
               {picture.refused && <span className="ml-auto text-miss">refused</span>}
             </label>

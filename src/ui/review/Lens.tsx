@@ -4,7 +4,8 @@ import type { ReviewPicture } from '@/contract'
 import type { PixelBox, Pixels } from '@/core/picture'
 import { pictureAddress } from './Contact'
 import { draw, loadPixels, pairOf, type Pair } from './pixels'
-import { caseName, verdictWords } from './words'
+import { caseName } from '../frame'
+import { verdictWords } from './words'
 
 /** How a picture is looked at beside the approved one. */
 export const MODES = ['beside', 'blended', 'alternating', 'difference'] as const
@@ -115,7 +116,7 @@ function Panes({ pair, mode, zoom, boxes }: { pair: Pair; mode: Mode; zoom: numb
 function Heading({ picture, name }: Pick<LensProps, 'picture' | 'name'>) {
   return (
     <h2 className="border-b border-line px-3 py-1">
-      <span className="font-semibold">{name}</span> <span className="num">{caseName(picture)}</span>
+      <span className="font-semibold">{name}</span> <span className="num">{caseName(picture.key)}</span>
       <span className="block text-quiet">{verdictWords(picture)}</span>
       {picture.refused && (
         <span className="block text-miss">

@@ -1,6 +1,7 @@
 import Link from 'next/link'
 import type { LibraryFacts, Review } from '@/contract'
 import { counted } from '@/core/words'
+import { longTime } from '../frame'
 
 /** There is nothing to decide: why, and what was decided last. */
 export function NothingOpen({ model, library }: { model: Review; library: LibraryFacts }) {
@@ -22,7 +23,7 @@ export function NothingOpen({ model, library }: { model: Review; library: Librar
             {model.history.toReversed().map(({ note, by, on }) => (
               <li key={on} className="flex gap-3 border-t border-line py-1">
                 <time className="num text-quiet" dateTime={on}>
-                  {new Date(on).toLocaleString('en-GB')}
+                  {longTime(on)}
                 </time>
                 <span>{by}</span>
                 <span>{note}</span>

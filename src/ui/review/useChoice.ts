@@ -51,10 +51,11 @@ function useDeciding(group: ReviewGroup | undefined, decide: Decide, isBusy: boo
   const send = (what: 'approve' | 'refuse' | 'unrefuse') => {
     if (chosen.length === 0 || isBusy) return
     const pictures = chosen.map(({ slug, key, picture: { name } }) => ({ slug, key, picture: name }))
+    // What is marked from now on is of the next decision.
+    unmark()
     void decide(what === 'unrefuse' ? { do: what, pictures } : { do: what, pictures, note }).then((isDone) => {
-      if (!isDone) return
-      setNote('')
-      unmark()
+      if (isDone) setNote('')
+      else setMarked(marked)
     })
   }
   return {

@@ -1,18 +1,6 @@
 import type { ReviewGroup, ReviewPicture } from '@/contract'
 import { counted } from '@/core/words'
 
-/** A case as it is told: the only one of a component has no key. */
-export const caseName = ({ key }: Pick<ReviewPicture, 'key'>): string => key || 'the only case'
-
-/** A case in a few words: its values, without what they are of. */
-export const caseValues = ({ key }: Pick<ReviewPicture, 'key'>): string =>
-  key === ''
-    ? 'the only case'
-    : key
-        .split(/[,@]/)
-        .map((each) => each.slice(each.indexOf('=') + 1))
-        .join(' · ')
-
 /** What a picture comes to, in words. */
 export function verdictWords({ verdict, by, share, largest, boxes }: ReviewPicture): string {
   const places = `${counted(boxes.length, 'place')}, ${percent(share ?? 0)} of the pixels, colours up to ${(largest ?? 0).toFixed(3)} apart`

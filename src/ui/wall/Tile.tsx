@@ -1,11 +1,12 @@
 'use client'
 
-import { ROUTES, type BoardModel, type ComponentState, type MarkKind } from '@/contract'
+import { ROUTES, type BoardModel, type ComponentState, type GitFacts, type MarkKind } from '@/contract'
 import { counted } from '@/core/words'
 import { useQuery } from '@tanstack/react-query'
 import Link from 'next/link'
 import { useMemo } from 'react'
 import { DefaultCase, defaultPlacement, layOut } from '../board'
+import { shortTime } from '../frame'
 import { call } from '../live'
 import { MarkCount } from '../marks'
 import { Miniature } from './Miniature'
@@ -17,16 +18,18 @@ export interface TileProps {
   slug: string
   name: string
   state?: ComponentState | undefined
+  /** What the repository says of it. */
+  git?: GitFacts['components'][number] | undefined
 }
 
 /** One component: its first case live, and its whole matrix in miniature. */
-export function Tile({ library, slug, name, state }: TileProps) {
+export function Tile({ library, slug, name, state, git }: TileProps) {
   const { data: model, error } = useQuery({
     queryKey: ['board', library, slug],
     queryFn: () => call(ROUTES.board, { library, slug }),
   })
   return (
-    <li className="border border-line bg-sheet" data-tile={slug}>
+    <li className="flex flex-col border border-line bg-sheet" data-tile={slug}>
       <Link
         href={`/${library}/${slug}/matrix`}
         className="flex items-baseline gap-3 border-b border-line px-3 py-1.5 hover:bg-pick"
@@ -47,9 +50,35 @@ export function Tile({ library, slug, name, state }: TileProps) {
         )}
       </div>
       <div className="min-h-16 p-3">{model && <Matrix model={model} state={state} name={name} />}</div>
+      {git && <Git {...git} />}
     </li>
   )
 }
+
+/** The commit that last changed the component, and what differs from it. */
+const Git = ({ last, changed }: NonNullable<TileProps['git']>) => (
+  <p
+    className="mt-auto flex gap-2 border-t border-line px-3 py-1 text-quiet"
+    data-git={changed.length === 0 ? 'clean' : 'changed'}
+  >
+    {last ? (
+      <>
+        <span className="num">{last.commit.slice(0, 8)}</span>
+        <span className="truncate">{last.subject}</span>
+        <time className="shrink-0" dateTime={last.at}>
+          {shortTime(last.at)}
+        </time>
+      </>
+    ) : (
+      'not committed yet'
+    )}
+    {changed.length > 0 && (
+      <span className="ml-auto shrink-0 text-ink" title={changed.join('\n')}>
+        {counted(changed.length, 'file')} changed
+      </span>
+    )}
+  </p>
+)
 
 /** What has turned since the run before. */
 function Turned({ turned }: { turned: NonNullable<ComponentState['turned']> }) {

@@ -1,14 +1,13 @@
 'use client'
 
 import Link from 'next/link'
-import { BookOpen } from 'lucide-react'
 import { ToggleGroup } from 'radix-ui'
 import { useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
 import type { LibraryFacts } from '@/contract'
 import { LibraryFolder } from '../bringin'
 import { TitleBlock } from '../frame'
-import { RunProvider, useLibraryEvents, useRuns } from '../live'
+import { RunProvider, useGit, useLibraryEvents, useRuns } from '../live'
 import { orderComponents, type WallOrder } from './order'
 import { JustRemoved, RemovedComponents, useRemovedComponents } from './RemovedComponents'
 import { Tile } from './Tile'
@@ -55,6 +54,7 @@ function useFresh(library: string) {
 function Tiles({ library }: { library: LibraryFacts }) {
   useFresh(library.id)
   const { states } = useRuns()
+  const git = useGit(library)
   const removed = useRemovedComponents(library)
   const [order, setOrder] = useState<WallOrder>('misses')
   const [words, setWords] = useState('')
@@ -74,6 +74,7 @@ function Tiles({ library }: { library: LibraryFacts }) {
             slug={slug}
             name={name}
             state={states.find((state) => state.slug === slug)}
+            git={git?.components.find((each) => each.slug === slug)}
           />
         ))}
       </ul>
@@ -118,7 +119,7 @@ function WallBar({ library, order, onOrder, words, onWords }: WallBarProps) {
         type="search"
         aria-label="Filter by name"
         placeholder="Filter by name"
-        className="control w-48"
+        className="control w-36"
         value={words}
         onChange={(event) => onWords(event.target.value)}
       />
@@ -126,11 +127,13 @@ function WallBar({ library, order, onOrder, words, onWords }: WallBarProps) {
         <Link className="control" href={`/${library.id}/tokens`}>
           Tokens
         </Link>
+        <Link className="control" href={`/${library.id}/runs`}>
+          Runs
+        </Link>
         <Link className="control" href={`/${library.id}/bring-in`}>
           Make a component
         </Link>
         <a className="control" href={`/api/libraries/${library.id}/guide`} download>
-          <BookOpen size={13} aria-hidden />
           Publish the guide
         </a>
         <a className="control" href={`/api/libraries/${library.id}/export`} download>

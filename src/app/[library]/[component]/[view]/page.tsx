@@ -1,4 +1,4 @@
-import { componentFacts } from '@/app/_server'
+import { componentFacts, queryText } from '@/app/_server'
 import { ComponentView } from '@/ui/views'
 
 export const dynamic = 'force-dynamic'
@@ -13,9 +13,6 @@ export default async function ViewPage({ params, searchParams }: PageProps) {
   const { library, component, view } = await params
   const facts = await componentFacts(library, component)
   if ('problem' in facts) return <pre className="p-6 text-miss">{facts.problem}</pre>
-  const given = Object.entries(await searchParams).flatMap(([name, value]): [string, string][] =>
-    typeof value === 'string' ? [[name, value]] : [],
-  )
-  const query = new URLSearchParams(given).toString()
+  const query = queryText(await searchParams)
   return <ComponentView key={`${component}/${view}`} {...facts} {...{ view, query }} slug={component} />
 }

@@ -1,12 +1,42 @@
 import { ROUTES } from '@/contract'
-import { answer, handled, workspace } from '@/app/_server'
+import { answer, bodyOf, handled, notFound, queryOf, workspace } from '@/app/_server'
+import { dropRun, keepRun, runDetail } from '@/server'
+
+type Of = { params: Promise<{ library: string; run: string }> }
 
 /** Goes on with a run that ended before it was through, where it was. */
-export const POST = handled(async (_: Request, { params }: { params: Promise<{ library: string; run: string }> }) => {
+export const POST = handled(async (_: Request, { params }: Of) => {
   const { library, run } = await params
   const resumed = await (await workspace()).runs.resume(run, library)
   if (resumed !== undefined) return answer(ROUTES.resumeRun, { run: resumed })
   const problem =
     'This run cannot be taken up again: the library has changed since, or another run came after it. Start a new one.'
   return Response.json({ problem }, { status: 409 })
+})
+
+/** What a run has found: `?with=` another, what is otherwise than in that; `?component=` of one component. */
+export const GET = handled(async (request: Request, { params }: Of) => {
+  const { library, run } = await params
+  const query = queryOf(request, ROUTES.runDetail)
+  if ('refusal' in query) return query.refusal
+  const found = await runDetail(await workspace(), library, run, query.data)
+  return found ? answer(ROUTES.runDetail, found) : notFound('run: it may have been deleted')
+})
+
+/** Keeps a run for good, or no more. */
+export const PUT = handled(async (request: Request, { params }: Of) => {
+  const { library, run } = await params
+  const body = await bodyOf(request, ROUTES.keepRun)
+  if ('refusal' in body) return body.refusal
+  const isDone = await keepRun(await workspace(), library, run, body.data.isKept)
+  return isDone ? answer(ROUTES.keepRun, {}) : notFound('run: it may have been deleted')
+})
+
+/** Deletes a run. */
+export const DELETE = handled(async (_: Request, { params }: Of) => {
+  const { library, run } = await params
+  const isDone = await dropRun(await workspace(), library, run)
+  return isDone
+    ? answer(ROUTES.deleteRun, {})
+    : notFound('run that could be deleted: it goes on, or is deleted already')
 })

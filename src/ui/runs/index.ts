@@ -1,0 +1,2 @@
+export { Runs } from './Runs'
+export { runsView } from './view'

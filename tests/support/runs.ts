@@ -1,0 +1,15 @@
+import type { Page } from 'puppeteer-core'
+
+/** Starts a run by a button, and waits until it has ended. */
+export async function run(page: Page, button: string): Promise<void> {
+  const before = await page.$eval('header time', (time) => time.getAttribute('datetime')).catch(() => null)
+  await page.locator(`aria/${button}[role="button"]`).click()
+  await page.waitForFunction(
+    (was) => {
+      const at = document.querySelector('header time')?.getAttribute('datetime')
+      return at !== undefined && at !== was && !document.querySelector('[aria-label="Run"]')
+    },
+    { timeout: 120_000 },
+    before,
+  )
+}
