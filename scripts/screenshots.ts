@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { BELLS } from '../tests/support/bells'
 import { removeRepository, writeRepository } from '../tests/support/repository'
+import { run } from '../tests/support/runs'
 import { startApp, boardFrame, press, stageFrames, waitForText } from '../tests/support/app'
 
 // Takes the pictures of docs/screenshots/ anew, from Firnline: npm run screenshots
@@ -30,14 +31,6 @@ try {
   await waitForText(matrix, '[role=dialog] pre', /74/)
   await matrix.screenshot({ path: `${FOLDER}/reading-card.png` })
   await matrix.close()
-
-  const dark = await app.open('/firnline/call-button/matrix?down=weight.size&across=theme.condition')
-  await press(dark, 'button', 'Light or dark')
-  await boardFrame(dark, 20)
-  await new Promise((done) => setTimeout(done, 800))
-  await dark.screenshot({ path: `${FOLDER}/matrix-dark.png` })
-  await press(dark, 'button', 'Light or dark')
-  await dark.close()
 
   const selection = await app.open('/firnline/bunk-check/matrix')
   await boardFrame(selection, 20)
@@ -67,18 +60,6 @@ try {
   await new Promise((done) => setTimeout(done, 800))
   await behaviour.screenshot({ path: `${FOLDER}/behaviour.png` })
   await behaviour.close()
-
-  const draft = await app.open('/firnline/call-button/spec')
-  await press(draft, 'button', 'Light or dark')
-  await draft.waitForSelector('[data-survey=ready]', { timeout: 30_000 })
-  await press(draft, 'tab', 'Draft from what is rendered')
-  await press(draft, 'combobox', 'What is drafted')
-  await press(draft, 'option', 'Everything that is set or varies and no rule covers')
-  await draft.waitForSelector('[data-proposed]')
-  await new Promise((done) => setTimeout(done, 600))
-  await draft.screenshot({ path: `${FOLDER}/draft-dark.png` })
-  await press(draft, 'button', 'Light or dark')
-  await draft.close()
 
   const tokens = await app.open('/firnline/tokens')
   await (await tokens.waitForSelector('[data-token="pine.600"]'))!.click()
@@ -191,6 +172,15 @@ try {
     writeFileSync(file, readFileSync(file, 'utf8').replace(from, to))
   }
   edit('library.yaml', /name: Firnline/, 'name: Firnline, next')
+  const git = (...given: string[]) => spawnSync('git', given, { cwd: changing })
+  git('init', '-q', '-b', 'main')
+  git('config', 'user.name', 'Warden')
+  git('config', 'user.email', 'warden@hut.invalid')
+  const commit = (subject: string) => {
+    git('add', '-A')
+    git('commit', '-qm', subject)
+  }
+  commit('Begin')
   app.command('import', '--link', changing)
   const review = await app.open('/firnline-next/review')
   const verify = async (waiting: RegExp) => {
@@ -222,7 +212,32 @@ try {
   await review.waitForSelector('[data-mode=difference] canvas')
   await new Promise((done) => setTimeout(done, 800))
   await review.screenshot({ path: `${FOLDER}/review-dark.png` })
+  await press(review, 'button', 'Light or dark')
   await review.close()
+  commit('Square the bunks')
+
+  const runs = await app.open('/firnline-next/runs')
+  const again = async (from: RegExp, to: string, subject: string) => {
+    edit('components/bunk-check/bunk-check.css', from, to)
+    commit(subject)
+    await waitForText(runs, 'header', /out of date/)
+    await run(runs, 'Verify all')
+  }
+  await again(/--bunk-size: 22px/, '--bunk-size: 24px', 'Try larger bunks')
+  await again(/--bunk-size: 24px/, '--bunk-size: 23px', 'Smaller again')
+  await again(/--bunk-size: 23px/, '--bunk-size: 22px', 'Back to the drawing')
+  await run(runs, 'Verify all')
+  await runs.locator('[data-run]:nth-child(4) button').click()
+  await runs.waitForSelector('[data-changed="bunk-check"]')
+  await runs.locator('[data-case] button').click()
+  await runs.waitForSelector('[aria-label="What was read"]')
+  await new Promise((done) => setTimeout(done, 800))
+  await runs.screenshot({ path: `${FOLDER}/runs.png` })
+  await press(runs, 'button', 'Light or dark')
+  await press(runs, 'button', 'Duration')
+  await new Promise((done) => setTimeout(done, 800))
+  await runs.screenshot({ path: `${FOLDER}/runs-dark.png` })
+  await runs.close()
   rmSync(changing, { recursive: true, force: true })
 } finally {
   await app.close()

@@ -22,7 +22,9 @@ export function Changes({ library, detail, run, other }: ChangesProps) {
   const { changes } = detail
   if (!other || !changes) return <p className="text-quiet">This is the first run: there is none to hold it against.</p>
   const nameOf = (slug: string) => library.components.find((each) => each.slug === slug)?.name ?? slug
-  const slugs = [...new Set([...changes.sheets, ...changes.turned, ...changes.said].map(({ slug }) => slug))]
+  const slugs = [...new Set([...changes.sheets, ...changes.turned, ...changes.said].map(({ slug }) => slug))].toSorted(
+    (a, b) => nameOf(a).localeCompare(nameOf(b)),
+  )
   const isSame = slugs.length + changes.approved.length + (changes.files ?? []).length === 0
   return (
     <div data-testid="run-changes">
