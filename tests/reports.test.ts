@@ -133,6 +133,20 @@ test('one run is reported in every form at once, each well formed, whatever it h
   expect(shown).toContain(`${totals.holds} hold, ${totals.misses} miss, ${totals.unread} unread`)
   expect(await page.$$eval('details', (all) => all.length)).toBe(lamp!.findings.length + 1 + 1)
   expect(await page.$$eval('section b', (all) => all.length)).toBe(0)
+  // New pictures, one for each finding of a pictured case, and the film up to the step that fails: each stands in the file itself.
+  const pictures = await page.$$eval('img', (all) =>
+    all.map(({ src, naturalWidth, alt }) => [src.startsWith('data:image/png'), naturalWidth > 0, alt]),
+  )
+  expect(pictures.map(([isWithin, isShown]) => isWithin && isShown)).toEqual(pictures.map(() => true))
+  expect(pictures.map(([, , alt]) => alt).toSorted()).toEqual(
+    [
+      'After expect root opacity 0',
+      'After wait 10ms',
+      ...lamp!.findings.map(() => 'One of these cases'),
+      'size=l',
+      'size=s',
+    ].toSorted(),
+  )
 
   const markdown = read('markdown')
   expect(markdown).toMatch(/^## Does not hold: Huts & lamps\n/)

@@ -9,6 +9,7 @@ import type { Cover } from '@/core/sheet'
 import { counted } from '@/core/words'
 import {
   BrowserSource,
+  filmFailed,
   FolderKeeper,
   KeptResults,
   launchChromium,
@@ -25,6 +26,7 @@ import {
 } from '@/runner'
 import { gitState, openFolder } from '@/source'
 import { readSince } from './changedSince'
+import { Evidence } from './Evidence'
 import { paintFor } from './paint'
 import { makeProgress } from './progress'
 
@@ -75,9 +77,12 @@ export async function verify(folder: string, given: VerifyArguments): Promise<nu
   const start = performance.now()
   const startedAt = new Date().toISOString()
   const [environment, git] = await Promise.all([runEnvironment().catch(() => undefined), gitState(folder)])
-  // What a commit's name stands for may be another one tomorrow.
+  const evidence = reports.some(({ format }) => format === 'html') ? new Evidence(tree) : undefined
+  // What a commit's name stands for may be another one tomorrow; and what a whole report is kept with has no pictures.
   const whole =
-    environment && given.changedSince === undefined ? WholeRun.of(tree, environment, keeper, options) : undefined
+    environment && given.changedSince === undefined && !evidence
+      ? WholeRun.of(tree, environment, keeper, options)
+      : undefined
   const known = fresh ? undefined : await whole?.report()
   if (known) {
     const { git: _, ...rest } = known
@@ -89,9 +94,7 @@ export async function verify(folder: string, given: VerifyArguments): Promise<nu
   const chosen = await sinceThen(prepared, folder, environment, { ...given, selection }).catch(giveUp)
   const kept = environment && new KeptResults(environment, keeper, fresh)
   const stop = new AbortController()
-  const onInterrupt = () => stop.abort()
-  process.once('SIGINT', onInterrupt)
-  process.once('SIGTERM', onInterrupt)
+  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => stop.abort())
   const progress = makeProgress()
   try {
     const report = await verifyLibrary(browsers, chosen, {
@@ -103,9 +106,11 @@ export async function verify(folder: string, given: VerifyArguments): Promise<nu
       pictures: given.pictures ? picturesOn(environment, prepared) : undefined,
       signal: stop.signal,
       onProgress: progress.show,
+      onPictures: (slug, pictures) => evidence?.takePictures(slug, pictures),
     })
     progress.end()
-    print(report, reports)
+    if (evidence) await gatherEvidence(evidence, chosen, report, { browsers, kept, signal: stop.signal, ...options })
+    print(report, reports, evidence?.help)
     if (kept && !stop.signal.aborted && !browsers.isLost) await whole?.keep(report, prepared, kept)
     await keeper.prune()
     if (stop.signal.aborted) process.stderr.write('Stopped: this is what was found so far.\n')
@@ -156,12 +161,25 @@ export function picturesOn(environment: RunEnvironment | undefined, { library }:
   return { rig: rigOf(environment, library.data.viewport) }
 }
 
-/** Writes a report in each form that was asked for. */
-export function print(report: Report, reports: readonly ReportTarget[]) {
+/** Films what failed, and reads the pictures. A report is printed all the same where that cannot be done. */
+async function gatherEvidence(
+  evidence: Evidence,
+  prepared: PreparedLibrary,
+  report: Report,
+  options: Omit<Parameters<typeof filmFailed>[2], 'onFilm'>,
+) {
+  const films = filmFailed(prepared, report, { ...options, onFilm: (...film) => evidence.takeFilm(...film) })
+  await films.catch((error: unknown) => process.stderr.write(`There are no films: ${(error as Error).message}\n`))
+  await evidence.gather(report)
+}
+
+/** Writes a report in each form that was asked for. @param evidence pictures for those that show any */
+export function print(report: Report, reports: readonly ReportTarget[], evidence: Partial<ReportHelp> = {}) {
+  const help = { ...HELP, ...evidence }
   for (const { format, out } of reports) {
     const reporter = REPORTERS.get(format)!
-    if (out === undefined) process.stdout.write(reporter.write(report, paintFor(process.stdout), HELP))
-    else writeFileSync(out, reporter.write(report, UNPAINTED, HELP))
+    if (out === undefined) process.stdout.write(reporter.write(report, paintFor(process.stdout), help))
+    else writeFileSync(out, reporter.write(report, UNPAINTED, help))
   }
 }
 

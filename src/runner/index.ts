@@ -7,6 +7,7 @@ export { openLibrary, prepareLibrary, type PreparedComponent, type PreparedLibra
 export { LONGEST_LOSS_MS } from './runComponent'
 export { stagePage, STAGE_POLICY, stageProgram } from './stageProgram'
 export { surveyComponent, type SurveyOptions } from './survey'
+export { filmFailed } from './filmFailed'
 export { type PictureOptions } from './pictures'
 export { verifyLibrary, type ComponentPictures, type VerifyOptions } from './verify'
 export {

@@ -1,3 +1,4 @@
+import type { FilmStrip } from './filmStrip'
 import type { Report } from './reportSchema'
 
 /** How a text is emphasised; without colour the texts stay as they are. */
@@ -13,6 +14,12 @@ export interface Paint {
 export interface ReportHelp {
   /** What a lint is about, in one sentence. */
   lint(code: string): string | undefined
+  /** A picture by its name, as an address that needs nothing else; undefined where it is not known, or would make the report too large. */
+  picture?(name: string): string | undefined
+  /** The picture of the first of some cases of a component that has one, as such an address. */
+  pictureOf?(slug: string, cases: readonly string[]): string | undefined
+  /** What a scenario of a component looked like as it was performed. */
+  film?(slug: string, scenario: string): FilmStrip | undefined
 }
 
 /** A form in which a run is reported. The command line's choices and the reference in `docs/` follow from it. */

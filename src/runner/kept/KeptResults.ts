@@ -1,3 +1,4 @@
+import { filmStripSchema, type FilmStrip } from '@/core/report'
 import type { ClockKind } from '@/stage'
 import type { PreparedComponent, PreparedLibrary } from '../prepare'
 import type { ScenarioJob } from '../scenario'
@@ -6,6 +7,7 @@ import type { RunEnvironment } from './environment'
 import { casesFingerprint, scenarioFingerprint } from './fingerprint'
 import { hashOf } from './hashOf'
 import type { Keeper } from './Keeper'
+import { unzip, zip } from './zipped'
 import { packCases, packScenario, unpackCases, unpackScenario, type KeptCases, type KeptScenario } from './pack'
 
 /** Results of earlier runs of what has not changed since. */
@@ -58,6 +60,17 @@ export class KeptResults {
     else this.#isWhole = false
   }
 
+  /** What a scenario looked like, where it was filmed. */
+  async filmOf(library: PreparedLibrary, job: ScenarioJob, how: Performed): Promise<FilmStrip | undefined> {
+    const bytes = await this.#get(filmKey(this.#keyOfScenario(library, job, how)))
+    return bytes && filmStripSchema.safeParse(unzip(bytes)).data
+  }
+
+  async keepFilm(library: PreparedLibrary, job: ScenarioJob, how: Performed, film: FilmStrip): Promise<void> {
+    const key = filmKey(this.#keyOfScenario(library, job, how))
+    if (key !== undefined) await this.keeper.put(key, zip(film))
+  }
+
   async #get(key: string | undefined): Promise<Uint8Array | undefined> {
     return key === undefined || this.isFresh ? undefined : this.keeper.get(key)
   }
@@ -105,6 +118,8 @@ export class KeptResults {
 
 /** By what a picture is kept that is not approved. Keys are names of what they are made of. */
 export const pictureKey = (picture: string) => hashOf(`picture ${picture}`)
+
+const filmKey = (scenario: string | undefined) => (scenario === undefined ? undefined : hashOf(`film ${scenario}`))
 
 /** What a run is told of how to go about it. */
 export interface Performed {

@@ -1,6 +1,7 @@
 import { counted } from '../../words'
 import { readable } from '../../spec'
-import { defineReporter } from '../defineReporter'
+import { defineReporter, type Paint, type ReportHelp } from '../defineReporter'
+import type { FilmStrip } from '../filmStrip'
 import { exitStatus } from '../makeReport'
 import type { ComponentReport, Finding, Report, ScenarioReport } from '../reportSchema'
 import { escaped } from '../xml'
@@ -9,11 +10,16 @@ const STYLE = `:root{color-scheme:light dark;--ink:#1d1e20;--quiet:#5e6166;--lin
 @media(prefers-color-scheme:dark){:root{--ink:#e8e8e5;--quiet:#a2a6ab;--line:#363a3e;--paper:#161719;--sheet:#1e2022;--miss:#ff7c4f}}
 body{margin:0 auto;max-width:60rem;padding:1.5rem;background:var(--paper);color:var(--ink);font:15px/1.5 system-ui,sans-serif}
 h1{font-size:1.4rem;margin:0}h2{font-size:1rem;margin:1.5rem 0 .25rem}p{margin:.25rem 0}
-code,.n{font-family:ui-monospace,monospace;font-size:.92em}table{border-collapse:collapse}td,th{padding:.15rem 1rem .15rem 0;text-align:left;vertical-align:top;border-top:1px solid var(--line)}
+td.n{white-space:nowrap}code,.n{font-family:ui-monospace,monospace;font-size:.92em}table{border-collapse:collapse}td,th{padding:.15rem 1rem .15rem 0;text-align:left;vertical-align:top;border-top:1px solid var(--line)}
 th{font-weight:normal;color:var(--quiet)}.q{color:var(--quiet)}.m{color:var(--miss)}
-section{border-top:2px solid var(--ink);margin-top:1.5rem}ul{padding-left:1.2rem;margin:.25rem 0}details{margin:.25rem 0}summary{cursor:pointer}`
+section{border-top:2px solid var(--ink);margin-top:1.5rem}ul{padding-left:1.2rem;margin:.25rem 0}details{margin:.25rem 0}summary{cursor:pointer}
+.p{display:flex;flex-wrap:wrap;gap:.75rem;margin:.5rem 0}figure{margin:0;max-width:100%}figcaption{color:var(--quiet);font-size:.85rem}figure img{max-width:100%;vertical-align:top}
+figure span{display:inline-block;border:1px solid var(--line);background:var(--sheet)}.f{display:block;overflow:hidden}.f img{max-width:none}`
 
-function write(report: Report): string {
+// All of them stand in Review; here they show what a change comes to.
+const PICTURES_SHOWN = 6
+
+function write(report: Report, _: Paint, help: ReportHelp): string {
   const { totals, components } = report
   const isGood = exitStatus(report) === 0
   const bad = components.filter((each) => !isQuiet(each))
@@ -38,7 +44,7 @@ function write(report: Report): string {
 <tr><th scope="row">Lints</th><td class="n">${counted(totals.lints.error, 'error')}, ${counted(totals.lints.warning, 'warning')}</td></tr>
 </table>
 <main>
-${bad.map(componentText).join('\n')}
+${bad.map((each) => componentText(each, help)).join('\n')}
 ${good.length > 0 ? `<section><h2>Nothing to be said of</h2><p>${good.map(({ name, cases }) => `${escaped(name)} <span class="q">(${counted(cases, 'case')})</span>`).join(', ')}</p></section>` : ''}
 </main>
 </body>
@@ -56,40 +62,53 @@ function picturesIn(components: readonly ComponentReport[]): string {
   return `${sum((each) => each.same)} as approved, ${sum((each) => each.changed)} changed, ${sum((each) => each.new)} new`
 }
 
-function componentText(component: ComponentReport): string {
+function componentText(component: ComponentReport, help: ReportHelp): string {
   const { name, slug, cases, findings, scenarios, lints, notes, pictures } = component
   const failed = scenarios.filter(({ verdict }) => verdict !== 'holds')
   return `<section id="${escaped(slug)}">
 <h2>${escaped(name)} <span class="q">${counted(cases, 'case')}</span></h2>
-${findings.map(findingText).join('\n')}
-${failed.map(scenarioText).join('\n')}
-${(pictures.groups ?? [])
-  .map(
-    ({ causes, pictures: own }) =>
-      `<details><summary><span class="m">${counted(own.length, 'picture')} changed</span>: ${causes.map(({ text }) => `<code>${escaped(text)}</code>`).join(', ') || 'nothing that was read explains it'}</summary>${caseList(own.map((each) => `${each.case} (${each.verdict})`))}</details>`,
-  )
-  .join('\n')}
-${pictures.newCases ? `<details><summary>${counted(pictures.new, 'new picture')}, not approved</summary>${caseList(pictures.newCases)}</details>` : ''}
+${findings.map((finding) => findingText(finding, help.pictureOf?.(slug, finding.cases))).join('\n')}
+${failed.map((scenario) => scenarioText(scenario, help.film?.(slug, scenario.name))).join('\n')}
+${(pictures.groups ?? []).map((group) => groupText(group, help)).join('\n')}
+${pictures.newCases ? newText(slug, pictures.newCases, help) : ''}
 ${lints.length > 0 ? `<ul>${lints.map(({ code, severity, message, file, line }) => `<li><code class="${severity === 'error' ? 'm' : ''}">${escaped(code)}</code> ${escaped(message)} <span class="q n">${escaped(file)}:${line}</span></li>`).join('')}</ul>` : ''}
 ${notes.map((note) => `<p class="q">${escaped(note)}</p>`).join('\n')}
 </section>`
 }
 
+const figure = (address: string | undefined, caption: string) =>
+  address === undefined
+    ? ''
+    : `<figure><span><img src="${escaped(address)}" alt="${escaped(caption)}"></span><figcaption>${escaped(caption)}</figcaption></figure>`
+
+type Group = NonNullable<ComponentReport['pictures']['groups']>[number]
+
+/** Pictures that one cause has changed: the first of them as approved and as they are, and the cases of all. */
+function groupText({ causes, pictures }: Group, { picture }: ReportHelp): string {
+  const why =
+    causes.map(({ text }) => `<code>${escaped(text)}</code>`).join(', ') || 'nothing that was read explains it'
+  const shown = pictures.slice(0, PICTURES_SHOWN).map(({ case: key, picture: now, approved }) => {
+    const of = key || 'the only case'
+    return figure(approved && picture?.(approved), `${of}, as approved`) + figure(picture?.(now), `${of}, as it is`)
+  })
+  return `<details><summary><span class="m">${counted(pictures.length, 'picture')} changed</span>: ${why}</summary>${strip(shown)}${caseList(pictures.map((each) => `${each.case} (${each.verdict})`))}</details>`
+}
+
+function newText(slug: string, cases: readonly string[], { pictureOf }: ReportHelp): string {
+  const shown = cases.slice(0, PICTURES_SHOWN).map((key) => figure(pictureOf?.(slug, [key]), key || 'the only case'))
+  return `<details><summary>${counted(cases.length, 'new picture')}, not approved</summary>${strip(shown)}${caseList(cases)}</details>`
+}
+
+const strip = (figures: readonly string[]) =>
+  figures.join('') === '' ? '' : `<div class="p">${figures.join('')}</div>`
+
 const caseList = (cases: readonly string[]) =>
   `<ul>${cases.map((key) => `<li class="n">${escaped(key || 'the only case')}</li>`).join('')}</ul>`
 
-function findingText({
-  part,
-  reading,
-  verdict,
-  expected,
-  measured,
-  difference,
-  cases,
-  rule,
-  origin,
-  message,
-}: Finding): string {
+function findingText(
+  { part, reading, verdict, expected, measured, difference, cases, rule, origin, message }: Finding,
+  picture: string | undefined,
+): string {
   const said =
     verdict === 'unread'
       ? escaped(message)
@@ -97,15 +116,24 @@ function findingText({
   const from = origin
     ? `<p class="n">${escaped(origin.declaration)} <span class="q">${escaped(origin.file)}:${origin.line}</span></p>`
     : ''
-  return `<details><summary><code>${escaped(part)} · ${escaped(reading)}</code> ${said}, in ${counted(cases.length, 'case')}</summary>${from}<p class="q">The rule stands in line ${rule.line} of the sheet.</p>${caseList(cases)}</details>`
+  return `<details><summary><code>${escaped(part)} · ${escaped(reading)}</code> ${said}, in ${counted(cases.length, 'case')}</summary>${from}<p class="q">The rule stands in line ${rule.line} of the sheet.</p>${strip([figure(picture, 'One of these cases')])}${caseList(cases)}</details>`
 }
 
-function scenarioText({ name, verdict, steps, line }: ScenarioReport): string {
+function scenarioText({ name, verdict, steps, line }: ScenarioReport, film: FilmStrip | undefined): string {
   const rows = steps.map(
     (step) =>
-      `<tr><td class="n">${step.at} ms</td><td>${escaped(step.step)}</td><td class="${step.verdict === 'holds' ? 'q' : 'm'}">${step.verdict}${step.message ? `: ${escaped(step.message)}` : ''}</td></tr>`,
+      `<tr><td class="n">${step.at} ms</td><td>${escaped(step.step)}</td><td class="${step.verdict === 'holds' || step.verdict === 'open' ? 'q' : 'm'}">${step.verdict}${step.message ? `: ${escaped(step.message)}` : ''}</td></tr>`,
   )
-  return `<details><summary><span class="m">${verdict}</span> ${escaped(name)} <span class="q n">line ${line}</span></summary><table>${rows.join('')}</table></details>`
+  return `<details><summary><span class="m">${verdict}</span> ${escaped(name)} <span class="q n">line ${line}</span></summary><table>${rows.join('')}</table>${film ? filmText(film, steps) : ''}</details>`
+}
+
+/** What stood there at the end of each step, as far as it came. */
+function filmText({ frames, extent: { left, top, width, height } }: FilmStrip, steps: ScenarioReport['steps']): string {
+  const shown = frames.map(({ step, picture }) => {
+    const caption = `After ${steps[step]?.step ?? 'the last step'}`
+    return `<figure><span class="f" style="width:${width}px;height:${height}px"><img src="${escaped(picture)}" alt="${escaped(caption)}" style="margin:${-top}px 0 0 ${-left}px"></span><figcaption>${escaped(caption)}</figcaption></figure>`
+  })
+  return strip(shown)
 }
 
 export const html = defineReporter({
