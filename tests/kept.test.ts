@@ -3,10 +3,18 @@ import { existsSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'nod
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
+import { PIXEL_PROPERTIES } from '@/core/plan'
 import type { Report } from '@/core/report'
 import { overlay, treeOf, type FileTree } from '@/core/sheet'
-import { FolderKeeper, KeptResults, prepareLibrary, runEnvironment, verifyLibrary } from '@/runner'
-import { BrowserSource } from '@/runner'
+import {
+  BrowserSource,
+  FolderKeeper,
+  KeptResults,
+  launchChromium,
+  prepareLibrary,
+  runEnvironment,
+  verifyLibrary,
+} from '@/runner'
 import { testBrowser } from './support/library'
 import { repositories } from './support/repository'
 
@@ -125,6 +133,74 @@ test('what is kept is what is read anew, through changes by chance', async () =>
   // Else nothing was proved.
   expect(reused).toBeGreaterThan(4)
 }, 240_000)
+
+const EXPECTING = `sheet: 1
+name: Lamp
+source: { kind: markup, markup: lamp.liquid, styles: [lamp.css] }
+parts: { root: .lamp }
+props: { size: { type: choice, values: [s, l], default: s } }
+axes: { size: [s, l], interaction: { of: state, values: { rest: {}, hover: { pseudo: hover } } } }
+spec:
+  - expect: { root: { color: COLOUR, width: WIDTH, text: TEXT } }
+  - { when: { size: l }, expect: { root: { width: WIDE, height: same(size=s) } } }
+  - { when: { interaction: hover }, expect: { root: { box.width: WIDTH, opacity: OPACITY, present: PRESENT } } }
+`
+/** What the rules of that sheet may expect, holding and not. */
+const EXPECTED: Record<string, readonly string[]> = {
+  COLOUR: ['"{lamp}"', 'red', '"#00f"', 'not red', '"{lamp} or blue"'],
+  WIDTH: ['10px', '11px', '">= 5px"', '"9px ± 1px"', '"50%"', 'any'],
+  WIDE: ['20px', '25px', '"{deep}"', '"< 300px"'],
+  TEXT: ['x', 'y', '"not y"'],
+  OPACITY: ['1', '0.5', 'inherit', '"nonsense!"'],
+  PRESENT: ['yes', 'no'],
+}
+
+test('rules that expect something else are judged by what was read, as a browser would judge them', async () => {
+  const next = chance(11)
+  const pick = (count: number) => Math.floor(next.next().value! * count)
+  const chosen = Object.fromEntries(Object.keys(EXPECTED).map((name) => [name, 0]))
+  const count = { reused: 0, withoutBrowser: 0, read: 0 }
+  const css = '.lamp { color: var(--lamp); width: 10px }\n.lamp--l { width: 20px; height: 30px }\n'
+  for (let round = 0; round < 30; round++) {
+    const name = Object.keys(EXPECTED)[pick(Object.keys(EXPECTED).length)]!
+    chosen[name] = pick(EXPECTED[name]!.length)
+    const sheet = Object.entries(chosen).reduce(
+      (text, [key, at]) => text.replaceAll(key, EXPECTED[key]![at]!),
+      EXPECTING,
+    )
+    const tree = treeOf({
+      ...Object.fromEntries(Object.entries(FILES).filter(([path]) => !path.includes('/shelf/'))),
+      'components/lamp/lamp.sheet.yaml': sheet,
+      'components/lamp/lamp.css': css,
+    })
+    let launched = 0
+    const source = new BrowserSource(async () => {
+      launched++
+      return launchChromium()
+    })
+    const known = await verifyLibrary(source, await prepareLibrary(tree), { kept })
+    await source.close()
+    const fresh = await verifyLibrary(await browser(), await prepareLibrary(tree))
+    expect([sheet, plain(known)]).toEqual([sheet, plain(fresh)])
+    if (known.components[0]!.reused) count.reused++
+    else count.read++
+    if (launched === 0) count.withoutBrowser++
+  }
+  // Else nothing was proved: some needed a browser, for a value or a line that nobody knew, and most did not.
+  expect(count.withoutBrowser).toBe(count.reused)
+  expect(count.reused).toBeGreaterThan(10)
+  expect(count.read).toBeGreaterThan(3)
+}, 240_000)
+
+test.each([...PIXEL_PROPERTIES])('%s of a whole number of pixels computes to itself', async (property) => {
+  const page = await (await browser()).newPage()
+  const computed = await page.evaluate((name) => {
+    document.body.style.setProperty(name, '37px')
+    return getComputedStyle(document.body).getPropertyValue(name)
+  }, property)
+  await page.close()
+  expect(computed).toBe('37px')
+})
 
 test('where nothing has changed, no browser is started', async () => {
   const tree = treeOf(FILES)

@@ -2,6 +2,7 @@ import type { Plan, PlannedCase, Readings, Request } from '@/core/plan'
 import type { Library, Tolerance, Viewport } from '@/core/sheet'
 import type { TokenBook } from '@/core/tokens'
 import type { CompiledComponent } from '@/source'
+import type { ReadingRecorder } from './kept'
 import type { PictureTaker } from './pictures'
 import type { StagePage } from './StagePage'
 
@@ -28,6 +29,8 @@ export interface RunSetup {
   /** For what steps put into slots. */
   library: Library
   surveyor?: Surveyor
+  /** Notes what is read, to be judged anew when only what is expected has changed. */
+  readings?: ReadingRecorder
   /** Takes pictures, where they are asked for. */
   pictures?: PictureTaker
 }

@@ -77,7 +77,10 @@ export async function runChunk(
   cases.forEach((planned, at) =>
     setup.surveyor?.take(planned, [...plan.profiles[planned.profile]!.requests, ...more], readings[at]!),
   )
-  cases.forEach((planned, at) => remember(plan, planned, readings[at]!, store))
+  cases.forEach((planned, at) => {
+    remember(plan, planned, readings[at]!, store)
+    setup.readings?.take(plan, planned, readings[at]!, judge)
+  })
   for (const [at, { key }] of cases.entries()) {
     if (!trial.isSample(key)) continue
     const failure = failures[at]

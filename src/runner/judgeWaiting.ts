@@ -1,7 +1,8 @@
 import { unreadCheck, type CaseResult, type CheckResult, type Elsewhere, type Plan } from '@/core/plan'
 import type { ReadingStore, Waiting } from './chunk'
 
-const NOT_READ = 'the case to compare with was not read'
+/** Why there is nothing to compare with. */
+export const NOT_READ = 'the case to compare with was not read'
 
 /** Judges what was compared with cases that came later. */
 export function judgeWaiting(plan: Plan, waiting: readonly Waiting[], store: ReadingStore): CaseResult[] {

@@ -261,6 +261,7 @@ class ComponentRun {
     const { plan, surveyor, pictures } = this.setup
     if (read.picture && pictures) this.#windows.push([planned, read.picture])
     remember(plan, planned, read.readings, this.#store)
+    this.setup.readings?.take(plan, planned, read.readings, read.judge)
     // A survey knows what was forced: that is not so.
     if (surveyor && (surveyor.takesActed || this.#trial.isReplaced(planned.key)))
       surveyor.take(planned, plan.profiles[planned.profile]!.requests, read.readings)

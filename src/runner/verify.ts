@@ -7,7 +7,7 @@ import type { ClockKind } from '@/stage'
 import type { PreparedComponent, PreparedLibrary } from './prepare'
 import { BrowserSource } from './BrowserSource'
 import { inOrder } from './inOrder'
-import { findKnown, performed, type KeptResults, type Known } from './kept'
+import { findKnown, performed, ReadingRecorder, type KeptResults, type Known } from './kept'
 import { PictureRun, type PictureOptions } from './pictures'
 import { openPools, type RunPools } from './pools'
 import { runScenarios, scenarioJobs, type ScenarioJob } from './scenario'
@@ -166,7 +166,8 @@ class Run {
     const known = this.known.cases.get(component)
     this.working.add(tally)
     const { signal } = options
-    const how = { signal, pictures: this.pictures }
+    const readings = options.kept && new ReadingRecorder()
+    const how = { signal, pictures: this.pictures, readings }
     const found = known ? undefined : await verifyComponent(pools!, prepared, component, tally, onCase, how)
     const taken = known?.pictures ?? (found?.pictures && [...found.pictures.results.values()])
     this.working.delete(tally)
@@ -185,7 +186,7 @@ class Run {
     const pictures = taken && { pictures: taken }
     const about = { since: this.startedAt.toISOString(), notes, ...pictures }
     const kept = isThrough ? { ...about, results, lints: found.lints } : undefined
-    await options.kept?.keepCases(prepared, component, performed(options, this.pictures), kept)
+    await options.kept?.keepCases(prepared, component, performed(options, this.pictures), kept, readings?.pack())
   }
 
   /** Holds a component's pictures against the approved ones. @param pngs those that were taken just now */

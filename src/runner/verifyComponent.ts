@@ -7,6 +7,7 @@ import { coverageOf } from '@/core/survey'
 import { placeInSources, unsupportedKind } from '@/source'
 import { lintInventory } from '@/stage'
 import type { PreparedComponent, PreparedLibrary } from './prepare'
+import type { ReadingRecorder } from './kept'
 import type { RunPools } from './pools'
 import type { PictureRun, PictureTaker } from './pictures'
 import { runComponent } from './runComponent'
@@ -18,6 +19,13 @@ const MAX_SURVEYED = 2000
 // Whether a line is drawn must be known, to say anything of its colour.
 const TELLS_DRAWN = /^(border|outline).*-(style|width)$/
 
+export interface VerifyingOptions {
+  signal?: AbortSignal | undefined
+  pictures?: PictureRun | undefined
+  /** Notes what is read. */
+  readings?: ReadingRecorder | undefined
+}
+
 /** Reads and judges one component's cases. @returns lints that only a run can find; undefined where the component could not be read to its end */
 export async function verifyComponent(
   pools: RunPools,
@@ -25,7 +33,7 @@ export async function verifyComponent(
   component: PreparedComponent,
   tally: ComponentTally,
   onCase: (result: CaseResult) => void,
-  { signal, pictures }: { signal?: AbortSignal | undefined; pictures?: PictureRun | undefined } = {},
+  { signal, pictures, readings }: VerifyingOptions = {},
 ): Promise<{ lints: Lint[]; pictures?: PictureTaker } | undefined> {
   const { compiled, plan, sheet } = component
   const unsupported = unsupportedKind(sheet)
@@ -63,7 +71,7 @@ export async function verifyComponent(
       contexts: Object.keys(data.contexts),
       library,
       ...(surveying && { surveyor: surveying }),
-      ...(taker && { pictures: taker }),
+      ...{ ...(taker && { pictures: taker }), ...(readings && { readings }) },
     },
     { onCase, onIncident: (message) => tally.notes.push(message), ...(signal && { signal }) },
   )

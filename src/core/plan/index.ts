@@ -18,7 +18,7 @@ export {
   type Profile,
   type Request,
 } from './plan'
-export type { Probe } from './probes'
+export { PIXEL_PROPERTIES, type Probe } from './probes'
 export { markOf, type CaseResult, type CheckResult, type SourceLine, type Verdict } from './results'
 export { parseShard, shardOf, type Shard } from './shard'
 export { nestedSlugs, type Holder } from './heldSlugs'

@@ -69,6 +69,16 @@ export class ContextJudge {
     this.#answers.set(key, computed)
   }
 
+  /** What the browser has answered, by probe. */
+  get answers(): ReadonlyMap<string, Computed> {
+    return this.#answers
+  }
+
+  /** Whether cases share what a claim came to, by what was read. */
+  isShared(claim: Claim): boolean {
+    return this.#isShared.get(claim) ?? false
+  }
+
   /** Judges one claim of a case; `later` when it is compared with a case that has not been read yet. */
   judge(planned: PlannedCase, at: number, readings: Readings, elsewhere: Elsewhere): CheckResult | 'later' {
     const profile = this.plan.profiles[planned.profile]!
@@ -148,7 +158,7 @@ export class ContextJudge {
     if (role !== 'equal' && PIXELS.test(filled.text)) return { plain: filled.text }
     if (role === 'slack' && OTHER_SLACK.test(filled.text)) return { plain: inComputedUnit(filled.text) }
     const asKind = role === 'slack' && kind === 'css' ? (/^[\d.]+$/.test(filled.text) ? 'number' : 'length') : kind
-    if (isPlain(asKind, filled.text)) return { plain: filled.text }
+    if (isPlain(asKind, filled.text, name)) return { plain: filled.text }
     // A value that stood in quotes is CSS where the property takes strings: content: "✓".
     const text = value.literal ? JSON.stringify(filled.text) : filled.text
     const probe = probeFor(asKind, name, text, claim.part)

@@ -43,9 +43,29 @@ export function probeFor(kind: ValueKind, property: string, text: string, part: 
 
 const PLAIN = { length: /^[-+]?(\d+\.?\d*|\.\d+)px$|^0$/, number: /^[-+]?(\d+\.?\d*|\.\d+)$/ } as const
 
-/** Whether a value is what it computes to already, so that no browser need be asked. */
-export const isPlain = (kind: ValueKind, text: string): boolean =>
-  kind === 'text' || kind === 'truth' || ((kind === 'length' || kind === 'number') && PLAIN[kind].test(text))
+/** Properties in which a whole number of pixels computes to itself. Widths of borders are rounded; shorthands may be written otherwise. */
+export const PIXEL_PROPERTIES: ReadonlySet<string> = new Set([
+  ...[
+    'width',
+    'height',
+    'min-width',
+    'min-height',
+    'max-width',
+    'max-height',
+    'row-gap',
+    'column-gap',
+    'outline-offset',
+  ],
+  ...['top', 'right', 'bottom', 'left'].flatMap((side) => [`margin-${side}`, `padding-${side}`, side]),
+])
+const WHOLE_PIXELS = /^[1-9]\d{0,4}px$/
+
+/** Whether a value is what it computes to already, so that no browser need be asked. @param name of the reading */
+export const isPlain = (kind: ValueKind, text: string, name = ''): boolean =>
+  kind === 'text' ||
+  kind === 'truth' ||
+  ((kind === 'length' || kind === 'number') && PLAIN[kind].test(text)) ||
+  (kind === 'css' && PIXEL_PROPERTIES.has(name) && WHOLE_PIXELS.test(text))
 
 /** Looks up `@part.reading`; undefined when it was not read. */
 export type ReadingLookup = (part: string, reading: string) => string | undefined

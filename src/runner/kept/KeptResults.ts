@@ -4,11 +4,22 @@ import type { PreparedComponent, PreparedLibrary } from '../prepare'
 import type { ScenarioJob } from '../scenario'
 import { joinKeys } from './componentFingerprint'
 import type { RunEnvironment } from './environment'
-import { casesFingerprint, scenarioFingerprint } from './fingerprint'
+import { casesFingerprint, readingsFingerprint, scenarioFingerprint } from './fingerprint'
 import { hashOf } from './hashOf'
 import type { Keeper } from './Keeper'
 import { unzip, zip } from './zipped'
-import { packCases, packScenario, unpackCases, unpackScenario, type KeptCases, type KeptScenario } from './pack'
+import {
+  packCases,
+  packReadings,
+  packScenario,
+  unpackCases,
+  unpackReadings,
+  unpackScenario,
+  type KeptCases,
+  type KeptScenario,
+} from './pack'
+import type { KeptReadings } from './ReadingRecorder'
+import { rejudge } from './rejudge'
 
 /** Results of earlier runs of what has not changed since. */
 export class KeptResults {
@@ -36,16 +47,43 @@ export class KeptResults {
     return bytes && unpackCases(bytes)
   }
 
-  /** @param found undefined where the cases were not read to their end */
+  /**
+   * @param found undefined where the cases were not read to their end
+   * @param readings what was read of them, whatever it came to
+   */
   async keepCases(
     library: PreparedLibrary,
     component: PreparedComponent,
     how: Performed,
     found: KeptCases | undefined,
+    readings?: KeptReadings,
   ): Promise<void> {
     const key = this.#keyOfCases(library, component, how)
-    if (key !== undefined && found && isCertain(found)) await this.keeper.put(key, packCases(found))
-    else this.#isWhole = false
+    if (key === undefined || !found || !isCertain(found)) {
+      this.#isWhole = false
+      return
+    }
+    await this.keeper.put(key, packCases(found))
+    const readingsKey = readings && readingsFingerprint(this.environment, library, component, how)
+    if (readingsKey !== undefined) await this.keeper.put(readingsKey, packReadings({ of: key, readings: readings! }))
+  }
+
+  /** The results of cases of which an earlier run has read all that is asked by now, though other values were expected. */
+  async judgedAgain(
+    library: PreparedLibrary,
+    component: PreparedComponent,
+    how: Performed,
+  ): Promise<KeptCases | undefined> {
+    const bytes = await this.#get(readingsFingerprint(this.environment, library, component, how))
+    const kept = bytes && unpackReadings(bytes)
+    const results = kept && (await this.#get(kept.of))
+    const before = results && unpackCases(results)
+    if (!kept || !before) return undefined
+    const judged = rejudge(library, component, { before, readings: kept.readings })
+    const found = judged && { ...before, results: judged }
+    if (!found || !isCertain(found)) return undefined
+    await this.keepCases(library, component, how, found, kept.readings)
+    return found
   }
 
   async scenarioOf(library: PreparedLibrary, job: ScenarioJob, how: Performed): Promise<KeptScenario | undefined> {

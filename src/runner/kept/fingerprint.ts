@@ -1,4 +1,5 @@
 import { encodedMap } from '@jridgewell/trace-mapping'
+import { requestKey } from '@/core/plan'
 import type { ScenarioPlan } from '@/core/scenario'
 import type { Library, Sheet } from '@/core/sheet'
 import { tokenContexts, type TokenBook } from '@/core/tokens'
@@ -6,13 +7,18 @@ import type { ClockKind } from '@/stage'
 import type { CompiledComponent } from '@/source'
 import type { PreparedComponent, PreparedLibrary } from '../prepare'
 import type { RunEnvironment } from './environment'
+import { claimId } from './ReadingRecorder'
 import { hashOf } from './hashOf'
 import { namesOf, usedTokens, type Names } from './usedTokens'
 import { withoutBlocks } from './withoutBlocks'
 
 /** Blocks of a sheet that change nothing of what its cases or its scenarios come to. */
 const DESCRIBING = ['about', 'guide', 'examples', 'status']
-const OF_OTHER_RUNS = { cases: ['scenarios'], scenarios: ['spec', 'cover', 'without', 'scenarios', 'pictures'] }
+const OF_OTHER_RUNS = {
+  cases: ['scenarios'],
+  readings: ['scenarios', 'spec'],
+  scenarios: ['spec', 'cover', 'without', 'scenarios', 'pictures'],
+}
 const SHOWS_NOTHING = new Set(['about', 'guide', 'examples', 'status', 'spec', 'scenarios', 'cover', 'pictures'])
 
 type Staged = Pick<CompiledComponent, 'component' | 'places'>
@@ -108,6 +114,28 @@ export function casesFingerprint(
   const about = common({ environment, clock, sheet, library, tokens, compiled }, 'cases')
   const pictures = isPictured && sheet.data.pictures !== 'none' && [sheet.data.pictures, library.data.pictures]
   return about && printOf([about, cases, isWhole, pictures])
+}
+
+/**
+ * Names everything that what is read in a component's cases depends on, whatever is expected: rules count by their shape only, that is
+ * by when they hold and of what they speak. Undefined where that cannot be known.
+ */
+export function readingsFingerprint(
+  environment: RunEnvironment,
+  { library, tokens }: PreparedLibrary,
+  { sheet, compiled, plan, isWhole }: PreparedComponent,
+  { clock, isPictured = false }: { clock: ClockKind; isPictured?: boolean },
+): string | undefined {
+  if (!compiled) return undefined
+  const about = common({ environment, clock, sheet, library, tokens, compiled }, 'readings')
+  const shapes = plan.profiles.map(({ requests, claims }) => [
+    requests.map(requestKey),
+    claims.map(({ claim }) => claimId(claim)),
+  ])
+  const cases = plan.cases.map(({ key, settings, judged, profile }) => [key, settings, judged, profile])
+  const rules = plan.rules.map(({ box, weight, claims }) => [box, weight, claims.map(claimId)])
+  const pictures = isPictured && sheet.data.pictures !== 'none' && [sheet.data.pictures, library.data.pictures]
+  return about && printOf([about, cases, shapes, rules, [...plan.compared], isWhole, pictures])
 }
 
 /** Names everything that a scenario's result depends on; undefined where that cannot be known. */

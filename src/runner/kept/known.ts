@@ -30,7 +30,7 @@ export async function findKnown(
   const scenarios = new Map<ScenarioJob, KeptScenario>()
   if (!kept) return { cases, scenarios }
   for (const component of prepared.components) {
-    const known = await kept.casesOf(prepared, component, how)
+    const known = (await kept.casesOf(prepared, component, how)) ?? (await kept.judgedAgain(prepared, component, how))
     if (!known) continue
     const judged = known.pictures && pictures?.judgeAgain(component.sheet.slug, known.pictures)
     if (!known.pictures || judged) cases.set(component, { ...known, ...(judged && { pictures: judged }) })

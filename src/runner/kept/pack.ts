@@ -2,6 +2,7 @@ import type { Lint } from '@/core/lint'
 import type { CaseResult, CheckResult } from '@/core/plan'
 import { packResults, unpackResults, type PackedPictures, type PictureResult } from '@/core/picture'
 import type { ScenarioResult } from '@/core/scenario'
+import type { KeptReadings } from './ReadingRecorder'
 import { unzip, zip } from './zipped'
 
 /** What a component's cases came to. */
@@ -61,6 +62,21 @@ export function unpackCases(bytes: Uint8Array): KeptCases | undefined {
     ...(pictures && { pictures: unpackResults(pictures) }),
     results: cases.map(([key, values, own]) => ({ key, values, checks: own.map((at) => checks[at]!) })),
   }
+}
+
+/** What was read of a component. */
+export interface NamedReadings {
+  /** By what the results are kept that came of it. */
+  of: string
+  readings: KeptReadings
+}
+
+export const packReadings = (kept: NamedReadings): Uint8Array => zip(kept)
+
+/** @returns undefined for bytes that were not packed so */
+export function unpackReadings(bytes: Uint8Array): NamedReadings | undefined {
+  const kept = unzip(bytes) as NamedReadings | undefined
+  return typeof kept?.of === 'string' && Array.isArray(kept.readings?.judges) ? kept : undefined
 }
 
 export const packScenario = (kept: KeptScenario): Uint8Array => zip(kept)
