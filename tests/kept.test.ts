@@ -225,12 +225,12 @@ const brelt = (...given: string[]) => {
 
 test('the command line keeps results in the folder, tells so, and begins anew when it is told to', () => {
   const folder = repository(FILES)
-  expect(brelt('verify', folder).stdout).not.toContain('unchanged since')
+  expect(brelt('verify', folder).stdout).not.toContain('read by an earlier run')
   expect(readdirSync(join(folder, '.brelt', 'cache'))).toContain('.gitignore')
-  expect(brelt('verify', folder).stdout).toContain('; unchanged since an earlier run: 5 cases, 1 scenario')
-  expect(brelt('verify', folder, '--fresh').stdout).not.toContain('unchanged since')
+  expect(brelt('verify', folder).stdout).toContain('; read by an earlier run: 5 cases, 1 scenario')
+  expect(brelt('verify', folder, '--fresh').stdout).not.toContain('read by an earlier run')
   const elsewhere = join(folder, '..', 'elsewhere')
-  expect(brelt('verify', folder, '--cache', elsewhere).stdout).not.toContain('unchanged since')
+  expect(brelt('verify', folder, '--cache', elsewhere).stdout).not.toContain('read by an earlier run')
   expect(existsSync(elsewhere)).toBe(true)
 }, 60_000)
 

@@ -84,7 +84,7 @@ test('a run says what is otherwise than in the one before, file and line first, 
   await listed(2)
   await page.waitForSelector('[data-changed="lamp"]')
   const told = await pane()
-  expect(told).toMatch(/2 of 4 cases read, the others unchanged/)
+  expect(told).toMatch(/2 of 4 cases read, the others known/)
   expect(told).toMatch(/components\/lamp\/lamp.css 2 lines/)
   expect(told).toMatch(/−\s*\.lamp--l { color: red }\s*2\+\s*\.lamp--l { width: 24px }/)
   expect(told).toMatch(/1 case: holds →\s+misses/)
@@ -104,6 +104,8 @@ test('a rule that changed is told as the field of the sheet that it is', async (
   await listed(3)
   await page.waitForSelector('[data-change]')
   const told = await pane()
+  // What was read is judged by the other rule: nothing is read again.
+  expect(told).toMatch(/0 of 4 cases read, the others known/)
   expect(told).toMatch(/rule 1 · root · width20px ">= 20px"/)
   expect(told).toMatch(/1 case: misses →\s+holds/)
   expect(told).toMatch(/−Finding: width of root is 24px/)
@@ -145,7 +147,7 @@ test('a figure is followed over all runs, and a point of it leads to its run', a
   )
   await press(page, 'button', 'Reused')
   await page.waitForFunction(() =>
-    /^Reused over 3 runs: from 0 % to 50 %/.test(document.querySelector('canvas')!.ariaLabel!),
+    /^Reused over 3 runs: from 0 % to 100 %/.test(document.querySelector('canvas')!.ariaLabel!),
   )
 })
 

@@ -127,6 +127,16 @@ test.each([
   ['css', '12px', false],
 ] as const)('a %s %s is plain: %s', (kind, text, plain) => expect(isPlain(kind, text)).toBe(plain))
 
+test.each([
+  ['width', '22px', true],
+  ['width', '22.50px', false],
+  ['width', '0px', false],
+  ['margin-left', '-2px', false],
+  ['padding', '2px', false],
+  ['border-top-width', '2px', false],
+  ['color', 'red', false],
+])('in CSS, %s: %s is plain: %s', (name, text, plain) => expect(isPlain('css', text, name)).toBe(plain))
+
 test('tokens and readings are filled in', () => {
   const { tokens } = planOf('')
   const fill = (source: string) => {
@@ -142,7 +152,7 @@ test('tokens and readings are filled in', () => {
 
 describe('judging', () => {
   const { plan, tokens } = planOf(
-    'axes: { a: [x, y, z] }\nspec:\n  - expect: { root: { width: 22px, height: 1em } }\n  - { when: { a: y }, expect: { root: { width: "same as a:x" } } }',
+    'axes: { a: [x, y, z] }\nspec:\n  - expect: { root: { width: calc(11px * 2), height: 1em } }\n  - { when: { a: y }, expect: { root: { width: "same as a:x" } } }',
   )
   const tolerance = { length: 0.05, colour: 0, number: 0.001 }
   const readings =

@@ -8,7 +8,7 @@ const whyUnfinished = ({ state, whole }: NonNullable<LibraryStates['unfinished']
   `The last run ${state === 'interrupted' ? 'was interrupted: Brelt ended while it ran' : 'was stopped'}. ${counted(whole, 'component')} ${whole === 1 ? 'is' : 'are'} through; the others are read.`
 
 const WHY_KEPT =
-  'Nothing had changed since an earlier run, so the last one took over what that had read. This reads all of it again.'
+  'Nothing had changed that is read, so the last run took over what an earlier one had read. This reads all of it again.'
 
 /** What runs now, with the way to start and to stop it. */
 export function RunCell({ slugs, label }: { slugs?: string[] | undefined; label: string }) {

@@ -137,7 +137,7 @@ function LastRead({ states, href }: { states: readonly ComponentState[]; href: s
       </Link>
       {kept.length > 0 && (
         <span className="text-quiet">
-          , {kept.length === states.length ? 'all' : `${kept.length} of ${states.length}`} unchanged since{' '}
+          , {kept.length === states.length ? 'all' : `${kept.length} of ${states.length}`} as read{' '}
           {shortTime(kept.toSorted()[0]!)}
         </span>
       )}

@@ -53,7 +53,5 @@ export function printRead(run: ListedRun): string {
   const all = readCases(run)
   if (all === undefined) return ''
   const read = all - run.counts!.reused.cases
-  return read === all
-    ? `all ${counted(all, 'case')} read`
-    : `${read} of ${counted(all, 'case')} read, the others unchanged`
+  return read === all ? `all ${counted(all, 'case')} read` : `${read} of ${counted(all, 'case')} read, the others known`
 }

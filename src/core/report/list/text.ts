@@ -38,7 +38,7 @@ function reusedWords({ components }: Report): string {
     components.reduce((total, { reused }) => total + (reused?.[what] ?? 0), 0)
   const [cases, scenarios] = [sum('cases'), sum('scenarios')]
   if (cases + scenarios === 0) return ''
-  return `; unchanged since an earlier run: ${counted(cases, 'case')}, ${counted(scenarios, 'scenario')}`
+  return `; read by an earlier run: ${counted(cases, 'case')}, ${counted(scenarios, 'scenario')}`
 }
 
 function scenarioWords({ holds, misses, unsteady, unread }: Report['totals']['scenarios'], paint: Paint): string[] {
