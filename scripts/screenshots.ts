@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { BELLS } from '../tests/support/bells'
 import { removeRepository, writeRepository } from '../tests/support/repository'
+import { beginRepository, commitAll } from '../tests/support/git'
 import { run } from '../tests/support/runs'
 import { startApp, boardFrame, press, stageFrames, waitForText } from '../tests/support/app'
 
@@ -172,15 +173,7 @@ try {
     writeFileSync(file, readFileSync(file, 'utf8').replace(from, to))
   }
   edit('library.yaml', /name: Firnline/, 'name: Firnline, next')
-  const git = (...given: string[]) => spawnSync('git', given, { cwd: changing })
-  git('init', '-q', '-b', 'main')
-  git('config', 'user.name', 'Warden')
-  git('config', 'user.email', 'warden@hut.invalid')
-  const commit = (subject: string) => {
-    git('add', '-A')
-    git('commit', '-qm', subject)
-  }
-  commit('Begin')
+  beginRepository(changing)
   app.command('import', '--link', changing)
   const review = await app.open('/firnline-next/review')
   const verify = async (waiting: RegExp) => {
@@ -214,12 +207,12 @@ try {
   await review.screenshot({ path: `${FOLDER}/review-dark.png` })
   await press(review, 'button', 'Light or dark')
   await review.close()
-  commit('Square the bunks')
+  commitAll(changing, 'Square the bunks')
 
   const runs = await app.open('/firnline-next/runs')
   const again = async (from: RegExp, to: string, subject: string) => {
     edit('components/bunk-check/bunk-check.css', from, to)
-    commit(subject)
+    commitAll(changing, subject)
     await waitForText(runs, 'header', /out of date/)
     await run(runs, 'Verify all')
   }

@@ -5,6 +5,7 @@ import { afterEach, expect, test } from '@jest/globals'
 import sharp from 'sharp'
 import { filesOf, readReferences } from '@/core/picture'
 import { readFolder } from '@/source'
+import { beginRepository, commitAll, gitIn } from './support/git'
 import { repositories } from './support/repository'
 
 const repository = repositories({ afterEach })
@@ -35,20 +36,12 @@ function brelt(folder: string, ...given: string[]) {
   })
   return { status, stdout, stderr }
 }
-function git(folder: string, ...given: string[]) {
-  const who = ['-c', 'user.name=Warden', '-c', 'user.email=warden@hut.invalid']
-  const { status, stderr, stdout } = spawnSync('git', [...who, ...given], { cwd: folder, encoding: 'utf8' })
-  if (status !== 0) throw new Error(stderr)
-  return stdout.trim()
-}
 const write = (folder: string, path: string, text: string) => writeFileSync(join(folder, path), text)
 
 test('approve, change, approve a group, take the change back: the group comes back', () => {
   const folder = repository(FILES)
-  git(folder, 'init', '-q')
-  git(folder, 'config', 'user.name', 'Warden')
-  git(folder, 'add', '-A')
-  git(folder, 'commit', '-qm', 'Begin')
+  beginRepository(folder)
+  gitIn(folder, 'config', 'user.name', 'Warden')
   const fresh = brelt(folder, 'verify', '--pictures')
   expect(fresh.status).toBe(1)
   expect(fresh.stdout).toContain('60 new pictures, not approved:')
@@ -57,12 +50,11 @@ test('approve, change, approve a group, take the change back: the group comes ba
     stdout: 'lamp: 60 pictures approved\n',
   })
   const index = () => readFileSync(join(folder, 'references', 'lamp.yaml'), 'utf8')
-  expect(index()).toContain(`in: ${git(folder, 'rev-parse', 'HEAD').slice(0, 12)}`)
+  expect(index()).toContain(`in: ${gitIn(folder, 'rev-parse', 'HEAD').slice(0, 12)}`)
   expect(index()).toContain('by: Warden')
   expect(index()).toContain('note: As drawn')
   expect(brelt(folder, 'verify', '--pictures')).toMatchObject({ status: 0 })
-  git(folder, 'add', '-A')
-  git(folder, 'commit', '-qm', 'Approve')
+  commitAll(folder, 'Approve')
 
   write(folder, 'base.tokens.json', FILES['base.tokens.json'].replace('#c04020', '#2040c0'))
   const changed = brelt(folder, 'verify', '--pictures')
@@ -76,11 +68,11 @@ test('approve, change, approve a group, take the change back: the group comes ba
   expect(brelt(folder, 'approve').stdout).toBe('There is nothing to approve.\n')
 
   // The style is as it was, the approved pictures are not.
-  git(folder, 'checkout', 'base.tokens.json')
+  gitIn(folder, 'checkout', 'base.tokens.json')
   const back = brelt(folder, 'verify', '--pictures')
   expect(back.status).toBe(1)
   expect(back.stdout).toMatch(/60 pictures changed group 1\n +tone: #2040c0 → #c04020/)
-  git(folder, 'checkout', '.')
+  gitIn(folder, 'checkout', '.')
   expect(brelt(folder, 'verify', '--pictures')).toMatchObject({ status: 0 })
 }, 120_000)
 

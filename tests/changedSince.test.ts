@@ -3,6 +3,7 @@ import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
 import type { Report } from '@/core/report'
+import { beginRepository, gitIn } from './support/git'
 import { removeRepository, writeRepository } from './support/repository'
 
 const component = (slug: string, more = '', css = `.${slug} { width: 20px; color: var(--${slug}) }\n`) => ({
@@ -31,18 +32,12 @@ const FILES = {
 let root: string
 beforeAll(() => {
   root = writeRepository(FILES)
-  git('init', '-q', '-b', 'main')
-  git('add', '-A')
-  git('commit', '-qm', 'Begin')
+  beginRepository(root)
   git('tag', 'v1')
 })
 afterAll(() => removeRepository(root))
 
-function git(...given: string[]) {
-  const who = ['-c', 'user.name=Warden', '-c', 'user.email=warden@hut.invalid']
-  const { status, stderr } = spawnSync('git', [...who, ...given], { cwd: root, encoding: 'utf8' })
-  if (status !== 0) throw new Error(stderr)
-}
+const git = (...given: string[]) => gitIn(root, ...given)
 function verify(...given: string[]) {
   const program = join(process.cwd(), 'bin', 'brelt.mjs')
   const all = [program, 'verify', 'design', '--format', 'json', ...given]

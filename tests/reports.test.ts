@@ -7,6 +7,7 @@ import { afterAll, afterEach, expect, test } from '@jest/globals'
 import Ajv from 'ajv'
 import type { Report } from '@/core/report'
 import { launchChromium } from '@/runner'
+import { beginRepository } from './support/git'
 import { repositories } from './support/repository'
 
 const repository = repositories({ afterEach })
@@ -39,16 +40,9 @@ function brelt(folder: string, ...given: string[]) {
   const program = join(process.cwd(), 'bin', 'brelt.mjs')
   return spawnSync(process.execPath, [program, 'verify', 'design', ...given], { cwd: folder, encoding: 'utf8' })
 }
-function git(folder: string, ...given: string[]) {
-  const who = ['-c', 'user.name=Warden', '-c', 'user.email=warden@hut.invalid']
-  if (spawnSync('git', [...who, ...given], { cwd: folder }).status !== 0) throw new Error(given.join(' '))
-}
-
 test('one run is reported in every form at once, each well formed, whatever it holds', async () => {
   const folder = repository(FILES)
-  git(folder, 'init', '-q', '-b', 'main')
-  git(folder, 'add', '-A')
-  git(folder, 'commit', '-qm', 'Begin')
+  beginRepository(folder)
   const files = Object.fromEntries(
     ['json', 'junit', 'sarif', 'html', 'markdown'].map((format) => [format, join(folder, `report.${format}`)]),
   ) as Record<'json' | 'junit' | 'sarif' | 'html' | 'markdown', string>

@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
 import type { Page } from 'puppeteer-core'
 import { press, startApp, waitForText, type App } from './support/app'
+import { beginRepository, commitAll, gitIn } from './support/git'
 import { run } from './support/runs'
 import { removeRepository, writeRepository } from './support/repository'
 
@@ -38,11 +39,7 @@ let folder: string
 let page: Page
 beforeAll(async () => {
   folder = writeRepository(FILES, 'huts')
-  git('init', '-q')
-  git('config', 'user.name', 'Warden')
-  git('config', 'user.email', 'warden@hut.invalid')
-  git('add', '-A')
-  git('commit', '-qm', 'Begin')
+  beginRepository(folder)
   app = await startApp()
   app.command('import', '--link', folder)
   page = await app.open('/review-huts/review')
@@ -52,10 +49,7 @@ afterAll(async () => {
   removeRepository(folder)
 })
 
-function git(...given: string[]) {
-  const { status, stderr } = spawnSync('git', given, { cwd: folder, encoding: 'utf8' })
-  if (status !== 0) throw new Error(stderr)
-}
+const git = (...given: string[]) => gitIn(folder, ...given)
 const write = (path: string, from: string, to: string) =>
   writeFileSync(join(folder, path), readFileSync(join(folder, path), 'utf8').replace(from, to))
 const indexOf = (slug: string) => join(folder, 'references', `${slug}.yaml`)
@@ -106,8 +100,7 @@ test('pictures are approved by keyboard, change after change', async () => {
   expect(readFileSync(indexOf('stove'), 'utf8')).not.toContain('note:')
   await waitForText(page, '[data-testid="nothing-open"]', /All 8 pictures are as approved/)
   expect(brelt('verify', folder, '--pictures').status).toBe(0)
-  git('add', '-A')
-  git('commit', '-qm', 'Approve')
+  commitAll(folder, 'Approve')
 }, 60_000)
 
 test('a token that two components take: one change, with the token’s line as its cause, approved and taken back', async () => {
@@ -150,8 +143,7 @@ test('a token that two components take: one change, with the token’s line as i
   expect(pictures()).toBe(after)
   await page.keyboard.press('r')
   await settled(/as approved/)
-  git('add', '-A')
-  git('commit', '-qm', 'Approve the tone')
+  commitAll(folder, 'Approve the tone')
 
   // The change is reverted, the approval stays: it comes back the other way round.
   git('revert', '--no-edit', 'HEAD~1')

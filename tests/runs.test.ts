@@ -1,9 +1,9 @@
-import { spawnSync } from 'node:child_process'
 import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
 import type { Page } from 'puppeteer-core'
 import { press, startApp, waitForText, type App } from './support/app'
+import { beginRepository } from './support/git'
 import { removeRepository, writeRepository } from './support/repository'
 import { run } from './support/runs'
 
@@ -33,11 +33,7 @@ beforeAll(async () => {
     },
     'huts',
   )
-  git('init', '-q', '-b', 'main')
-  git('config', 'user.name', 'Warden')
-  git('config', 'user.email', 'warden@hut.invalid')
-  git('add', '-A')
-  git('commit', '-qm', 'Begin')
+  beginRepository(folder)
   app = await startApp()
   app.command('import', '--link', folder)
   page = await app.open('/run-huts/runs')
@@ -47,10 +43,6 @@ afterAll(async () => {
   removeRepository(folder)
 })
 
-function git(...given: string[]) {
-  const { status, stderr } = spawnSync('git', given, { cwd: folder, encoding: 'utf8' })
-  if (status !== 0) throw new Error(stderr)
-}
 const change = async (path: string, from: string, to: string) => {
   const file = join(folder, 'components', path)
   writeFileSync(file, readFileSync(file, 'utf8').replace(from, to))

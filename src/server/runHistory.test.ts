@@ -1,20 +1,16 @@
-import { mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
+import { testStore } from '../../tests/support/store'
 import type { CheckResult } from '@/core/plan'
 import { ComponentTally } from '@/core/report'
 import { treeOf } from '@/core/sheet'
 import { flakyOf } from './flaky'
 import {
   caseMarks,
-  connect,
   countsOfAll,
   deleteRun,
   importTree,
   latestStates,
   listRuns,
-  migrateTables,
   pruneRuns,
   runManifest,
   runReports,
@@ -24,16 +20,10 @@ import {
   type Connection,
 } from '@/store'
 
-const folder = mkdtempSync(join(tmpdir(), 'brelt-runs-'))
+const store = testStore({ beforeAll, afterAll })
 let connection: Connection
-beforeAll(async () => {
-  process.env.BRELT_DATA = join(folder, 'test.db')
-  connection = await connect(folder)
-  await migrateTables(connection, process.cwd())
-})
-afterAll(() => {
-  delete process.env.BRELT_DATA
-  rmSync(folder, { recursive: true, force: true })
+beforeAll(() => {
+  connection = store()
 })
 
 const library = (name: string, about = 'one') =>

@@ -1,32 +1,21 @@
-import { spawnSync } from 'node:child_process'
 import { mkdirSync, mkdtempSync, realpathSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
+import { beginRepository, commitAll } from '../../tests/support/git'
 import { changedFiles, gitState, lastCommit } from './index'
 
 let root: string
 let folder: string
-const git = (...given: string[]) => {
-  const { status, stderr } = spawnSync('git', given, { cwd: root, encoding: 'utf8' })
-  if (status !== 0) throw new Error(stderr)
-}
-const commit = (subject: string) => {
-  git('add', '-A')
-  git('commit', '-qm', subject)
-}
 
 beforeAll(() => {
   root = realpathSync(mkdtempSync(join(tmpdir(), 'brelt-git-')))
   folder = join(root, 'design huts')
   mkdirSync(folder)
-  git('init', '-q', '-b', 'main')
-  git('config', 'user.name', 'Warden')
-  git('config', 'user.email', 'warden@hut.invalid')
   for (const name of ['lamp.css', 'lamp*.css', 'größe.css']) writeFileSync(join(folder, name), 'a')
-  commit('Begin')
+  beginRepository(root)
   writeFileSync(join(folder, 'lamp.css'), 'b')
-  commit('Dim "the" lamp')
+  commitAll(root, 'Dim "the" lamp')
 })
 afterAll(() => rmSync(root, { recursive: true }))
 

@@ -1,16 +1,12 @@
-import { mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from '@jest/globals'
+import { testStore } from '../../tests/support/store'
 import { readLibrary, textOf, treeOf } from '@/core/sheet'
 import {
-  connect,
   findLibrary,
   importTree,
   keepDraft,
   listDrafts,
   listRevisions,
-  migrateTables,
   revisionTexts,
   saveComponent,
   treeOfLibrary,
@@ -19,16 +15,10 @@ import {
   type Save,
 } from './index'
 
-const folder = mkdtempSync(join(tmpdir(), 'brelt-save-'))
+const store = testStore({ beforeAll, afterAll })
 let link: Connection
-beforeAll(async () => {
-  process.env.BRELT_DATA = join(folder, 'test.db')
-  link = await connect(folder)
-  await migrateTables(link, process.cwd())
-})
-afterAll(() => {
-  delete process.env.BRELT_DATA
-  rmSync(folder, { recursive: true, force: true })
+beforeAll(() => {
+  link = store()
 })
 
 const FILE = 'c/peg/peg.sheet.yaml'

@@ -1,8 +1,7 @@
 import { spawnSync } from 'node:child_process'
-import { mkdtempSync, rmSync } from 'node:fs'
-import { hostname, tmpdir } from 'node:os'
-import { join } from 'node:path'
+import { hostname } from 'node:os'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import { testStore } from '../../tests/support/store'
 import { eq } from 'drizzle-orm'
 import type { CheckResult } from '@/core/plan'
 import { BadInput } from '@/core/problem'
@@ -13,30 +12,22 @@ import {
   beat,
   caseChecks,
   caseMarks,
-  connect,
   findLibrary,
   importTree,
   LibraryExists,
   latestStates,
   libraryId,
   markInterrupted,
-  migrateTables,
   RunRecorder,
   treeOfLibrary,
   unfinishedRun,
   type Connection,
 } from './index'
 
-const folder = mkdtempSync(join(tmpdir(), 'brelt-store-'))
+const store = testStore({ beforeAll, afterAll })
 let connection: Connection
-beforeAll(async () => {
-  process.env.BRELT_DATA = join(folder, 'test.db')
-  connection = await connect(folder)
-  await migrateTables(connection, process.cwd())
-})
-afterAll(() => {
-  delete process.env.BRELT_DATA
-  rmSync(folder, { recursive: true, force: true })
+beforeAll(() => {
+  connection = store()
 })
 
 const library = (name: string, about = 'one') =>

@@ -102,19 +102,12 @@ function common({ environment, clock, sheet, library, tokens, compiled }: About,
 }
 
 /** Names everything that the results of a component's cases depend on; undefined where that cannot be known. */
-export function casesFingerprint(
+export const casesFingerprint = (
   environment: RunEnvironment,
-  { library, tokens }: PreparedLibrary,
-  { sheet, compiled, plan, isWhole }: PreparedComponent,
-  { clock, isPictured = false }: { clock: ClockKind; isPictured?: boolean },
-): string | undefined {
-  if (!compiled) return undefined
-  // What is chosen, and how it is reached. That it is so follows from the sheet; which ones are taken does not.
-  const cases = plan.cases.map(({ key, settings, judged }) => [key, settings, judged])
-  const about = common({ environment, clock, sheet, library, tokens, compiled }, 'cases')
-  const pictures = isPictured && sheet.data.pictures !== 'none' && [sheet.data.pictures, library.data.pictures]
-  return about && printOf([about, cases, isWhole, pictures])
-}
+  library: PreparedLibrary,
+  component: PreparedComponent,
+  how: CasesRun,
+): string | undefined => ofCases(environment, library, component, how, 'cases', undefined)
 
 /**
  * Names everything that what is read in a component's cases depends on, whatever is expected: rules count by their shape only, that is
@@ -122,20 +115,38 @@ export function casesFingerprint(
  */
 export function readingsFingerprint(
   environment: RunEnvironment,
+  library: PreparedLibrary,
+  component: PreparedComponent,
+  how: CasesRun,
+): string | undefined {
+  const { cases, profiles, rules, compared } = component.plan
+  return ofCases(environment, library, component, how, 'readings', [
+    cases.map(({ profile }) => profile),
+    profiles.map(({ requests, claims }) => [requests.map(requestKey), claims.map(({ claim }) => claimId(claim))]),
+    rules.map(({ box, weight, claims }) => [box, weight, claims.map(claimId)]),
+    [...compared],
+  ])
+}
+
+interface CasesRun {
+  clock: ClockKind
+  isPictured?: boolean
+}
+
+function ofCases(
+  environment: RunEnvironment,
   { library, tokens }: PreparedLibrary,
   { sheet, compiled, plan, isWhole }: PreparedComponent,
-  { clock, isPictured = false }: { clock: ClockKind; isPictured?: boolean },
+  { clock, isPictured = false }: CasesRun,
+  runs: 'cases' | 'readings',
+  shape: unknown,
 ): string | undefined {
   if (!compiled) return undefined
-  const about = common({ environment, clock, sheet, library, tokens, compiled }, 'readings')
-  const shapes = plan.profiles.map(({ requests, claims }) => [
-    requests.map(requestKey),
-    claims.map(({ claim }) => claimId(claim)),
-  ])
-  const cases = plan.cases.map(({ key, settings, judged, profile }) => [key, settings, judged, profile])
-  const rules = plan.rules.map(({ box, weight, claims }) => [box, weight, claims.map(claimId)])
+  // What is chosen, and how it is reached. That it is so follows from the sheet; which ones are taken does not.
+  const cases = plan.cases.map(({ key, settings, judged }) => [key, settings, judged])
+  const about = common({ environment, clock, sheet, library, tokens, compiled }, runs)
   const pictures = isPictured && sheet.data.pictures !== 'none' && [sheet.data.pictures, library.data.pictures]
-  return about && printOf([about, cases, shapes, rules, [...plan.compared], isWhole, pictures])
+  return about && printOf([about, cases, isWhole, pictures, shape])
 }
 
 /** Names everything that a scenario's result depends on; undefined where that cannot be known. */
