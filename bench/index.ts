@@ -131,5 +131,5 @@ const again = againTimes()
 print('\nNothing twice: all of Firnline from the command line')
 print(`  read anew in ${show(again.fresh)} s; unchanged in ${show(again.unchanged)} s (goal 1)`)
 print(
-  `  one declaration of bunk-check changed: ${show(again.declaration)} s (goal 3); one rule of lamp-switch: ${show(again.rule)} s (goal 1.5)`,
+  `  one declaration of bunk-check changed: ${show(again.declaration)} s (goal 3); one rule of lamp-switch: ${show(again.rule)} s (goal 1.5), ${show(again.miss)} s where it misses now`,
 )
