@@ -64,7 +64,7 @@ export class KeptResults {
       return
     }
     await this.keeper.put(key, packCases(found))
-    const readingsKey = readings && readingsFingerprint(this.environment, library, component, how)
+    const readingsKey = readings && this.#keyOfReadings(library, component, how)
     if (readingsKey !== undefined) await this.keeper.put(readingsKey, packReadings({ of: key, readings: readings! }))
   }
 
@@ -74,7 +74,7 @@ export class KeptResults {
     component: PreparedComponent,
     how: Performed,
   ): Promise<KeptCases | undefined> {
-    const bytes = await this.#get(readingsFingerprint(this.environment, library, component, how))
+    const bytes = await this.#get(this.#keyOfReadings(library, component, how))
     const kept = bytes && unpackReadings(bytes)
     const results = kept && (await this.#get(kept.of))
     const before = results && unpackCases(results)
@@ -139,6 +139,11 @@ export class KeptResults {
 
   #keyOfCases(library: PreparedLibrary, component: PreparedComponent, how: Performed) {
     return this.#once(component, () => casesFingerprint(this.environment, library, component, how))
+  }
+
+  #keyOfReadings(library: PreparedLibrary, component: PreparedComponent, how: Performed) {
+    // The plan stands for it: the component itself has the key of its cases.
+    return this.#once(component.plan, () => readingsFingerprint(this.environment, library, component, how))
   }
 
   #keyOfScenario(library: PreparedLibrary, job: ScenarioJob, how: Performed) {
