@@ -56,13 +56,16 @@ const libraryStatesSchema = z.object({
 })
 export type LibraryStates = z.output<typeof libraryStatesSchema>
 
+/** How a run stands, or ended. */
+export const runStateSchema = z.enum(['running', 'done', 'stopped', 'failed', 'interrupted'])
+
 /** What a run tells while it goes on. */
 export const runEventSchema = z.discriminatedUnion('type', [
   z.object({ type: z.literal('progress'), done: z.number(), total: z.number(), slug: z.string(), msLeft: z.number() }),
   z.object({ type: z.literal('component'), slug: z.string() }),
   z.object({
     type: z.literal('end'),
-    state: z.enum(['running', 'done', 'stopped', 'failed', 'interrupted']),
+    state: runStateSchema,
     problem: z.string(),
   }),
 ])

@@ -2,17 +2,15 @@ import { z } from 'zod'
 import type { FieldChange, LineChange } from '@/core/edit'
 import type { ComponentReport, ReportChange, RunCounts } from '@/core/report'
 import { defineRoute, done, made } from './defineRoute'
-import { markSchema } from './library'
+import { markSchema, runStateSchema } from './library'
 import { LIBRARY } from './paths'
 
 const RUNS = `${LIBRARY}/runs` as const
 const RUN = `${RUNS}/{run}` as const
 
-export const stateSchema = z.enum(['running', 'done', 'stopped', 'failed', 'interrupted'])
-
 const listedRunSchema = z.object({
   id: z.string(),
-  state: stateSchema,
+  state: runStateSchema,
   /** ISO 8601. */
   startedAt: z.string(),
   milliseconds: z.number(),

@@ -8,14 +8,12 @@ import { readYaml } from '@/core/yaml'
 import {
   caseMarks,
   countsOfAll,
-  deleteRun,
   listRuns,
   manifestTexts,
   pruneRuns,
   runManifest,
   runReports,
   runsKept,
-  setRunKept,
   setRunsKept,
   type Database,
   type ListedRun as StoredRun,
@@ -141,17 +139,6 @@ async function sheetsOf(
     return [{ slug, changes: compareSheets(read(before[sheet]), read(after[sheet])) }]
   })
 }
-
-/** Keeps a run for good, or no more. @returns whether there is one */
-export const keepRun = async ({ link }: Pick<Workspace, 'link'>, libraryId: string, id: string, isKept: boolean) =>
-  (await isOf(link.db, libraryId, id)) && setRunKept(link, id, isKept)
-
-/** Deletes a run. @returns whether it is gone */
-export const dropRun = async ({ link }: Pick<Workspace, 'link'>, libraryId: string, id: string) =>
-  (await isOf(link.db, libraryId, id)) && deleteRun(link, id)
-
-const isOf = async (db: Database, libraryId: string, id: string) =>
-  (await listRuns(db, libraryId)).some((run) => run.id === id)
 
 /** Says how many runs of a library are kept. @returns how many were deleted */
 export async function limitRuns({ link }: Pick<Workspace, 'link'>, libraryId: string, limit: number): Promise<number> {

@@ -103,22 +103,35 @@ export async function runManifest(db: Database, runId: string): Promise<Manifest
   return found && (JSON.parse(found.bytes.toString('utf8')) as Manifest)
 }
 
+/** A run, and whose it is. */
+interface RunPlace {
+  libraryId: string
+  id: string
+}
+
 /** Keeps a run for good, or no more. @returns whether there is one */
-export const setRunKept = ({ db, write }: Connection, id: string, isKept: boolean): Promise<boolean> =>
+export const setRunKept = ({ db, write }: Connection, { libraryId, id }: RunPlace, isKept: boolean): Promise<boolean> =>
   write(
-    async () => (await db.update(runs).set({ isKept }).where(eq(runs.id, id)).returning({ id: runs.id })).length > 0,
+    async () =>
+      (
+        await db
+          .update(runs)
+          .set({ isKept })
+          .where(and(eq(runs.libraryId, libraryId), eq(runs.id, id)))
+          .returning({ id: runs.id })
+      ).length > 0,
   )
 
 /** Deletes a run with all that it found, unless it goes on. @returns whether it is gone */
-export const deleteRun = (connection: Connection, id: string): Promise<boolean> =>
-  connection.write(async () => (await deleteRuns(connection, [id])) > 0)
+export const deleteRun = (connection: Connection, { libraryId, id }: RunPlace): Promise<boolean> =>
+  connection.write(async () => (await deleteRuns(connection, libraryId, [id])) > 0)
 
-async function deleteRuns({ db }: Connection, ids: readonly string[]): Promise<number> {
+async function deleteRuns({ db }: Connection, libraryId: string, ids: readonly string[]): Promise<number> {
   return db.transaction(async (tx) => {
     const own = await tx
       .select({ id: runs.id })
       .from(runs)
-      .where(and(inArray(runs.id, [...ids]), not(eq(runs.state, 'running'))))
+      .where(and(eq(runs.libraryId, libraryId), inArray(runs.id, [...ids]), not(eq(runs.state, 'running'))))
     for (const { id } of own) {
       for (const table of [caseResults, findings, outcomes, runComponents] as const)
         await tx.delete(table).where(eq(table.runId, id))
@@ -150,5 +163,5 @@ export const pruneRuns = (connection: Connection, libraryId: string): Promise<nu
     const latest = new Map(all.toReversed().flatMap(({ id, components }) => components.map(({ slug }) => [slug, id])))
     const standing = new Set(latest.values())
     const ids = old.map(({ id }) => id).filter((id) => !standing.has(id))
-    return ids.length === 0 ? 0 : deleteRuns(connection, ids)
+    return ids.length === 0 ? 0 : deleteRuns(connection, libraryId, ids)
   })

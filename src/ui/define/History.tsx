@@ -3,7 +3,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { ROUTES, type Definition } from '@/contract'
-import { Confirm, longTime } from '../frame'
+import { Confirm, exactTime } from '../frame'
 import { call } from '../live'
 import { FieldChanges, type Defining } from '../editing'
 
@@ -151,7 +151,7 @@ function RevisionRow({
       <td className="py-0.5">
         {note}
         <span className="block text-quiet">
-          {author}, <time dateTime={at}>{longTime(at)}</time>
+          {author}, <time dateTime={at}>{exactTime(at)}</time>
         </span>
       </td>
       <td className="text-right whitespace-nowrap">

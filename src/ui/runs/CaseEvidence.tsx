@@ -3,7 +3,7 @@ import Link from 'next/link'
 import { useState } from 'react'
 import { ROUTES } from '@/contract'
 import type { CheckResult } from '@/core/plan'
-import { caseValues } from '../frame'
+import { caseAddress, caseValues } from '../frame'
 import { call, Refusal } from '../live'
 import { Mark } from '../marks'
 
@@ -31,10 +31,7 @@ export function CaseEvidence({ library, slug, caseKey, before, after }: CaseEvid
         >
           {caseValues(caseKey)}
         </button>
-        <Link
-          className="ml-auto shrink-0 underline underline-offset-2"
-          href={`/${library}/${slug}/matrix?case=${encodeURIComponent(caseKey)}`}
-        >
+        <Link className="ml-auto shrink-0 underline underline-offset-2" href={caseAddress(library, slug, caseKey)}>
           Matrix
         </Link>
       </span>

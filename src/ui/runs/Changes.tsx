@@ -5,6 +5,7 @@ import { groupBy } from '@/core/group'
 import type { ReportChange } from '@/core/report'
 import { counted } from '@/core/words'
 import { FieldChanges } from '../editing'
+import { caseAddress } from '../frame'
 import { Mark } from '../marks'
 import { CaseEvidence } from './CaseEvidence'
 import { FileChanges } from './FileChanges'
@@ -163,7 +164,7 @@ const KINDS: Record<
     label: 'Finding',
     to: 'Matrix',
     href: (library, { slug, cases = [] }) =>
-      `/${library}/${slug}/matrix${cases[0] === undefined ? '' : `?case=${encodeURIComponent(cases[0])}`}`,
+      cases[0] === undefined ? `/${library}/${slug}/matrix` : caseAddress(library, slug, cases[0]),
   },
   scenario: { label: 'Scenario', to: 'Behaviour', href: at('behaviour') },
   lint: { label: 'Lint', to: 'Define', href: at('define') },

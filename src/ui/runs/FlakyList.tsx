@@ -1,5 +1,6 @@
+import Link from 'next/link'
 import type { Flaky } from '@/contract'
-import { caseValues, exactTime } from '../frame'
+import { caseAddress, caseValues, exactTime } from '../frame'
 
 /** What came out otherwise from one run to another although nothing had changed. */
 export function FlakyList({
@@ -29,9 +30,9 @@ export function FlakyList({
           {flaky.map(({ slug, name, kind, what, came }) => (
             <tr key={`${slug} ${kind} ${what}`} className="border-t border-line align-baseline" data-flaky={kind}>
               <td className="py-1 pr-2">
-                <a className="underline underline-offset-2" href={evidence(library, slug, kind, what)}>
+                <Link className="underline underline-offset-2" href={evidence(library, slug, kind, what)}>
                   {name}
-                </a>
+                </Link>
               </td>
               <td className="pr-2 text-quiet">{kind}</td>
               <td className="num pr-2 break-words">{kind === 'scenario' ? what : caseValues(what)}</td>
@@ -56,4 +57,4 @@ const evidence = (library: string, slug: string, kind: Flaky['kind'], what: stri
     ? `/${library}/${slug}/behaviour`
     : kind === 'picture'
       ? `/${library}/review`
-      : `/${library}/${slug}/matrix?case=${encodeURIComponent(what)}`
+      : caseAddress(library, slug, what)

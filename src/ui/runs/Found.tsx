@@ -2,6 +2,7 @@ import Link from 'next/link'
 import type { LibraryFacts, ListedRun, RunDetail } from '@/contract'
 import type { ComponentReport } from '@/core/report'
 import { counted } from '@/core/words'
+import { caseAddress } from '../frame'
 import { Mark } from '../marks'
 import { printDuration } from './figures'
 
@@ -45,7 +46,7 @@ function Component({ library, component }: { library: string; component: Compone
       <h3 className="font-semibold">{name}</h3>
       <ul>
         {findings.map(({ verdict, message, cases }, index) => (
-          <Row key={index} href={`${at('matrix')}?case=${encodeURIComponent(cases[0]!)}`} to="Matrix">
+          <Row key={index} href={caseAddress(library, slug, cases[0]!)} to="Matrix">
             <Mark kind={verdict} className="mt-[3px]" />
             <span className="min-w-0 break-words">{message}</span>
           </Row>

@@ -3,7 +3,7 @@ import { Confirm, longTime } from '../frame'
 import { useRuns } from '../live'
 import { printDuration } from './figures'
 import type { useRunList } from './useRunList'
-import { commitOf, STATES } from './words'
+import { commitOf } from './words'
 
 export interface RunHeadProps {
   library: LibraryFacts
@@ -22,7 +22,7 @@ export function RunHead(props: RunHeadProps) {
         <h2 className="font-semibold">
           <time dateTime={startedAt}>{longTime(startedAt)}</time>
         </h2>
-        <span>{STATES[state]}</span>
+        <span>{state}</span>
         {state !== 'running' && <span className="num">{printDuration(milliseconds)}</span>}
         <span className="text-quiet">{browser}</span>
         <span className="ml-auto">{commitOf(props.run)}</span>

@@ -5,7 +5,7 @@ import { counted } from '@/core/words'
 import { exactTime } from '../frame'
 import { MarkCount } from '../marks'
 import { printDuration } from './figures'
-import { commitOf, STATES } from './words'
+import { commitOf } from './words'
 
 export interface RunTableProps {
   runs: readonly ListedRun[]
@@ -71,11 +71,7 @@ export function RunTable({ runs, selected, other, onSelect }: RunTableProps) {
 
 function aboutOf({ state, asked, components }: ListedRun): string {
   const what = asked?.length === 1 ? asked[0]! : asked ? counted(asked.length, 'component') : 'all components'
-  return state === 'done'
-    ? asked
-      ? `${what} only`
-      : ''
-    : `${STATES[state]}, ${counted(components.length, 'component')} read`
+  return state === 'done' ? (asked ? `${what} only` : '') : `${state}, ${counted(components.length, 'component')} read`
 }
 
 function Cases({ run: { counts, state } }: { run: ListedRun }) {

@@ -1,14 +1,5 @@
 import type { ListedRun } from '@/contract'
 
-/** How a run ended, in a word. */
-export const STATES: Record<ListedRun['state'], string> = {
-  running: 'running',
-  done: 'done',
-  stopped: 'stopped',
-  failed: 'failed',
-  interrupted: 'interrupted',
-}
-
 const COMMIT_SHOWN = 8
 
 /** The commit that was checked out, its branch, and whether files differed from it. */

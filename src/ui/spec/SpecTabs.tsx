@@ -5,6 +5,7 @@ import { appendRules } from '@/core/edit'
 import { aboutOf, fixOf, type Lint } from '@/core/lint'
 import type { Survey } from '@/core/survey'
 import type { Space } from '@/core/matrix'
+import { caseAddress } from '../frame'
 import { PaneTabs, type Ready } from '../editing'
 import { CodePanel } from './CodePanel'
 import { Coverage } from './Coverage'
@@ -110,7 +111,7 @@ function RulesTab({ library, slug, ready, facts, selected, onSelect, onDraft }: 
         <Rules
           {...{ spec, standings, sources, lintsOf, edit, selected, onSelect }}
           fixOf={(lint) => fixOf(lint, sheet)}
-          matrixHref={(keys) => `/${library}/${slug}/matrix?case=${encodeURIComponent(keys[0]!)}`}
+          matrixHref={(keys) => caseAddress(library, slug, keys[0]!)}
         />
       )}
       <NewRule revision={definition.base} {...{ library, slug, sheet, space, spec, sources, edit }} />

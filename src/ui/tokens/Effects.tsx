@@ -4,6 +4,7 @@ import { ROUTES, type TokenEffects, type TrialRun, type TypedEdit } from '@/cont
 import { counted } from '@/core/words'
 import { useQuery, type UseQueryResult } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
+import { caseAddress } from '../frame'
 import { call } from '../live'
 import { Mark } from '../marks'
 import { useStable } from '../hooks'
@@ -144,7 +145,7 @@ function Found({ library, found: { misses, cases } }: { library: string; found: 
             <Mark kind="misses" className="mr-1 inline" />
             <a
               className="num underline-offset-2 hover:underline"
-              href={`/${library}/${slug}/matrix?case=${encodeURIComponent(key)}`}
+              href={caseAddress(library, slug, key)}
               title={checks
                 .map(
                   ({ part, reading, expected, measured }) =>

@@ -1,6 +1,7 @@
 import { ROUTES } from '@/contract'
 import { answer, bodyOf, handled, notFound, queryOf, workspace } from '@/app/_server'
-import { dropRun, keepRun, runDetail } from '@/server'
+import { runDetail } from '@/server'
+import { deleteRun, setRunKept } from '@/store'
 
 type Of = { params: Promise<{ library: string; run: string }> }
 
@@ -28,14 +29,14 @@ export const PUT = handled(async (request: Request, { params }: Of) => {
   const { library, run } = await params
   const body = await bodyOf(request, ROUTES.keepRun)
   if ('refusal' in body) return body.refusal
-  const isDone = await keepRun(await workspace(), library, run, body.data.isKept)
+  const isDone = await setRunKept((await workspace()).link, { libraryId: library, id: run }, body.data.isKept)
   return isDone ? answer(ROUTES.keepRun, {}) : notFound('run: it may have been deleted')
 })
 
 /** Deletes a run. */
 export const DELETE = handled(async (_: Request, { params }: Of) => {
   const { library, run } = await params
-  const isDone = await dropRun(await workspace(), library, run)
+  const isDone = await deleteRun((await workspace()).link, { libraryId: library, id: run })
   return isDone
     ? answer(ROUTES.deleteRun, {})
     : notFound('run that could be deleted: it goes on, or is deleted already')
