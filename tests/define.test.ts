@@ -242,7 +242,7 @@ export function Bell({ size = 'regular', weight = Weight.Filled, busy = false, c
     )
     expect(saved.kind).toBe('saved')
     // The open view hears of it by itself.
-    await page.waitForSelector('aria/Lints 1[role="tab"]')
+    await waitForText(page, '[role=tab]', /^Lints 1$/)
     await openTab(page, 'Lints 1')
     await waitForText(page, '[data-lint="axis-drift"]', /Bell\.tsx:4 also allows huge/)
     await press(page, 'button', 'Add huge to “size”')

@@ -21,12 +21,18 @@ export class Libraries {
 
   /** A library by its id; undefined when there is none. @throws BadInput when it cannot be read */
   async open(id: string): Promise<Opened | undefined> {
-    const record = await findLibrary(this.link.db, id)
-    if (!record) return undefined
-    this.onOpen(record)
-    const key = `${id}|${record.fingerprint}|${record.trust ?? ''}`
-    let opened = this.#kept.get(key)
-    if (!opened) this.#kept.set(key, (opened = openLibrary(await treeOfLibrary(this.link.db, id))))
-    return { ...opened, record, work: this.work }
+    for (let record = await findLibrary(this.link.db, id); record; ) {
+      this.onOpen(record)
+      const kept = this.#kept.get(keyOf(record))
+      if (kept) return { ...kept, record, work: this.work }
+      const tree = await treeOfLibrary(this.link.db, id)
+      // What was saved meanwhile may be in the tree: it is not kept as the state before.
+      const now = await findLibrary(this.link.db, id)
+      if (now && keyOf(now) === keyOf(record)) this.#kept.set(keyOf(record), openLibrary(tree))
+      record = now
+    }
+    return undefined
   }
 }
+
+const keyOf = ({ id, fingerprint, trust }: LibraryRecord) => `${id}|${fingerprint}|${trust ?? ''}`

@@ -103,14 +103,29 @@ export const press = (page: Page, role: string, name: string): Promise<void> =>
   page.locator(`aria/${name}[role="${role}"]`).setTimeout(10_000).click()
 
 /** Waits until the text of what `selector` finds fits. */
-export const waitForText = (page: Page, selector: string, pattern: RegExp, timeout = 30_000) =>
-  page.waitForFunction(
-    (css: string, source: string) =>
-      [...document.querySelectorAll(css)].some((element) => new RegExp(source).test(element.textContent ?? '')),
-    { timeout },
-    selector,
-    pattern.source,
-  )
+export async function waitForText(page: Page, selector: string, pattern: RegExp, timeout = 30_000): Promise<void> {
+  try {
+    await page.waitForFunction(
+      (css: string, source: string) =>
+        [...document.querySelectorAll(css)].some((element) => new RegExp(source).test(element.textContent ?? '')),
+      { timeout },
+      selector,
+      pattern.source,
+    )
+  } catch (error) {
+    // Which of many reasons it was is told by what stood there instead.
+    const found = await page.$$eval(selector, (all) => all.map((each) => each.textContent)).catch(() => 'no page')
+    const status = await page
+      .$$eval('[data-status], [role=alert]', (all) => all.map((each) => each.textContent))
+      .catch(() => [])
+    throw new Error(
+      `no ${selector} with ${String(pattern)}: found ${JSON.stringify({ found, status, url: page.url() })}`,
+      {
+        cause: error,
+      },
+    )
+  }
+}
 
 /** Frames in which component code runs. */
 export const stageFrames = (page: Page): Frame[] => page.frames().filter((frame) => /\/stage\?/.test(frame.url()))
