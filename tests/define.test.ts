@@ -480,7 +480,7 @@ describe('a linked folder', () => {
     await untilShown(page, '.peg', 'height', '44px')
     const before = readFileSync(join(linked, PEG), 'utf8')
     writeFileSync(join(linked, PEG), before.replace('name: Peg', 'nam: Peg'))
-    await waitForText(page, '[data-status]', /peg\.sheet\.yaml:2:1: unknown key "nam".*Did you mean "name"/)
+    await waitForText(page, '[data-status]', /peg\.sheet\.yaml:2 unknown key "nam".*Did you mean "name"/)
     expect(await shown(page, '.peg', 'height')).toBe('44px')
     writeFileSync(join(linked, PEG), before)
     await page.waitForFunction(() => !document.querySelector('[data-status]')!.textContent!.includes('unknown key'))

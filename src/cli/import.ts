@@ -1,6 +1,7 @@
 import { userInfo } from 'node:os'
 import { join } from 'node:path'
-import { BadInput, unknownName } from '@/core/problem'
+import { BadInput, describeProblem, unknownName } from '@/core/problem'
+import { readLibrary } from '@/core/sheet'
 import { homeFolder, openFolder, writeFolder } from '@/source'
 import {
   connect,
@@ -33,6 +34,9 @@ export async function importLibrary(
   })
   const linked = link ? ', linked to the folder' : ''
   process.stdout.write(`${name}: ${components.length} components are in the store, at /${id}${linked}\n`)
+  const { problems } = readLibrary(tree)
+  if (problems.length > 0)
+    process.stderr.write(`Taken in as they stand, to be mended there:\n${problems.map(describeProblem).join('\n')}\n`)
   return 0
 }
 

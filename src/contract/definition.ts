@@ -47,6 +47,8 @@ export const definitionSchema = z.object({
   undo: z.number().optional(),
   redo: z.number().optional(),
   preview: previewSchema,
+  /** The last revision whose sheet can be read, where that of the head cannot. */
+  lastGood: z.number().optional(),
   /** Slugs of all components: what slots may accept. */
   components: z.array(z.string()),
   contexts: z.record(z.string(), z.array(z.string())),

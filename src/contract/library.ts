@@ -9,17 +9,19 @@ import { LIBRARY } from './paths'
 export const markSchema = z.enum(['holds', 'misses', 'unread', 'open'])
 export type MarkKind = z.output<typeof markSchema>
 
-/** What every view's title block shows of a library. */
+/** What every view's title block shows of a library; `fault`: why a component cannot be read. */
 export interface LibraryFacts {
   id: string
   name: string
+  /** Changes whenever any of its files does. */
+  fingerprint: string
   /** The folder on disk that it is linked to. */
   folder?: string
   /** It is verified whenever the folder changes. */
   isWatched?: boolean
   /** The PostCSS configuration that the folder's styles are built by, and what the user has said of running it. */
   styleBuild?: { config: string; trust?: 'yes' | 'no' }
-  components: { slug: string; name: string; revision: number; status: string }[]
+  components: { slug: string; name: string; revision: number; status: string; fault?: string }[]
   /** Components that it had. */
   removed: { slug: string; name: string }[]
 }

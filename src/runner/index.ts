@@ -3,7 +3,16 @@ export { launchChromium, NoBrowser } from './chromium'
 export { killBrowser } from './killBrowser'
 export { defaultClock } from './clock'
 export type { PlaySetup } from './PlaySetup'
-export { openLibrary, prepareLibrary, type PreparedComponent, type PreparedLibrary, type Selection } from './prepare'
+export {
+  openLibrary,
+  openWithFaults,
+  prepareLibrary,
+  prepareSound,
+  type OpenedLibrary,
+  type PreparedComponent,
+  type PreparedLibrary,
+  type Selection,
+} from './prepare'
 export { LONGEST_LOSS_MS } from './runComponent'
 export { stagePage, STAGE_POLICY, stageProgram } from './stageProgram'
 export { surveyComponent, type SurveyOptions } from './survey'

@@ -2,7 +2,16 @@ import type { Lint } from '@/core/lint'
 import { casesInside, coverSpace, spaceOf, boxProblems, type Box, type Case } from '@/core/matrix'
 import { makePlan, type Plan } from '@/core/plan'
 import { BadInput, unknownName, type Problem } from '@/core/problem'
-import { readLibrary, SHEET_SUFFIX, slugOf, type Cover, type FileTree, type Library, type Sheet } from '@/core/sheet'
+import {
+  faultsOf,
+  readLibrary,
+  SHEET_SUFFIX,
+  slugOf,
+  type Cover,
+  type FileTree,
+  type Library,
+  type Sheet,
+} from '@/core/sheet'
 import { readTokens, type TokenBook } from '@/core/tokens'
 import { workHere, type CompiledComponent, type SourceWork } from '@/source'
 
@@ -26,12 +35,31 @@ export interface PreparedComponent {
   compiled?: CompiledComponent
 }
 
+/** A library as far as it can be read. */
+export interface OpenedLibrary {
+  library: Library
+  tokens: TokenBook
+  /** The components that can be read. */
+  sheets: Sheet[]
+  /** What is wrong with the others, by slug. */
+  faults: ReadonlyMap<string, readonly Problem[]>
+}
+
 export interface PreparedLibrary {
   library: Library
   tokens: TokenBook
   components: PreparedComponent[]
   /** Scenarios are performed too: they belong to no case, so a choice of cases leaves them out. */
   withScenarios: boolean
+}
+
+/** Reads a library and its tokens; components that cannot be read stand apart. @throws BadInput where what they share cannot be read */
+export function openWithFaults(tree: FileTree): OpenedLibrary {
+  const { library, problems } = readLibrary(tree)
+  const tokens = library && readTokens(library)
+  const { components: faults, shared } = faultsOf([...problems, ...(tokens?.problems ?? [])])
+  if (!library || !tokens || shared.length > 0) throw new BadInput([...shared])
+  return { library, tokens: tokens.book, sheets: library.sheets.filter(({ slug }) => !faults.has(slug)), faults }
 }
 
 /** Reads a library and its tokens. Faults of unselected components are passed over. @throws BadInput with every problem. */
@@ -47,12 +75,14 @@ export function openLibrary(
   const asked = all.filter(isAsked)
   for (const slug of slugs ?? []) {
     const known = tree.paths.filter((path) => path.endsWith(SHEET_SUFFIX)).map(slugOf)
-    if (!known.includes(slug))
-      asked.push(unknownName({ file: '--component', line: 1, column: 1 }, 'component', slug, known))
+    if (!known.includes(slug)) asked.push(unknownComponent(slug, known))
   }
   if (!library || !tokens || asked.length > 0) throw new BadInput(asked)
   return { library, tokens: tokens.book, sheets: library.sheets.filter(({ slug }) => !slugs || slugs.includes(slug)) }
 }
+
+const unknownComponent = (slug: string, known: readonly string[]): Problem =>
+  unknownName({ file: '--component', line: 1, column: 1 }, 'component', slug, known)
 
 /** Everything that can be done before a browser is started. @param work where files are parsed. @throws BadInput with every problem. */
 export async function prepareLibrary(
@@ -60,17 +90,55 @@ export async function prepareLibrary(
   selection: Selection = {},
   work: SourceWork = workHere,
 ): Promise<PreparedLibrary> {
-  const { library, tokens, sheets } = openLibrary(tree, selection)
-  const problems: Problem[] = []
+  const { problems, ...prepared } = await preparedOf(openLibrary(tree, selection), selection, work)
+  if (problems.size > 0) throw new BadInput(unique([...problems.values()].flat()))
+  return prepared
+}
+
+/**
+ * The same of all components that can be prepared: one that cannot does not keep the others from being run.
+ * @returns also what is wrong with those that are left out, by slug. @throws BadInput where nothing is left, with every problem
+ */
+export async function prepareSound(
+  tree: FileTree,
+  selection: Selection = {},
+  work: SourceWork = workHere,
+): Promise<PreparedLibrary & { faults: ReadonlyMap<string, readonly Problem[]> }> {
+  const { components: slugs } = selection
+  const isAsked = (slug: string) => !slugs || slugs.includes(slug)
+  const known = openWithFaults(tree)
+  const sheets = known.sheets.filter(({ slug }) => isAsked(slug))
+  const { problems, ...prepared } = await preparedOf({ ...known, sheets }, selection, work)
+  const all = known.library.tree.paths.filter((path) => path.endsWith(SHEET_SUFFIX)).map(slugOf)
+  const unknown = (slugs ?? []).filter((slug) => !all.includes(slug))
+  const faults = new Map([
+    ...[...known.faults].filter(([slug]) => isAsked(slug)),
+    ...unknown.map((slug) => [slug, [unknownComponent(slug, all)]] as const),
+    ...problems,
+  ])
+  if (prepared.components.length === 0 && faults.size > 0) throw new BadInput(unique([...faults.values()].flat()))
+  return { ...prepared, faults }
+}
+
+/** Prepares what is opened. @returns also what is wrong with components that cannot be prepared, by slug */
+async function preparedOf(
+  { library, tokens, sheets }: Pick<OpenedLibrary, 'library' | 'tokens' | 'sheets'>,
+  selection: Selection,
+  work: SourceWork,
+): Promise<PreparedLibrary & { problems: Map<string, Problem[]> }> {
+  const problems = new Map<string, Problem[]>()
   const components: PreparedComponent[] = []
   for (const [index, sheet] of sheets.entries()) {
-    const cases = casesOf(sheet, library, selection, problems)
+    const own: Problem[] = []
+    const cases = casesOf(sheet, library, selection, own)
     const { compiled, problems: faults } = await work.compile(sheet, library, { isForRun: true })
-    problems.push(...faults)
+    own.push(...faults)
+    if (own.length > 0) problems.set(sheet.slug, own)
     const lints = [
       ...(index === 0 ? await work.lintLibrary(library, tokens) : []),
       ...(await work.lint(sheet, library, tokens)),
     ]
+    if (own.length > 0) continue
     components.push({
       sheet,
       lints,
@@ -79,8 +147,7 @@ export async function prepareLibrary(
       ...(compiled && { compiled }),
     })
   }
-  if (problems.length > 0) throw new BadInput(unique(problems))
-  return { library, tokens, components, withScenarios: selection.where === undefined }
+  return { library, tokens, components, problems, withScenarios: selection.where === undefined }
 }
 
 /** A fault of a file that several components use is one fault. */

@@ -1,8 +1,8 @@
 import { randomUUID } from 'node:crypto'
 import type { RunEvent } from '@/contract'
-import { BadInput } from '@/core/problem'
+import { BadInput, describeProblem, type Problem } from '@/core/problem'
 import pLimit from 'p-limit'
-import { BrowserSource, KeptResults, NoBrowser, prepareLibrary, rigOf, runEnvironment, verifyLibrary } from '@/runner'
+import { BrowserSource, KeptResults, NoBrowser, prepareSound, rigOf, runEnvironment, verifyLibrary } from '@/runner'
 import { gitState, homeFolder, type SourceWork } from '@/source'
 import {
   beat,
@@ -178,12 +178,12 @@ export class Runs {
     const beating = setInterval(() => void beat(link, run.id).catch(() => {}), BEAT_MS) // the next one tells it
     beating.unref()
     let state: RunState = 'done'
-    let problem = ''
+    let problem: string
     let version = ''
     const browsers = new BrowserSource(this.launch)
     try {
       const tree = await treeOfLibrary(link.db, run.libraryId)
-      const library = await prepareLibrary(tree, { components: slugs }, this.work)
+      const library = await prepareSound(tree, { components: slugs }, this.work)
       const prepared = { ...library, components: library.components.filter(({ sheet }) => !whole.includes(sheet.slug)) }
       const through = new WholeComponents(prepared, recorder)
       const keeper = new StoreKeeper(link)
@@ -209,6 +209,7 @@ export class Runs {
       version = report.browser
       await through.written()
       await keeper.prune()
+      problem = leftOut(library.faults)
       if (run.stop.signal.aborted) state = 'stopped'
       else if (browsers.isLost) [state, problem] = ['failed', WENT_DOWN]
     } catch (error) {
@@ -227,3 +228,7 @@ export class Runs {
     run.listeners.clear()
   }
 }
+
+/** What a run says of components that could not be prepared. */
+const leftOut = (faults: ReadonlyMap<string, readonly Problem[]>): string =>
+  [...faults].map(([slug, [first]]) => `${slug} was left out: ${describeProblem(first!)}`).join('\n')

@@ -1,5 +1,5 @@
 import type { LibraryFacts } from '@/contract'
-import { BadInput } from '@/core/problem'
+import { BadInput, describeProblem } from '@/core/problem'
 import { listLibraries } from '@/store'
 import { removedComponents } from './removing'
 import type { Workspace } from './Workspace'
@@ -12,16 +12,21 @@ export async function libraryFacts(
   try {
     const opened = await workspace.open(id)
     if (!opened) return undefined
-    const { record, sheets } = opened
+    const { record, sheets, faults } = opened
     const { styleBuild } = opened.library.tree
-    const components = record.components.map((each) => ({
-      ...each,
-      status: sheets.find(({ slug }) => slug === each.slug)?.data.status ?? 'draft',
-    }))
+    const components = record.components.map((each) => {
+      const [fault] = faults.get(each.slug) ?? []
+      return {
+        ...each,
+        status: sheets.find(({ slug }) => slug === each.slug)?.data.status ?? 'draft',
+        ...(fault && { fault: describeProblem(fault) }),
+      }
+    })
     return {
       library: {
         id,
         name: record.name,
+        fingerprint: record.fingerprint,
         components,
         removed: await removedComponents(workspace.link, id),
         ...(record.folder !== undefined && { folder: record.folder, isWatched: workspace.watching.isWatched(id) }),

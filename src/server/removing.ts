@@ -21,8 +21,8 @@ export async function removedComponents(
 export async function takeOut(workspace: Workspace, libraryId: string, slug: string): Promise<boolean> {
   await workspace.links.sync(libraryId)
   const opened = await workspace.open(libraryId)
-  const sheet = opened?.sheets.find((each) => each.slug === slug)
-  if (!opened || !sheet) return false
+  const file = opened?.fileOf(slug)
+  if (!opened || file === undefined) return false
   const { library, record } = opened
   const users = othersThatNeed(library, slug)
   if (users.length > 0) {
@@ -31,7 +31,7 @@ export async function takeOut(workspace: Workspace, libraryId: string, slug: str
       { ...START, file: users[0]!.file, message: `it stands in slots of ${names}: take it out there first` },
     ])
   }
-  const paths = record.folder === undefined ? ownFiles(library, sheet) : [sheet.file]
+  const paths = record.folder === undefined ? ownFiles(library, file) : [file]
   const texts = Object.fromEntries(paths.map((path) => [path, null]))
   const { problems } = withTexts(library, texts)
   if (problems.length > 0) throw new BadInput(problems)
@@ -60,11 +60,12 @@ function othersThatNeed({ sheets }: Library, slug: string): Sheet[] {
 }
 
 /** What stands in its folder or is named by its sheet, and is used by nothing else of the library. */
-function ownFiles({ tree: { paths }, sheets, data }: Library, sheet: Sheet): string[] {
+function ownFiles({ tree: { paths }, sheets, data }: Library, file: string): string[] {
   const shared = new Set([
     ...[...data.styles, ...data.tokens, ...data.guides].map((path) => resolvePath(LIBRARY_FILE, path) ?? path),
-    ...sheets.flatMap((each) => (each === sheet ? [] : componentFiles(each, paths))),
+    ...sheets.flatMap((each) => (each.file === file ? [] : componentFiles(each, paths))),
   ])
+  const sheet = sheets.find((each) => each.file === file) ?? { file }
   return componentFiles(sheet, paths).filter((path) => !shared.has(path))
 }
 

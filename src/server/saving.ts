@@ -49,8 +49,8 @@ export async function save(
 
 const isInside = (path: string) => !/^([a-z]+:|[/\\])|(^|[/\\])\.\.([/\\]|$)|\0/i.test(path) && path !== ''
 
-const fileOf = ({ sheets }: Opened, slug: string, texts: SaveRequest['texts']) =>
-  sheets.find((each) => each.slug === slug)?.file ??
+const fileOf = (opened: Opened, slug: string, texts: SaveRequest['texts']) =>
+  opened.fileOf(slug) ??
   Object.keys(texts).find((path) => path.endsWith(`/${slug}.sheet.yaml`)) ??
   `components/${slug}/${slug}.sheet.yaml`
 

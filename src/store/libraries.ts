@@ -1,7 +1,7 @@
 import { createHash } from 'node:crypto'
 import { and, asc, count, eq, inArray, isNull } from 'drizzle-orm'
 import { REFERENCES } from '@/core/picture'
-import { componentFiles, readLibrary, type FileTree } from '@/core/sheet'
+import { componentFiles, faultsOf, readLibrary, SHEET_SUFFIX, slugOf, type FileTree, type Library } from '@/core/sheet'
 import { BadInput } from '@/core/problem'
 import { withPackages, withStyleBuild } from '@/source'
 import type { Connection, Database } from './open'
@@ -70,9 +70,27 @@ export class LibraryExists extends Error {
   }
 }
 
+/** A component as it is taken in. */
+interface Taken {
+  slug: string
+  file: string
+  /** Undefined where its sheet cannot be read. */
+  name?: string
+  manifest: Manifest
+}
+
+/** All components of a tree, those too whose sheets cannot be read: what they hold is theirs to mend. */
+function takenFrom(tree: FileTree, { sheets }: Library, hashes: ReadonlyMap<string, string>): Taken[] {
+  const files = (sheet: Parameters<typeof componentFiles>[0]) => manifestOf(componentFiles(sheet, tree.paths), hashes)
+  const read = sheets.map((sheet) => ({ ...sheet, name: sheet.data.name, manifest: files(sheet) }))
+  const known = new Set(sheets.map(({ slug }) => slug))
+  const unread = tree.paths.filter((file) => file.endsWith(SHEET_SUFFIX) && !known.has(slugOf(file)))
+  return [...read, ...unread.map((file) => ({ slug: slugOf(file), file, manifest: files({ file }) }))]
+}
+
 /**
- * Takes a library's folder in; each component that changed gets a revision.
- * @throws BadInput @throws LibraryExists
+ * Takes a library's folder in; each component that changed gets a revision. One that cannot be read is taken in as it stands.
+ * @throws BadInput where what all of them share cannot be read @throws LibraryExists
  */
 export async function importTree(
   { db, write }: Connection,
@@ -80,11 +98,10 @@ export async function importTree(
   options: ImportOptions,
 ): Promise<LibraryRecord> {
   const { library, problems } = readLibrary(tree)
-  if (!library || problems.length > 0) throw new BadInput(problems)
+  const { shared } = faultsOf(problems)
+  if (!library || shared.length > 0) throw new BadInput(shared)
   const hashes = new Map(tree.paths.map((path) => [path, hashOf(tree.bytes(path)!)]))
-  const manifests = new Map(
-    library.sheets.map((sheet) => [sheet.slug, manifestOf(componentFiles(sheet, tree.paths), hashes)]),
-  )
+  const taken = takenFrom(tree, library, hashes)
   let place = ''
   await write(() =>
     db.transaction(async (tx) => {
@@ -103,21 +120,16 @@ export async function importTree(
         .onConflictDoUpdate({ target: libraries.id, set: { name, fingerprint, removedAt: null, ...link } })
       await replaceFiles(tx, id, tree, hashes)
       const known = await knownHeads(tx, id)
-      const gone = [...known.keys()].filter((slug) => !manifests.has(slug))
+      const gone = [...known.keys()].filter((slug) => !taken.some((each) => each.slug === slug))
       if (gone.length > 0)
         await tx.delete(components).where(and(eq(components.libraryId, id), inArray(components.slug, gone)))
-      for (const sheet of library.sheets) {
-        const head = known.get(sheet.slug)
-        const manifest = manifests.get(sheet.slug)!
+      for (const { slug, file, name: read, manifest } of taken) {
+        const head = known.get(slug)
         if (head?.manifest && isSameManifest(head.manifest, manifest)) continue
         const note = head ? (options.note ?? 'Imported again') : 'Imported'
         const revision = { kind: 'import' as const, manifest, note, author: options.author }
-        await addRevision(
-          tx,
-          { libraryId: id, slug: sheet.slug, name: sheet.data.name, file: sheet.file },
-          revision,
-          head?.id,
-        )
+        const component = { libraryId: id, slug, name: read ?? head?.name ?? slug, file }
+        await addRevision(tx, component, revision, head?.id)
       }
     }),
   )
@@ -205,7 +217,7 @@ export async function fileHashes(tx: Transaction, libraryId: string): Promise<Ma
 
 async function knownHeads(tx: Transaction, id: string) {
   const rows = await tx
-    .select({ slug: components.slug, id: revisions.id, manifest: revisions.manifest })
+    .select({ slug: components.slug, name: components.name, id: revisions.id, manifest: revisions.manifest })
     .from(components)
     .innerJoin(revisions, eq(revisions.id, components.revisionId))
     .where(eq(components.libraryId, id))

@@ -106,11 +106,12 @@ export const press = (page: Page, role: string, name: string): Promise<void> =>
 export async function waitForText(page: Page, selector: string, pattern: RegExp, timeout = 30_000): Promise<void> {
   try {
     await page.waitForFunction(
-      (css: string, source: string) =>
-        [...document.querySelectorAll(css)].some((element) => new RegExp(source).test(element.textContent ?? '')),
+      (css: string, source: string, flags: string) =>
+        [...document.querySelectorAll(css)].some((each) => new RegExp(source, flags).test(each.textContent ?? '')),
       { timeout },
       selector,
       pattern.source,
+      pattern.flags,
     )
   } catch (error) {
     // Which of many reasons it was is told by what stood there instead.

@@ -21,6 +21,7 @@ export {
   UPLOAD_LIMITS,
 } from './FileTree'
 export { librarySchema, type LibraryFile, type Tolerance, type Viewport } from './librarySchema'
+export { faultsOf, type Faults } from './faults'
 export { camelCase } from './camelCase'
 export type { Part } from './part'
 export type { Prop, Slot, SlotValue } from './propSchema'

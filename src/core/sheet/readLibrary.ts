@@ -98,13 +98,13 @@ export function* sheetProblems(sheet: Sheet, tree: FileTree, library: LibraryFil
     yield* fileProblems(tree, file, path, source.at(at), at.includes('styles'))
 }
 
-/** The files that make up a component: all of its folder, or what its sheet names where others share the folder. */
-export function componentFiles(sheet: Pick<Sheet, 'file' | 'data'>, paths: readonly string[]): string[] {
+/** The files that make up a component: all of its folder, or what its sheet names where others share the folder; `data` is left out where that cannot be read. */
+export function componentFiles(sheet: { file: string; data?: Sheet['data'] }, paths: readonly string[]): string[] {
   const folder = sheet.file.slice(0, sheet.file.lastIndexOf('/') + 1)
   const isAlone =
     folder !== '' &&
     !paths.some((path) => path.startsWith(folder) && path.endsWith(SHEET_SUFFIX) && path !== sheet.file)
-  const named = sourceFiles(sheet.data).map(({ path }) => resolvePath(sheet.file, path))
+  const named = sheet.data ? sourceFiles(sheet.data).map(({ path }) => resolvePath(sheet.file, path)) : []
   const own = new Set([sheet.file, ...named])
   return paths.filter((path) => own.has(path) || (isAlone && path.startsWith(folder)))
 }

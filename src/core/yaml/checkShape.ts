@@ -18,18 +18,28 @@ export function checkShape<S extends z.ZodType>(source: YamlSource, schema: S): 
   if (source.problems.length) return { problems: source.problems }
   const result = schema.safeParse(source.value, { error: withAllowedKeys })
   if (result.success) return { value: result.data, problems: [] }
-  const problems = result.error.issues.flatMap((issue) => issueProblems(source, issue, []))
+  const { issues } = result.error
+  const meant = new Set(issues.flatMap(meantKeys))
+  const isSlip = ({ code, path }: z.core.$ZodIssue) => code === 'invalid_type' && meant.has(JSON.stringify(path))
+  const problems = issues.filter((issue) => !isSlip(issue)).flatMap((issue) => issueProblems(source, issue, []))
   return { problems: problems.toSorted((a, b) => a.line - b.line || a.column - b.column) }
 }
+
+const allowedKeys = ({ message }: z.core.$ZodIssue): string[] =>
+  message.startsWith(KEYS_MARK) ? (JSON.parse(message.slice(KEYS_MARK.length)) as string[]) : []
+
+/** Paths of the keys that were most likely meant by unknown ones: that they are missing is no second fault. */
+const meantKeys = (issue: z.core.$ZodIssue): string[] =>
+  issue.code === 'unrecognized_keys'
+    ? issue.keys.map((key) => JSON.stringify([...issue.path, nearest(key, allowedKeys(issue))]))
+    : []
 
 function issueProblems(source: YamlSource, issue: z.core.$ZodIssue, above: PropertyKey[]): Problem[] {
   const path = [...above, ...issue.path]
   const found = valueAt(source.value, path)
   switch (issue.code) {
     case 'unrecognized_keys': {
-      const allowed = issue.message.startsWith(KEYS_MARK)
-        ? (JSON.parse(issue.message.slice(KEYS_MARK.length)) as string[])
-        : []
+      const allowed = allowedKeys(issue)
       return issue.keys.map((key) => named(source.atKey([...path, key]), `unknown key "${key}"`, key, allowed))
     }
     case 'invalid_union': {

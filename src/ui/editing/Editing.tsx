@@ -1,10 +1,11 @@
 'use client'
 
-import type { ReactNode } from 'react'
+import { useState, type ReactNode } from 'react'
 import type { Sheet } from '@/core/sheet'
 import { ViewHead } from '../frame'
 import type { Definition } from '@/contract'
 import { NotYet } from './EditingBar'
+import { Unreadable } from './Unreadable'
 import { useDefinition, type Defining } from './useDefinition'
 
 /** A component that is being edited, once it has been loaded. */
@@ -21,11 +22,17 @@ export function Editing({
   children(ready: Ready): ReactNode
 }) {
   const defining = useDefinition(library, slug)
-  const { definition, sheet, error } = defining
+  const { definition, sheet, status, error } = defining
+  // The text stays while it is being mended: the view comes when that is saved.
+  const [isMending, setMending] = useState(false)
+  const isUnread = definition !== undefined && !sheet
+  if (isUnread && !isMending) setMending(true)
+  else if (isMending && !isUnread && status.kind === 'saved') setMending(false)
+  if (definition && (isMending || !sheet)) return <Unreadable {...{ defining, definition }} />
   if (definition && sheet) return children({ ...defining, definition, sheet })
   return (
     <>
-      <ViewHead revision={definition?.revisions.length} />
+      <ViewHead />
       <NotYet error={error} />
     </>
   )

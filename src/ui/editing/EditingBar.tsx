@@ -1,8 +1,9 @@
 'use client'
 
 import { Redo2, Undo2 } from 'lucide-react'
-import { useEffect, type ReactNode } from 'react'
-import { useKeys } from '../frame'
+import Link from 'next/link'
+import { useContext, useEffect, type ReactNode } from 'react'
+import { useKeys, ViewContext } from '../frame'
 import { IconButton } from './fields'
 import { StatusLine } from './StatusLine'
 import type { Defining } from './useDefinition'
@@ -40,14 +41,24 @@ export function EditingBar({ defining, children }: { defining: Defining; childre
 }
 
 /** What stands in a view while its component is on its way, or cannot be had. */
-export const NotYet = ({ error }: { error: Error | null }) => (
-  <main className="p-4">
-    {error ? (
-      <p role="alert" className="text-miss">
-        {error.message}
-      </p>
-    ) : (
-      <p className="text-quiet">Loading …</p>
-    )}
-  </main>
-)
+export function NotYet({ error }: { error: Error | null }) {
+  const place = useContext(ViewContext)
+  return (
+    <main className="p-4">
+      {error ? (
+        <div role="alert">
+          <p className="whitespace-pre-wrap text-miss">{error.message}</p>
+          {place && (
+            <p className="mt-2">
+              <Link className="underline underline-offset-2" href={`/${place.library.id}/${place.slug}/define`}>
+                Open its files in Define
+              </Link>
+            </p>
+          )}
+        </div>
+      ) : (
+        <p className="text-quiet">Loading …</p>
+      )}
+    </main>
+  )
+}

@@ -6,7 +6,7 @@ import type { Defining } from './useDefinition'
 
 /** How what is on the screen stands to what is saved, and what to do where it does not go on by itself. */
 export function StatusLine({ defining, status }: { defining: Defining; status: Status }) {
-  const { definition, problems, folderProblem, save, discard } = defining
+  const { definition, problems, folderProblem, save } = defining
   const last = definition!.revisions.at(-1)!
   return (
     <div className="flex min-w-0 flex-wrap items-center gap-2" role="status" data-status={status.kind}>
@@ -31,9 +31,7 @@ export function StatusLine({ defining, status }: { defining: Defining; status: S
               ? `${problems[0].file.slice(problems[0].file.lastIndexOf('/') + 1)}:${problems[0].line} ${problemSentence(problems[0])}`
               : 'There are errors.'}
           </span>
-          <button type="button" className="control" onClick={() => discard()}>
-            Go back to revision {last.number}
-          </button>
+          <GoBack defining={defining} />
         </>
       )}
       {status.kind === 'offline' && (
@@ -49,6 +47,19 @@ export function StatusLine({ defining, status }: { defining: Defining; status: S
         <span className="whitespace-pre-wrap text-miss">The linked folder: {folderProblem}</span>
       )}
     </div>
+  )
+}
+
+/** What was typed is taken back; where what is saved cannot be read itself, to the last revision that can. */
+function GoBack({ defining: { definition, isClean, discard, step } }: { defining: Defining }) {
+  const { revisions, base, lastGood } = definition!
+  const to = isClean ? lastGood : base
+  const number = revisions.find(({ id }) => id === to)?.number
+  if (to === undefined || number === undefined || (isClean && to === base)) return null
+  return (
+    <button type="button" className="control" onClick={() => (isClean ? step({ kind: 'restore', id: to }) : discard())}>
+      Go back to revision {number}
+    </button>
   )
 }
 

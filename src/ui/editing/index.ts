@@ -9,6 +9,7 @@ export { Choice, Flip, IconButton, KEBAB, nameCheck, NewName, TextField, VALUE }
 export { FieldChanges } from './FieldChanges'
 export { PaneTabs } from './PaneTabs'
 export { SheetText } from './SheetText'
+export { Source } from './Source'
 export { StatusLine } from './StatusLine'
 export type { Status } from './session'
 export { useDefinition, type Defining } from './useDefinition'

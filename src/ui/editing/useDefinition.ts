@@ -37,6 +37,8 @@ export function useDefinition(library: string, slug: string) {
     preview: session.preview,
     status: statusOf(session),
     problems: session.problems,
+    /** All of it is saved. */
+    isClean: session.unsaved.size === 0,
     folderProblem,
     /** Why the component could not be loaded at all. */
     error: !definition && session.failure !== undefined ? new Error(session.failure) : null,

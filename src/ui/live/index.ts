@@ -1,5 +1,6 @@
 export { call, Refusal, requestJson } from './call'
 export { useGit } from './useGit'
+export { useFreshFacts } from './useFreshFacts'
 export { useLibraryEvents } from './useLibraryEvents'
 export { setTrust } from './setTrust'
 export { RunProvider, useRuns, type Going } from './RunProvider'

@@ -4,7 +4,7 @@ import { notFound } from 'next/navigation'
 import { Suspense } from 'react'
 import type { LibraryFacts } from '@/contract'
 import { ViewContext } from '../frame'
-import { RunProvider } from '../live'
+import { RunProvider, useFreshFacts } from '../live'
 import { VIEWS } from './list'
 
 const EXTENT = { window: 'h-dvh', page: 'min-h-dvh print:block' } as const
@@ -28,6 +28,7 @@ export function ComponentView({
   const { Component, extent = 'window' } = view
   return (
     <RunProvider library={library.id}>
+      <Fresh library={library} />
       <ViewContext value={{ library, libraries, slug, view, views: VIEWS }}>
         <div className={`flex flex-col ${EXTENT[extent]}`}>
           <Suspense fallback={<p className="p-4 text-quiet">Loading …</p>}>
@@ -37,4 +38,10 @@ export function ComponentView({
       </ViewContext>
     </RunProvider>
   )
+}
+
+/** Names, states and faults in the title block are those of now. */
+function Fresh({ library }: { library: LibraryFacts }) {
+  useFreshFacts(library)
+  return null
 }

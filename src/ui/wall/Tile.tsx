@@ -17,32 +17,42 @@ export interface TileProps {
   library: string
   slug: string
   name: string
+  /** Why it cannot be read. */
+  fault?: string | undefined
   state?: ComponentState | undefined
   /** What the repository says of it. */
   git?: GitFacts['components'][number] | undefined
 }
 
 /** One component: its first case live, and its whole matrix in miniature. */
-export function Tile({ library, slug, name, state, git }: TileProps) {
+export function Tile({ library, slug, name, fault, state, git }: TileProps) {
   const { data: model, error } = useQuery({
     queryKey: ['board', library, slug],
     queryFn: () => call(ROUTES.board, { library, slug }),
+    enabled: fault === undefined,
   })
+  const problem = fault ?? error?.message
   return (
     <li className="flex flex-col border border-line bg-sheet" data-tile={slug}>
       <Link
-        href={`/${library}/${slug}/matrix`}
+        href={`/${library}/${slug}/${problem === undefined ? 'matrix' : 'define'}`}
         className="flex items-baseline gap-3 border-b border-line px-3 py-1.5 hover:bg-pick"
       >
         <span className="font-semibold">{name}</span>
         <span className="num text-quiet">{model ? counted(model.cases, 'case') : ''}</span>
         <span className="ml-auto flex gap-3">
-          {state ? <Counts state={state} /> : <span className="text-quiet">not run yet</span>}
+          {problem !== undefined ? (
+            <span className="text-miss">cannot be read</span>
+          ) : state ? (
+            <Counts state={state} />
+          ) : (
+            <span className="text-quiet">not run yet</span>
+          )}
         </span>
       </Link>
       <div className="overflow-hidden border-b border-line" style={{ height: LIVE_HEIGHT_PX }}>
-        {error ? (
-          <p className="p-3 whitespace-pre-wrap text-miss">{error.message}</p>
+        {problem !== undefined ? (
+          <p className="p-3 whitespace-pre-wrap text-miss">{problem}</p>
         ) : model ? (
           <DefaultCase model={model} height={LIVE_HEIGHT_PX} />
         ) : (

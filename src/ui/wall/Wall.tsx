@@ -7,7 +7,7 @@ import { useRef, useState } from 'react'
 import type { LibraryFacts } from '@/contract'
 import { LibraryFolder } from '../bringin'
 import { TitleBlock } from '../frame'
-import { RunProvider, useGit, useLibraryEvents, useRuns } from '../live'
+import { RunProvider, useFreshFacts, useGit, useLibraryEvents, useRuns } from '../live'
 import { orderComponents, type WallOrder } from './order'
 import { JustRemoved, RemovedComponents, useRemovedComponents } from './RemovedComponents'
 import { Tile } from './Tile'
@@ -53,6 +53,7 @@ function useFresh(library: string) {
 
 function Tiles({ library }: { library: LibraryFacts }) {
   useFresh(library.id)
+  const problem = useFreshFacts(library)
   const { states } = useRuns()
   const git = useGit(library)
   const removed = useRemovedComponents(library)
@@ -64,15 +65,21 @@ function Tiles({ library }: { library: LibraryFacts }) {
   return (
     <main className="p-4">
       <h1 className="sr-only">{library.name}</h1>
+      {problem !== undefined && (
+        <p role="alert" className="mb-3 whitespace-pre-wrap text-miss">
+          The linked folder cannot be taken in as it stands, so what you see is how it was before. {problem}
+        </p>
+      )}
       <JustRemoved {...removed} />
       <WallBar {...{ library, order, words }} onOrder={setOrder} onWords={setWords} />
       <ul className="grid grid-cols-[repeat(auto-fill,minmax(340px,1fr))] gap-4">
-        {shown.map(({ slug, name }) => (
+        {shown.map(({ slug, name, fault }) => (
           <Tile
             key={slug}
             library={library.id}
             slug={slug}
             name={name}
+            fault={fault}
             state={states.find((state) => state.slug === slug)}
             git={git?.components.find((each) => each.slug === slug)}
           />

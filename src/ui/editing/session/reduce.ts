@@ -93,9 +93,8 @@ function failed(state: Session, failure: string): Reduced {
 const isSaving = ({ isSettling, lost, flight }: Session) =>
   isSettling || lost !== undefined || flight?.kind === 'save' || flight?.kind === 'step'
 
-/** A save or step on its way is followed by a load anyway. */
-const isKnown = ({ base, flight, definition }: Session, head: number) =>
-  base === 0 || head === definition?.base || flight?.kind === 'save' || flight?.kind === 'step'
+/** Before the first load there is nothing that could be out of date. */
+const isKnown = ({ base, definition }: Session, head: number) => base === 0 || head === definition?.base
 
 function wanted(state: Session, next: Want): Session {
   // What was typed is saved before a step through the history is taken.
@@ -189,12 +188,13 @@ function previewed(state: Session, preview: Preview): Reduced {
     ...landed(state),
     drafts,
     problems: preview.problems,
-    // The last rendering that worked stays while something cannot be read.
-    preview: preview.model
-      ? preview
-      : { ...preview, ...(before?.model && { model: before.model }), lints: before?.lints ?? [] },
+    preview: shown(preview, before),
   })
 }
+
+/** The last rendering that worked stays while something cannot be read. */
+const shown = (preview: Preview, before: Preview | undefined): Preview =>
+  preview.model ? preview : { ...preview, ...(before?.model && { model: before.model }), lints: before?.lints ?? [] }
 
 const placeKey = ({ path, tab }: { path: string; tab: string }) => `${tab}\n${path}`
 
@@ -214,13 +214,17 @@ function loaded(state: Session, definition: Definition): Reduced {
     unsaved,
     // Unsaved texts stay those of the revision that they were typed over: saving merges what has come since.
     base: isClean ? definition.base : isFirst ? (drafted[0]?.base ?? definition.base) : state.base,
-    preview: definition.preview,
+    preview: shown(definition.preview, state.preview),
     isSettling: false,
     ...(isClean && { lost: undefined }),
     ...(isFirst && { drafts: definition.drafts.map(({ path, tab }) => ({ path, tab })) }),
-    ...(isClean && (state.isSettling || state.unsaved.size > 0) && { problems: [], conflicts: [] }),
+    ...(isClean && { problems: definition.preview.problems }),
+    ...(isClean && (state.isSettling || state.unsaved.size > 0) && { conflicts: [] }),
   }
-  return only(isClean && idleDrafts(next).length === 0 ? next : want(next, { kind: 'preview' }))
+  // What was refused may be taken by now: what it stands on has changed.
+  const wasRefused = !isFirst && !isClean && state.problems.length > 0
+  const after = wasRefused ? want(next, { kind: 'save' }) : next
+  return only(isClean && idleDrafts(next).length === 0 ? after : want(after, { kind: 'preview' }))
 }
 
 function saved(state: Session, answer: SaveAnswer): Reduced {

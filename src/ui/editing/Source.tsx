@@ -5,7 +5,8 @@ import { useMemo, useRef } from 'react'
 import type { Lint } from '@/core/lint'
 import type { Problem } from '@/core/problem'
 import type { Sheet } from '@/core/sheet'
-import { CodeEditor, troublesOf, sheetCompletion } from '../editing'
+import { CodeEditor, troublesOf } from './CodeEditor'
+import { sheetCompletion } from './completeSheet'
 
 export interface SourceProps {
   texts: Readonly<Record<string, string>>
