@@ -43,10 +43,10 @@ export interface CommandCost {
   memory: number
 }
 
-/** A whole run from the command line, browser included. */
+/** A whole run from the command line, browser included; nothing that is kept is taken. */
 export async function commandCost(...given: string[]): Promise<CommandCost> {
   const start = performance.now()
-  const run = spawn(process.execPath, [join('dist', 'cli.mjs'), 'verify', ...given], {
+  const run = spawn(process.execPath, [join('dist', 'cli.mjs'), 'verify', '--fresh', ...given], {
     stdio: 'ignore',
     env: { ...process.env, BRELT_HOME: process.cwd(), NODE_OPTIONS: '' },
   })

@@ -89,6 +89,8 @@ export async function pictureCost(browser: Browser, cases: number): Promise<{ sa
 export function againTimes(): { fresh: number; unchanged: number; declaration: number; rule: number; miss: number } {
   const folder = mkdtempSync(join(tmpdir(), 'brelt-bench-'))
   cpSync('demo/firnline', folder, { recursive: true })
+  // Nothing is kept of it yet.
+  rmSync(join(folder, '.brelt'), { recursive: true, force: true })
   const verify = () => {
     const start = performance.now()
     const { status } = spawnSync(process.execPath, ['bin/brelt.mjs', 'verify', folder], { stdio: 'ignore' })
