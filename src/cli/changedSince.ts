@@ -36,7 +36,7 @@ export async function readSince(
 ): Promise<Since> {
   if (!environment) return { name: given, isUnchanged: () => false }
   const printOf = (prepared: PreparedLibrary, component: PreparedComponent) =>
-    componentFingerprint(environment, prepared, component, how)
+    componentFingerprint(environment, prepared, component, how)?.()
   const before = new Map<string, string>()
   if (statSync(given, { throwIfNoEntry: false })?.isFile()) {
     for (const { slug, fingerprint } of readReport(given)) before.set(slug, fingerprint)

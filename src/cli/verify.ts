@@ -132,7 +132,7 @@ async function sinceThen(
   const { changedSince, selection, trustConfig, clock, repeat, pictures, shard } = given
   if (shard) return sinceThen(partOf(prepared, shard), folder, environment, { ...given, shard: undefined })
   if (changedSince === undefined) return prepared
-  const how = { ...performed({ clock, repeat }, undefined), isPictured: pictures === true }
+  const how = performed({ clock, repeat }, pictures === true)
   const since = await readSince(changedSince, folder, environment, how, { ...selection, trustConfig })
   const components = prepared.components.filter((component) => !since.isUnchanged(prepared, component))
   const same = prepared.components.length - components.length

@@ -35,7 +35,7 @@ export const componentStateSchema = z.object({
   browser: z.string(),
   /** When its cases were read, where an earlier run did that, and nothing had changed since. */
   readAt: z.string().optional(),
-  /** The library's files have changed since. */
+  /** What it depends on has changed since. */
   isOutdated: z.boolean(),
   lints: z.array(made<Lint>()),
   notes: z.array(z.string()),
@@ -51,6 +51,8 @@ const libraryStatesSchema = z.object({
   /** The run that is going on. */
   going: z.string().nullable(),
   components: z.array(componentStateSchema),
+  /** It is known which results are out of date; until then, each that may be is. */
+  isSettled: z.boolean(),
   /** Pictures of the last runs, and those of them that are to be decided; null where none were taken. */
   pictures: z.object({ taken: z.number(), open: z.number() }).nullable(),
   /** The last run, where it ended before it was through and can be taken up again; how many components it is through with. */

@@ -93,7 +93,7 @@ class Run {
   ) {
     this.tallies = prepared.components.map(tallyOf)
     const { kept } = options
-    const how = performed(options, pictures)
+    const how = performed(options, pictures !== undefined)
     prepared.components.forEach((component, at) => {
       this.tallies[at]!.fingerprint = kept?.fingerprintOf(prepared, component, jobs, how)
     })
@@ -104,7 +104,7 @@ class Run {
   static async begin(prepared: PreparedLibrary, options: VerifyOptions, startedAt: Date): Promise<Run> {
     const jobs = prepared.withScenarios ? jobsOf(prepared) : []
     const pictures = options.pictures && new PictureRun(prepared, options.pictures)
-    const known = await findKnown(prepared, jobs, options.kept, performed(options, pictures), pictures)
+    const known = await findKnown(prepared, jobs, options.kept, performed(options, pictures !== undefined), pictures)
     return new Run(prepared, options, startedAt, jobs, known, pictures)
   }
 
@@ -186,7 +186,13 @@ class Run {
     const pictures = taken && { pictures: taken }
     const about = { since: this.startedAt.toISOString(), notes, ...pictures }
     const kept = isThrough ? { ...about, results, lints: found.lints } : undefined
-    await options.kept?.keepCases(prepared, component, performed(options, this.pictures), kept, readings?.pack())
+    await options.kept?.keepCases(
+      prepared,
+      component,
+      performed(options, this.pictures !== undefined),
+      kept,
+      readings?.pack(),
+    )
   }
 
   /** Holds a component's pictures against the approved ones. @param pngs those that were taken just now */
@@ -230,7 +236,7 @@ class Run {
       take(job, result)
       const found = { since: this.startedAt.toISOString(), result }
       if (kept && !signal?.aborted)
-        keeping.push(kept.keepScenario(this.prepared, job, performed(this.options, this.pictures), found))
+        keeping.push(kept.keepScenario(this.prepared, job, performed(this.options, this.pictures !== undefined), found))
     })
     await Promise.all(keeping)
   }

@@ -2,6 +2,7 @@ import { launchChromium } from '@/runner'
 import { setRemoved, type Connection } from '@/store'
 import { Workshop } from './apart'
 import { Browsers, type Launch } from './Browsers'
+import { Freshness } from './Freshness'
 import { Libraries, type Opened } from './Libraries'
 import { LibraryEvents } from './LibraryEvents'
 import { Links } from './Links'
@@ -20,6 +21,7 @@ export class Workspace {
   readonly runs: Runs
   readonly watching: Watching
   readonly surveys: Surveys
+  readonly freshness: Freshness
   readonly plays: Plays
 
   constructor(
@@ -32,6 +34,7 @@ export class Workspace {
     this.runs = new Runs(link, launch, this.workshop)
     this.watching = new Watching(this.events, this.runs)
     this.surveys = new Surveys(this.libraries, this.browsers, this.workshop)
+    this.freshness = new Freshness(this.libraries, this.workshop)
     this.plays = new Plays(this.libraries, this.browsers, this.workshop)
   }
 

@@ -3,8 +3,9 @@ import { existsSync, mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, 
 import { tmpdir } from 'node:os'
 import { dirname, join, relative } from 'node:path'
 import { promisify } from 'node:util'
+import type { ComponentState } from '@/contract'
 import { homeFolder } from '@/source'
-import { treeOfLibrary } from '@/store'
+import { findLibrary, treeOfLibrary } from '@/store'
 import { componentStates } from './states'
 import type { Workspace } from './Workspace'
 
@@ -18,7 +19,10 @@ const LONGEST_MS = 120_000
  */
 export async function publishGuide(workspace: Workspace, libraryId: string): Promise<Record<string, Uint8Array>> {
   const tree = await treeOfLibrary(workspace.link.db, libraryId)
-  const states = (await componentStates(workspace, libraryId)) ?? []
+  const record = await findLibrary(workspace.link.db, libraryId)
+  // What is only perhaps out of date must not be published so.
+  if (record) await workspace.freshness.settle(record)
+  const states = (await componentStates(workspace, libraryId))?.components ?? []
   const scratch = mkdtempSync(join(tmpdir(), 'brelt-guide-'))
   try {
     const [folder, out, found] = [join(scratch, 'library'), join(scratch, 'guide'), join(scratch, 'states.json')]
@@ -45,7 +49,7 @@ export async function publishGuide(workspace: Workspace, libraryId: string): Pro
   }
 }
 
-function footOf(states: NonNullable<Awaited<ReturnType<typeof componentStates>>>): string {
+function footOf(states: readonly ComponentState[]): string {
   const last = states.toSorted((a, b) => b.startedAt.localeCompare(a.startedAt))[0]
   if (!last) return 'Not verified.'
   const outdated = states.some(({ isOutdated }) => isOutdated) ? ' Some files have changed since.' : ''

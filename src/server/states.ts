@@ -1,9 +1,12 @@
 import type { ComponentState } from '@/contract'
+import { indexPath } from '@/core/picture'
 import {
   caseMarks,
   findLibrary,
   isSameState,
   latestStates,
+  runManifest,
+  manifestTexts,
   type ComponentState as StoredState,
   type Database,
 } from '@/store'
@@ -28,22 +31,36 @@ async function marksOf(
   }
 }
 
-/** How each component of a library stands after its last run, with the mark of every case; undefined when there is no such library. */
+/** How far results are from what the library is by now. */
+type Age = Pick<ComponentState, 'isOutdated'>
+
+/**
+ * How each component of a library stands after its last run, with the mark of every case; undefined when there is no such library.
+ * `isSettled`: it is known of each what its results depend on; until then, one that may be out of date is.
+ */
 export async function componentStates(
-  { link: { db } }: Pick<Workspace, 'link'>,
+  { link: { db }, freshness }: Pick<Workspace, 'link' | 'freshness'>,
   libraryId: string,
-): Promise<ComponentState[] | undefined> {
+): Promise<{ components: ComponentState[]; isSettled: boolean } | undefined> {
   const record = await findLibrary(db, libraryId)
   if (!record) return undefined
   const states = await latestStates(db, libraryId)
-  return Promise.all(
-    states.map(async ({ fingerprint, startedAt, ...state }) => ({
+  const isChanged = states.some(({ fingerprint }) => !isSameState(fingerprint, record.fingerprint))
+  const prints = isChanged ? freshness.printsOf(record) : undefined
+  const ageOf = async ({ runId, slug, fingerprint, print }: StoredState): Promise<Age> => {
+    if (isSameState(fingerprint, record.fingerprint)) return { isOutdated: false }
+    const now = prints?.get(slug)
+    if (!now || print === undefined) return { isOutdated: true }
+    return { isOutdated: !now(await approvedIn(db, runId, slug)).includes(print) }
+  }
+  const components = await Promise.all(
+    states.map(async ({ startedAt, ...state }) => ({
       slug: state.slug,
       runId: state.runId,
       startedAt: startedAt.toISOString(),
       milliseconds: state.milliseconds,
       browser: state.browser,
-      isOutdated: !isSameState(fingerprint, record.fingerprint),
+      ...(await ageOf({ startedAt, ...state })),
       lints: state.lints,
       notes: state.notes,
       findings: state.findings,
@@ -52,4 +69,12 @@ export async function componentStates(
       ...(await marksOf(db, state)),
     })),
   )
+  return { components, isSettled: !isChanged || prints !== undefined }
+}
+
+/** The index of a component's approved pictures as a run found it. */
+async function approvedIn(db: Database, runId: string, slug: string): Promise<string> {
+  const path = indexPath(slug)
+  const hash = (await runManifest(db, runId))?.[path]
+  return hash === undefined ? '' : ((await manifestTexts(db, { [path]: hash }))[path] ?? '')
 }

@@ -1,7 +1,7 @@
 import type { ComponentState } from '@/contract'
 import type { LibraryPage } from '@/core/pages'
 import type { Sheet } from '@/core/sheet'
-import { countMarks } from '@/ui/live'
+import { failingWords, standingOf } from '@/ui/live'
 import { Mark } from '@/ui/marks'
 
 /** The first page: what there is, and a way of finding anything. */
@@ -62,7 +62,8 @@ export function Overview({
 }
 
 function Listed({ sheet: { slug, data }, state }: { sheet: Sheet; state: ComponentState | undefined }) {
-  const { holds, misses } = countMarks(state ? [state] : [])
+  const standing = standingOf(state ? [state] : [])
+  const failing = failingWords(standing)
   return (
     <li className="grid gap-x-4 border-b border-line py-2 sm:grid-cols-[180px_minmax(0,1fr)_auto]">
       <a href={`${slug}.html`} className="font-semibold underline">
@@ -74,10 +75,11 @@ function Listed({ sheet: { slug, data }, state }: { sheet: Sheet; state: Compone
       </span>
       {state && (
         <span className="num flex items-center gap-1">
-          <Mark kind="holds" /> {holds}
+          <Mark kind="holds" /> {standing.cases.holds}
           <span className="sr-only"> cases hold</span>
-          <Mark kind="misses" className="ml-2" /> {misses}
+          <Mark kind="misses" className="ml-2" /> {standing.cases.misses}
           <span className="sr-only"> cases miss</span>
+          {failing && <span className="ml-2 text-miss">{failing}</span>}
         </span>
       )}
     </li>

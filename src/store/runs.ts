@@ -18,6 +18,8 @@ export interface ComponentState {
   browser: string
   /** What the library's files were when it ran. */
   fingerprint: string
+  /** Names everything that its results depend on, where that is known. */
+  print?: string
   lints: Lint[]
   notes: string[]
   findings: Finding[]
@@ -66,7 +68,7 @@ async function runComponent(db: Database, runId: string, slug: string): Promise<
     .innerJoin(runs, eq(runs.id, runComponents.runId))
     .where(and(eq(runComponents.runId, runId), eq(runComponents.slug, slug)))
   if (!row) return undefined
-  const { lints, notes, scenarios, readAt } = row.run_components
+  const { lints, notes, scenarios, readAt, fingerprint: print } = row.run_components
   const { state, startedAt, milliseconds, browser, fingerprint } = row.runs
   return {
     slug,
@@ -81,6 +83,7 @@ async function runComponent(db: Database, runId: string, slug: string): Promise<
     findings: await findingsOf(db, runId, slug),
     scenarios: scenarios as ScenarioReport[],
     ...(readAt !== null && { readAt }),
+    ...(print !== null && { print }),
   }
 }
 

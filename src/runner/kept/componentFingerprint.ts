@@ -13,25 +13,28 @@ export interface ComponentKeys {
   scenarios: readonly (string | undefined)[]
 }
 
-/** Names everything that a component's results depend on, its cases, scenarios and approved pictures; undefined where that cannot be known. */
+/**
+ * Names everything that a component's results depend on, its cases, scenarios and approved pictures; undefined where that cannot be known.
+ * @param approved the index of its approved pictures. @defaultValue as it is in the library
+ */
 export function joinKeys(
   { library }: Pick<PreparedLibrary, 'library'>,
   { sheet, lints }: PreparedComponent,
   { cases, scenarios }: ComponentKeys,
   { isPictured }: Performed,
+  approved = textOf(library.tree, indexPath(sheet.slug)) ?? '',
 ): string | undefined {
   if (cases === undefined || scenarios.includes(undefined)) return undefined
-  const approved = isPictured ? (textOf(library.tree, indexPath(sheet.slug)) ?? '') : ''
-  return hashOf(JSON.stringify([cases, scenarios, lints, approved]))
+  return hashOf(JSON.stringify([cases, scenarios, lints, isPictured ? approved : '']))
 }
 
-/** The same for a component of a library that is not run. */
+/** The same for a component of a library that is not run, by the index of its approved pictures. */
 export function componentFingerprint(
   environment: RunEnvironment,
   prepared: PreparedLibrary,
   component: PreparedComponent,
   how: Performed,
-): string | undefined {
+): ((approved?: string) => string | undefined) | undefined {
   const { library, tokens, withScenarios } = prepared
   const { sheet, compiled } = component
   if (!compiled) return undefined
@@ -42,5 +45,5 @@ export function componentFingerprint(
     cases: casesFingerprint(environment, prepared, component, how),
     scenarios: jobs.map(({ plan }) => scenarioFingerprint(environment, prepared, { sheet, compiled }, plan, how)),
   }
-  return joinKeys(prepared, component, keys, how)
+  return (approved) => joinKeys(prepared, component, keys, how, approved)
 }

@@ -15,8 +15,8 @@ export interface Known {
 /** What a run is told of how to go about it, as far as what it finds depends on it. */
 export const performed = (
   { clock = defaultClock(), repeat }: { clock?: ClockKind | undefined; repeat?: number | undefined },
-  pictures: PictureRun | undefined,
-): Performed => ({ clock, repeat, isPictured: pictures !== undefined })
+  isPictured: boolean,
+): Performed => ({ clock, repeat, isPictured })
 
 /** Looks up what earlier runs have found of a library. */
 export async function findKnown(

@@ -4,10 +4,11 @@ import { ChevronDown } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
-import { useState } from 'react'
-import type { LibraryFacts, ComponentState, MarkKind } from '@/contract'
-import { countMarks, useRuns } from '../live'
-import { Mark, MarkCount } from '../marks'
+import { useState, type ReactNode } from 'react'
+import { counted } from '@/core/words'
+import type { LibraryFacts, ComponentState } from '@/contract'
+import { standingOf, useRuns } from '../live'
+import { Mark, MarkCounts } from '../marks'
 import { Cell } from './Cell'
 import { CommitCell } from './CommitCell'
 import type { KeyHelp, ViewDefinition } from './defineView'
@@ -36,8 +37,6 @@ export interface TitleBlockProps {
 
 // Where a component opens that is chosen outside of a view.
 const FIRST_VIEW = 'matrix'
-
-const KINDS: readonly MarkKind[] = ['holds', 'misses', 'unread', 'open']
 
 /** The block at the top of every view, as on an engineer's drawing: what is seen, how it stands, what runs. */
 export function TitleBlock({
@@ -72,9 +71,7 @@ export function TitleBlock({
           </>
         )}
         <CommitCell library={library} slug={slug} />
-        <Cell label="Cases">
-          <Marks states={own} />
-        </Cell>
+        <Standings states={own} address={component && `/${library.id}/${component.slug}`} />
         <Cell label="Last run" className="hidden md:flex">
           <LastRead states={own} href={component ? `/${library.id}/${component.slug}/runs` : `/${library.id}/runs`} />
         </Cell>
@@ -112,19 +109,50 @@ function Pictures({ library }: { library: string }) {
   )
 }
 
-function Marks({ states }: { states: readonly ComponentState[] }) {
-  const counts = countMarks(states)
+const ALWAYS = ['holds', 'misses'] as const
+
+/** How cases, scenarios and sheets stand. @param address of the component, where there is one in view */
+function Standings({ states, address }: { states: readonly ComponentState[]; address: string | undefined }) {
+  const { cases, scenarios, errors } = standingOf(states)
   const isOutdated = states.some((state) => state.isOutdated)
-  if (states.length === 0) return <span className="text-quiet">not run yet</span>
+  const hasScenarios = Object.values(scenarios).some((count) => count > 0)
   return (
-    <span className="flex gap-3" data-testid="counts">
-      {KINDS.filter((kind) => counts[kind] > 0 || kind === 'holds' || kind === 'misses').map((kind) => (
-        <MarkCount key={kind} kind={kind} count={counts[kind]} isOutdated={isOutdated} />
-      ))}
-      {isOutdated && <span className="text-quiet">out of date</span>}
-    </span>
+    <>
+      <Cell label="Cases">
+        {states.length === 0 ? (
+          <span className="text-quiet">not run yet</span>
+        ) : (
+          <span className="flex gap-3" data-testid="counts">
+            <MarkCounts counts={cases} {...{ isOutdated }} always={ALWAYS} />
+            {isOutdated && <span className="text-quiet">out of date</span>}
+          </span>
+        )}
+      </Cell>
+      {hasScenarios && (
+        <Cell label="Scenarios">
+          <Way href={address && `${address}/behaviour`}>
+            <span className="flex gap-3" data-testid="scenario-counts">
+              <MarkCounts counts={scenarios} {...{ isOutdated }} always={ALWAYS} />
+            </span>
+          </Way>
+        </Cell>
+      )}
+      {errors > 0 && (
+        <Cell label="Lints">
+          <Way href={address && `${address}/define`}>
+            <span className="font-semibold text-miss" data-testid="lint-counts">
+              {counted(errors, 'error')}
+            </span>
+          </Way>
+        </Cell>
+      )}
+    </>
   )
 }
+
+/** A link, where there is somewhere to go. */
+const Way = ({ href, children }: { href: string | undefined; children: ReactNode }) =>
+  href === undefined ? children : <Link href={href}>{children}</Link>
 
 function LastRead({ states, href }: { states: readonly ComponentState[]; href: string }) {
   const [latest] = states.toSorted((a, b) => b.startedAt.localeCompare(a.startedAt))

@@ -27,6 +27,9 @@ interface Runs {
   stop(): void
 }
 
+// What is out of date is found out by compiling the library: a second or two.
+const ASKED_AGAIN_MS = 1000
+
 const RunContext = createContext<Runs | undefined>(undefined)
 
 /** Results and runs of one library, for every view below it. */
@@ -35,6 +38,7 @@ export function RunProvider({ library, children }: { library: string; children: 
   const { data, isLoading } = useQuery({
     queryKey: statesKey,
     queryFn: () => call(ROUTES.states, { library }),
+    refetchInterval: ({ state }) => (state.data?.isSettled === false ? ASKED_AGAIN_MS : false),
   })
   const { going, setGoing, source, follow } = useFollowing(statesKey)
 

@@ -1,5 +1,6 @@
 'use client'
 
+import { useQueryClient } from '@tanstack/react-query'
 import { useRouter } from 'next/navigation'
 import { useState } from 'react'
 import type { LibraryFacts } from '@/contract'
@@ -11,10 +12,13 @@ import { useLibraryEvents } from './useLibraryEvents'
  */
 export function useFreshFacts({ id, fingerprint: known }: LibraryFacts): string | undefined {
   const router = useRouter()
+  const client = useQueryClient()
   const [problem, setProblem] = useState<string>()
   useLibraryEvents(id, ({ fingerprint, problem: told }) => {
     setProblem(told)
-    if (fingerprint !== known) router.refresh()
+    if (fingerprint === known) return
+    router.refresh()
+    void client.invalidateQueries({ queryKey: ['states', id] })
   })
   return problem
 }

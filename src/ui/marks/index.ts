@@ -1,2 +1,2 @@
 export { Mark, MARK_NAMES, markLabel } from './Mark'
-export { MarkCount } from './MarkCount'
+export { MarkCounts } from './MarkCounts'

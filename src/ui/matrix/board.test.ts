@@ -1,8 +1,6 @@
 import { expect, test } from '@jest/globals'
-import type { ComponentState } from '@/contract'
 import type { Space } from '@/core/matrix'
 import { defaultPlacement, layOut } from '../board'
-import { orderComponents } from '../wall/order'
 import { boardCells, cellLeft, geometryOf } from './geometry'
 import { neighbour } from './neighbour'
 
@@ -42,20 +40,4 @@ test.each([
   [4, 0, [-1, 0], 'a=y,b=u'],
 ] as const)('from row %i, column %i, %j leads to %s', (row, column, step, key) => {
   expect(neighbour(layout, row, column, step)?.theCase.key).toBe(key)
-})
-
-test.each([
-  ['name', ['Ash', 'Birch', 'Cedar']],
-  ['misses', ['Cedar', 'Ash', 'Birch']],
-  ['read', ['Birch', 'Cedar', 'Ash']],
-] as const)('the wall is ordered by %s', (order, names) => {
-  const state = (slug: string, startedAt: string, misses: number) =>
-    ({
-      slug,
-      startedAt,
-      marks: Array.from({ length: misses }, (_, at) => [`k${at}`, 'misses', 1]),
-    }) as unknown as ComponentState
-  const components = ['Birch', 'Ash', 'Cedar'].map((name) => ({ name, slug: name.toLowerCase() }))
-  const states = [state('ash', '2026-02', 0), state('cedar', '2026-01', 3)]
-  expect(orderComponents(components, states, order).map(({ name }) => name)).toEqual(names)
 })

@@ -1,9 +1,9 @@
 import { Pin } from 'lucide-react'
 import { useEffect, useRef } from 'react'
-import type { ListedRun, MarkKind } from '@/contract'
+import type { ListedRun } from '@/contract'
 import { counted } from '@/core/words'
 import { exactTime } from '../frame'
-import { MarkCount } from '../marks'
+import { MarkCounts } from '../marks'
 import { printDuration } from './figures'
 import { commitOf } from './words'
 
@@ -14,8 +14,6 @@ export interface RunTableProps {
   other: string | undefined
   onSelect(run: string): void
 }
-
-const KINDS: readonly MarkKind[] = ['holds', 'misses', 'unread', 'open']
 
 /** All runs, the last first. */
 export function RunTable({ runs, selected, other, onSelect }: RunTableProps) {
@@ -78,9 +76,7 @@ function Cases({ run: { counts, state } }: { run: ListedRun }) {
   if (!counts) return <span className="text-quiet">{state === 'running' ? '' : 'not kept'}</span>
   return (
     <span className="flex flex-wrap gap-x-3">
-      {KINDS.filter((kind) => counts.cases[kind] > 0).map((kind) => (
-        <MarkCount key={kind} kind={kind} count={counts.cases[kind]} />
-      ))}
+      <MarkCounts counts={counts.cases} />
     </span>
   )
 }

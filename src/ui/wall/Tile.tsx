@@ -7,8 +7,8 @@ import Link from 'next/link'
 import { useMemo } from 'react'
 import { DefaultCase, defaultPlacement, layOut } from '../board'
 import { shortTime } from '../frame'
-import { call } from '../live'
-import { MarkCount } from '../marks'
+import { call, failingWords, standingOf } from '../live'
+import { MarkCounts } from '../marks'
 import { Miniature } from './Miniature'
 
 const LIVE_HEIGHT_PX = 120
@@ -101,16 +101,17 @@ function Turned({ turned }: { turned: NonNullable<ComponentState['turned']> }) {
 }
 
 function Counts({ state }: { state: ComponentState }) {
-  const count = (kind: MarkKind) => state.marks.filter(([, mark]) => mark === kind).length
+  const standing = standingOf([state])
+  const failing = failingWords(standing)
   return (
     <>
       {state.turned && <Turned turned={state.turned} />}
-      <MarkCount kind="holds" count={count('holds')} isOutdated={state.isOutdated} />
-      {(['misses', 'unread', 'open'] as const)
-        .filter((kind) => count(kind) > 0)
-        .map((kind) => (
-          <MarkCount key={kind} kind={kind} count={count(kind)} isOutdated={state.isOutdated} />
-        ))}
+      <MarkCounts counts={standing.cases} isOutdated={state.isOutdated} always={['holds']} />
+      {failing && (
+        <span className="text-miss" data-failing>
+          {failing}
+        </span>
+      )}
     </>
   )
 }

@@ -19,7 +19,7 @@ export interface WallProps {
 }
 
 const ORDERS: readonly [WallOrder, string][] = [
-  ['misses', 'Misses first'],
+  ['failing', 'Failing first'],
   ['name', 'By name'],
   ['read', 'Oldest run first'],
 ]
@@ -44,7 +44,6 @@ function useFresh(library: string) {
     known.current = fingerprint
     // The first tells only how it stands.
     if (isFirst || isSame) return
-    void client.invalidateQueries({ queryKey: ['states', library] })
     // What all of them share, such as a token, is of no component.
     if (components.length === 0) void client.invalidateQueries({ queryKey: ['board', library] })
     for (const { slug } of components) void client.invalidateQueries({ queryKey: ['board', library, slug] })
@@ -57,7 +56,7 @@ function Tiles({ library }: { library: LibraryFacts }) {
   const { states } = useRuns()
   const git = useGit(library)
   const removed = useRemovedComponents(library)
-  const [order, setOrder] = useState<WallOrder>('misses')
+  const [order, setOrder] = useState<WallOrder>('failing')
   const [words, setWords] = useState('')
   const shown = orderComponents(library.components, states, order).filter(({ name, slug }) =>
     `${name} ${slug}`.toLowerCase().includes(words.toLowerCase()),
