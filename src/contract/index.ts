@@ -42,6 +42,7 @@ export const ROUTES = {
   survey: measuring.survey,
   play: measuring.play,
   caseChecks: measuring.caseChecks,
+  tryCase: measuring.tryCase,
   review: reviewing.review,
   decide: reviewing.decide,
   tokens: design.tokens,

@@ -34,10 +34,20 @@ export const play = defineRoute({
   answer: made<Film>(),
 })
 
+const readCase = z.object({ checks: z.array(made<CheckResult>()), failure: z.string().optional() })
+
+/** Tests one case that no run takes; nothing of it is kept. */
+export const tryCase = defineRoute({
+  method: 'POST',
+  path: `${COMPONENT}/case`,
+  given: z.object({ key: z.string().max(4000) }),
+  answer: readCase,
+})
+
 /** All that a run read in one case. */
 export const caseChecks = defineRoute({
   method: 'GET',
   path: '/api/runs/{run}/cases',
   query: z.object({ slug: z.string(), key: z.string() }),
-  answer: z.object({ checks: z.array(made<CheckResult>()), failure: z.string().optional() }),
+  answer: readCase,
 })

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import { LRUCache } from 'lru-cache'
 import type { CaseResult } from '@/core/plan'
+import { caseOfKey, spaceOf } from '@/core/matrix'
 import { overlay } from '@/core/sheet'
 import type { Survey } from '@/core/survey'
 import { prepareLibrary, surveyComponent, verifyLibrary, type PreparedLibrary } from '@/runner'
@@ -42,6 +43,35 @@ export class Surveys {
       survey.catch(() => this.#kept.delete(key))
     }
     return survey
+  }
+
+  /**
+   * Tests one case, whether the sheet's cover chooses it or not; nothing is recorded.
+   * @returns undefined where there is no such case. @throws BadInput, NoBrowser
+   */
+  async tryCase(
+    libraryId: string,
+    slug: string,
+    key: string,
+  ): Promise<Pick<CaseResult, 'checks' | 'failure'> | undefined> {
+    const { library, sheets } = (await this.libraries.open(libraryId))!
+    const space = spaceOf(
+      sheets.find((each) => each.slug === slug)!,
+      library,
+    )
+    const asked = caseOfKey(key, space)
+    const where = Object.fromEntries(space.dimensions.map(({ name }) => [name, [asked.values[name] ?? '']]))
+    const selection = { components: [slug], cover: 'all' as const, where }
+    const prepared = await prepareLibrary(library.tree, selection, this.work)
+    let found: CaseResult | undefined
+    await this.browsers.use((browser) =>
+      verifyLibrary(
+        browser,
+        { ...prepared, withScenarios: false },
+        { onCase: (_, result) => (found = result.key === asked.key ? result : found) },
+      ),
+    )
+    return found
   }
 
   /** Verifies some components as they would be with other texts; nothing is recorded. @throws BadInput, NoBrowser */

@@ -29,6 +29,10 @@ export function parseCaseKey(key: string): Record<string, string> {
   return Object.fromEntries(pairs.map((pair) => pair.split('=', 2).map((half) => half.trim()) as [string, string]))
 }
 
+/** The case of a key, which leaves out what is as by default. */
+export const caseOfKey = (key: string, space: Space): Case =>
+  makeCase({ ...defaultCase(space).values, ...parseCaseKey(key) }, space)
+
 /** The case in which every axis and context has its default. */
 export const defaultCase = (space: Space): Case =>
   makeCase(Object.fromEntries(space.dimensions.map(({ name, default: defaultValue }) => [name, defaultValue])), space)

@@ -1,6 +1,6 @@
 export { DefaultCase } from './DefaultCase'
 export { LiveCase } from './LiveCase'
-export { layOut, MAX_CELLS, type BoardLayout, type BoardRow } from './layout'
+export { layOut, listOut, MAX_CELLS, type BoardLayout, type BoardRow } from './layout'
 export {
   canBeLaid,
   defaultPlacement,

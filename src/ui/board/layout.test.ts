@@ -1,6 +1,6 @@
 import { describe, expect, test } from '@jest/globals'
 import type { Space } from '@/core/matrix'
-import { layOut } from './layout'
+import { layOut, listOut } from './layout'
 import { defaultPlacement, holdAt, moveTo, printPlacement, readPlacement } from './placement'
 
 const space: Space = {
@@ -88,4 +88,24 @@ describe('the address', () => {
       ])
     },
   )
+})
+
+test('what the cover leaves out is kept apart from what does not exist', () => {
+  const { rows, count } = layOut(space, defaultPlacement(space), new Set(['size=m,value=on,state=busy']), true)
+  expect(count).toBe(1)
+  const leftOut = rows.flatMap((row) => (row.kind === 'cells' ? [...row.leftOut.values()] : []))
+  expect(leftOut).toHaveLength(layOut(space, defaultPlacement(space)).count - 1)
+  expect(leftOut.some(({ values }) => values.value === 'off' && values.state === 'busy')).toBe(false)
+})
+
+test('a list has a row for each case that has what is held', () => {
+  const cases = layOut(space, defaultPlacement(space)).rows.flatMap((row) =>
+    row.kind === 'cells' ? row.cells.flatMap((cell) => (cell ? [cell] : [])) : [],
+  )
+  const { rows, count } = listOut(space, cases, { state: 'busy', theme: 'day', motion: 'full' })
+  expect(count).toBe(2)
+  expect(rows.map((row) => row.kind === 'cells' && row.values)).toEqual([
+    ['s', 'on', 'busy', 'day', 'full'],
+    ['m', 'on', 'busy', 'day', 'full'],
+  ])
 })

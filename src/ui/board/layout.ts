@@ -3,7 +3,14 @@ import type { Placement } from './placement'
 
 /** A row of the board: a page's heading, or cells. `undefined` is a combination that does not exist. */
 export type BoardRow =
-  { kind: 'page'; label: string } | { kind: 'cells'; values: readonly string[]; cells: readonly (Case | undefined)[] }
+  | { kind: 'page'; label: string }
+  | {
+      kind: 'cells'
+      values: readonly string[]
+      cells: readonly (Case | undefined)[]
+      /** Cases that exist and that the sheet's cover does not choose, by their column. */
+      leftOut: ReadonlyMap<number, Case>
+    }
 
 export interface BoardLayout {
   /** Values of the axes across, one list a column. */
@@ -16,8 +23,12 @@ export interface BoardLayout {
 // A board is for looking: what is larger is cut, with a word about it.
 export const MAX_CELLS = 20_000
 
-/** Lays cases out in rows and columns. */
-export function layOut(space: Space, placement: Placement, chosen?: ReadonlySet<string>): BoardLayout {
+/**
+ * Lays cases out in rows and columns.
+ * @param chosen the cases to lay out; all that exist when left out
+ * @param isWhole rows of which none is chosen are kept too, with a place for each case that exists
+ */
+export function layOut(space: Space, placement: Placement, chosen?: ReadonlySet<string>, isWhole = false): BoardLayout {
   const valuesOf = (name: string) => space.dimensions.find((dimension) => dimension.name === name)?.values ?? []
   const columns = product(placement.across.map(valuesOf))
   const downs = product(placement.down.map(valuesOf))
@@ -29,7 +40,8 @@ export function layOut(space: Space, placement: Placement, chosen?: ReadonlySet<
       rows.push({ kind: 'page', label: placement.pages.map((name, at) => `${name} ${page[at]}`).join(' · ') })
     for (const down of downs) {
       if (count + columns.length > MAX_CELLS) return { columns, rows, count }
-      const cells = columns.map((across) => {
+      const leftOut = new Map<number, Case>()
+      const cells = columns.map((across, column) => {
         const values = {
           ...placement.held,
           ...pair(placement.pages, page),
@@ -38,14 +50,31 @@ export function layOut(space: Space, placement: Placement, chosen?: ReadonlySet<
         }
         if (!exists(values, space)) return undefined
         const theCase = makeCase(values, space)
-        return chosen && !chosen.has(theCase.key) ? undefined : theCase
+        if (!chosen || chosen.has(theCase.key)) return theCase
+        leftOut.set(column, theCase)
+        return undefined
       })
-      if (cells.every((cell) => cell === undefined)) continue
-      count += cells.filter((cell) => cell !== undefined).length
-      rows.push({ kind: 'cells', values: down, cells })
+      const shown = cells.filter((cell) => cell !== undefined).length
+      if (shown === 0 && !(isWhole && leftOut.size > 0)) continue
+      count += shown
+      rows.push({ kind: 'cells', values: down, cells, leftOut })
     }
   }
   return { columns, rows, count }
+}
+
+/** Lays some cases out in one column, a row each. @param held values that they must have */
+export function listOut(
+  { dimensions }: Space,
+  cases: Iterable<Case>,
+  held: Readonly<Record<string, string>>,
+): BoardLayout {
+  const isShown = ({ values }: Case) => Object.entries(held).every(([name, value]) => values[name] === value)
+  const rows = [...cases].filter(isShown).map((theCase): BoardRow => {
+    const values = dimensions.map(({ name }) => theCase.values[name] ?? '')
+    return { kind: 'cells', values, cells: [theCase], leftOut: new Map() }
+  })
+  return { columns: [[]], rows: rows.slice(0, MAX_CELLS), count: Math.min(rows.length, MAX_CELLS) }
 }
 
 const pair = (names: readonly string[], values: readonly string[]) =>

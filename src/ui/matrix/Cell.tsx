@@ -12,17 +12,33 @@ import type { CellPlace } from './selection'
 // Below this no word is legible.
 const LEAST_NOTED_ZOOM = 0.5
 
-/** A combination that does not exist. */
-export function Absent({ geometry, rowHeadWidth, column }: RowProps & { column: number }) {
-  const left = rowHeadWidth + cellLeft(geometry, column)
+/** A combination that does not exist, or a case that the sheet's cover leaves out: that one is drawn when it is pressed. */
+export function Absent(props: RowProps & { column: number; leftOut: Case | undefined }) {
+  const { geometry, rowHeadWidth, column, leftOut, onLeftOut } = props
+  const style = {
+    left: rowHeadWidth + cellLeft(geometry, column),
+    width: geometry.cellWidth,
+    height: geometry.cellHeight,
+  }
+  const className = 'absolute flex items-center justify-center bg-paper text-quiet'
+  if (!leftOut)
+    return (
+      <div role="gridcell" title="This combination does not exist" {...{ className, style }}>
+        ×
+      </div>
+    )
   return (
-    <div
-      role="gridcell"
-      className="absolute flex items-center justify-center bg-paper text-quiet"
-      title="This combination does not exist"
-      style={{ left, width: geometry.cellWidth, height: geometry.cellHeight }}
-    >
-      ×
+    <div role="gridcell" {...{ className, style }}>
+      <button
+        type="button"
+        className="absolute inset-1 border border-dashed border-line-strong hover:bg-pick"
+        data-left-out={leftOut.key}
+        title={`${leftOut.key}: left out by the sheet’s cover. Press to draw it.`}
+        aria-label={`${leftOut.key}, left out by the sheet’s cover: draw it`}
+        onClick={() => onLeftOut(leftOut.key)}
+      >
+        {geometry.cellWidth > 70 && 'left out'}
+      </button>
     </div>
   )
 }

@@ -71,7 +71,7 @@ function ColumnHeads({ layout, geometry, axes, headHeight, rowHeadWidth, onHead,
         className="sticky left-0 z-10 float-left flex h-full flex-col justify-end overflow-hidden border-r border-line bg-paper px-2 pb-0.5 text-quiet"
         style={{ width: rowHeadWidth }}
       >
-        <span className="truncate">{axes.across.join(' · ')} →</span>
+        {axes.across.length > 0 && <span className="truncate">{axes.across.join(' · ')} →</span>}
         <span className="truncate">{axes.down.join(' · ')} ↓</span>
       </div>
       {layout.columns.map((values, column) => (

@@ -1,6 +1,6 @@
 'use client'
 
-import { memo } from 'react'
+import { Fragment, memo } from 'react'
 import type { Case } from '@/core/matrix'
 import { Absent, Cell } from './Cell'
 import type { RowProps } from './gridProps'
@@ -37,12 +37,15 @@ export const Row = memo(function Row(props: RowProps) {
         theCase ? (
           <Cell key={theCase.key} {...props} theCase={theCase} column={column} />
         ) : (
-          <Absent key={column} {...props} column={column} />
+          <Absent key={column} {...props} column={column} leftOut={row.leftOut.get(column)} />
         ),
       )}
     </div>
   )
 })
+
+// A value takes as much.
+const LINE = 17
 
 type CellsRow = Extract<RowProps['layout']['rows'][number], { kind: 'cells' }>
 
@@ -63,8 +66,16 @@ function RowHead({ row, geometry, rowHeadWidth, axes, onHead, withValue }: RowPr
           onClick={(event) => onHead(keysOf(row.cells), event.ctrlKey || event.metaKey || event.shiftKey)}
         />
       )}
-      {geometry.cellHeight < 34 ? (
-        <span className="truncate pr-6">{row.values.join(' · ')}</span>
+      {row.values.length * LINE > geometry.cellHeight ? (
+        <span className="line-clamp-4 pr-6">
+          {row.values.map((value, at) => (
+            <Fragment key={at}>
+              {at > 0 && ' · '}
+              {axes.across.length === 0 && <span className="text-quiet">{axes.down[at]} </span>}
+              <span className="whitespace-nowrap">{value}</span>
+            </Fragment>
+          ))}
+        </span>
       ) : (
         row.values.map((value, at) => (
           <HeadValue

@@ -38,12 +38,12 @@ export function Matrix(props: ViewProps) {
 function Board({ library, slug, query, model: given }: ViewProps & { model: BoardModel }) {
   const { model, sideEffect } = useIsolation(given)
   const state = useRuns().states.find((each) => each.slug === slug)
-  const { placement, zoom, selectedKey, place, setZoom, select } = useAddress(model, query)
+  const { placement, zoom, isAll, selectedKey, place, setAll, setZoom, select } = useAddress(model, query)
   const [shown, setShown] = useState<ReadonlySet<MarkKind>>(new Set(MARK_KINDS))
   const { failures, keep } = useFailures()
   const scroller = useRef<HTMLDivElement>(null)
   const stateOf = useMarks(state)
-  const board = useBoardLayout(model, placement, zoom)
+  const board = useBoardLayout(model, { placement, zoom, isAll, selectedKey })
   const { layout, geometry, cases, covered, headHeight, isIsolated, ownContext } = board
   const { chosen, isShown, choose, clear, say, ...picking } = useSelection(layout, cases, selectedKey, select)
   const findables = useFindables(cases, stateOf, select)
@@ -55,6 +55,7 @@ function Board({ library, slug, query, model: given }: ViewProps & { model: Boar
       <h1 className="sr-only">{model.name}, matrix</h1>
       <MatrixBar
         {...{ placement, shown, zoom }}
+        covered={covered && { count: covered.size, isAll, onAll: setAll }}
         dimensions={model.space.dimensions}
         onPlace={place}
         onShown={setShown}
@@ -65,7 +66,8 @@ function Board({ library, slug, query, model: given }: ViewProps & { model: Boar
       <main className="flex min-h-0 flex-1">
         <Grid
           {...{ ...drawn, stateOf, shown, failures, isIsolated, chosen, ...picking }}
-          axes={placement}
+          axes={board.axes}
+          onLeftOut={board.draw}
           isOutdated={state?.isOutdated ?? false}
           selected={selectedKey}
           rowHeadWidth={board.rowHeadWidth}
@@ -125,6 +127,7 @@ function Side({
   return (
     <SelectedCase
       {...{ model, state, slug }}
+      isLeftOut={selectedKey !== undefined && covered !== undefined && !covered.has(selectedKey)}
       theCase={selectedKey === undefined ? undefined : cases.get(selectedKey)}
       onSay={say}
       onClose={() => select(undefined)}
@@ -166,6 +169,7 @@ function SelectedCase({
   model: BoardModel
   state: ReturnType<typeof useRuns>['states'][number] | undefined
   slug: string
+  isLeftOut: boolean
   onSay(): void
   onClose(): void
 }) {

@@ -2,22 +2,23 @@ import { ToggleGroup } from 'radix-ui'
 import type { MarkKind } from '@/contract'
 import type { Dimension } from '@/core/matrix'
 import type { Placement } from '../board'
+import { counted } from '@/core/words'
 import { Mark, MARK_NAMES } from '../marks'
 import { AxisRail } from './AxisRail'
 import { ZOOMS } from './zooms'
 
 export const MARK_KINDS: readonly MarkKind[] = ['holds', 'misses', 'unread', 'open']
 
-/** How the axes lie, which marks are shown, and how large. */
-export function MatrixBar({
-  dimensions,
-  placement,
-  onPlace,
-  shown,
-  onShown,
-  zoom,
-  onZoom,
-}: {
+export interface Covered {
+  /** How many cases the sheet's cover chooses. */
+  count: number
+  /** The others are on the board too. */
+  isAll: boolean
+  onAll(isAll: boolean): void
+}
+
+export interface MatrixBarProps {
+  covered: Covered | undefined
   dimensions: readonly Dimension[]
   placement: Placement
   onPlace(placement: Placement): void
@@ -25,44 +26,73 @@ export function MatrixBar({
   onShown(shown: ReadonlySet<MarkKind>): void
   zoom: number
   onZoom(zoom: number): void
-}) {
+}
+
+/** How the axes lie, which cases and marks are shown, and how large. */
+export function MatrixBar({ covered, dimensions, placement, onPlace, ...looks }: MatrixBarProps) {
   return (
     <div className="flex flex-wrap items-center gap-x-5 gap-y-1 border-b border-line bg-sheet px-3 py-1.5">
-      <AxisRail dimensions={dimensions} placement={placement} onPlace={onPlace} />
+      {covered && <CoverChoice {...covered} />}
+      {(!covered || covered.isAll) && <AxisRail dimensions={dimensions} placement={placement} onPlace={onPlace} />}
       <div className="ml-auto flex items-center gap-4">
-        <ToggleGroup.Root
-          type="multiple"
-          value={[...shown]}
-          onValueChange={(values) => onShown(new Set(values as MarkKind[]))}
-          aria-label="Marks shown"
-          className="flex -space-x-px"
-        >
-          {MARK_KINDS.map((kind) => (
-            <ToggleGroup.Item
-              key={kind}
-              value={kind}
-              className="control group px-1.5 data-[state=on]:border-line-strong data-[state=on]:bg-sheet data-[state=on]:text-ink data-[state=off]:opacity-45"
-              title={`Show cases marked ${MARK_NAMES[kind]}`}
-            >
-              <Mark kind={kind} />
-              <span className="sr-only">{MARK_NAMES[kind]}</span>
-            </ToggleGroup.Item>
-          ))}
-        </ToggleGroup.Root>
-        <ToggleGroup.Root
-          type="single"
-          value={String(zoom)}
-          onValueChange={(value) => value && onZoom(Number(value))}
-          aria-label="Zoom"
-          className="flex -space-x-px"
-        >
-          {ZOOMS.map(([value, label]) => (
-            <ToggleGroup.Item key={value} value={String(value)} className="control">
-              {label}
-            </ToggleGroup.Item>
-          ))}
-        </ToggleGroup.Root>
+        <MarkFilter {...looks} />
+        <ZoomChoice {...looks} />
       </div>
     </div>
   )
 }
+
+const CoverChoice = ({ count, isAll, onAll }: Covered) => (
+  <ToggleGroup.Root
+    type="single"
+    value={isAll ? 'all' : 'chosen'}
+    onValueChange={(value) => value && onAll(value === 'all')}
+    aria-label="Cases shown"
+    className="flex -space-x-px"
+  >
+    <ToggleGroup.Item value="chosen" className="control" title="The cases that the sheet’s cover chooses, as a list">
+      {counted(count, 'chosen case')}
+    </ToggleGroup.Item>
+    <ToggleGroup.Item value="all" className="control" title="All that exist, in rows and columns">
+      All
+    </ToggleGroup.Item>
+  </ToggleGroup.Root>
+)
+
+const MarkFilter = ({ shown, onShown }: Pick<MatrixBarProps, 'shown' | 'onShown'>) => (
+  <ToggleGroup.Root
+    type="multiple"
+    value={[...shown]}
+    onValueChange={(values) => onShown(new Set(values as MarkKind[]))}
+    aria-label="Marks shown"
+    className="flex -space-x-px"
+  >
+    {MARK_KINDS.map((kind) => (
+      <ToggleGroup.Item
+        key={kind}
+        value={kind}
+        className="control group px-1.5 data-[state=on]:border-line-strong data-[state=on]:bg-sheet data-[state=on]:text-ink data-[state=off]:opacity-45"
+        title={`Show cases marked ${MARK_NAMES[kind]}`}
+      >
+        <Mark kind={kind} />
+        <span className="sr-only">{MARK_NAMES[kind]}</span>
+      </ToggleGroup.Item>
+    ))}
+  </ToggleGroup.Root>
+)
+
+const ZoomChoice = ({ zoom, onZoom }: Pick<MatrixBarProps, 'zoom' | 'onZoom'>) => (
+  <ToggleGroup.Root
+    type="single"
+    value={String(zoom)}
+    onValueChange={(value) => value && onZoom(Number(value))}
+    aria-label="Zoom"
+    className="flex -space-x-px"
+  >
+    {ZOOMS.map(([value, label]) => (
+      <ToggleGroup.Item key={value} value={String(value)} className="control">
+        {label}
+      </ToggleGroup.Item>
+    ))}
+  </ToggleGroup.Root>
+)

@@ -1,10 +1,11 @@
 'use client'
 
-import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useMutation, useQuery } from '@tanstack/react-query'
+import { useState, type ComponentProps } from 'react'
 import { ROUTES, type ComponentState } from '@/contract'
 import { groupBy } from '@/core/group'
 import type { Case, Space } from '@/core/matrix'
+import type { CheckResult } from '@/core/plan'
 import { call, useRuns } from '../live'
 import { CloseButton } from '../editing'
 import { CheckRow } from './CheckRow'
@@ -15,16 +16,18 @@ export interface ReadingCardProps {
   state?: ComponentState | undefined
   slug: string
   sheetFile: string
+  /** The sheet's cover does not choose it: no run takes it. */
+  isLeftOut: boolean
   /** Something is to be said of this case. */
   onSay(): void
   onClose(): void
 }
 
 /** Everything that was read in one case, part by part, with what was expected and what says so. */
-export function ReadingCard({ theCase, space, state, slug, sheetFile, onSay, onClose }: ReadingCardProps) {
+export function ReadingCard({ theCase, space, state, slug, sheetFile, isLeftOut, onSay, onClose }: ReadingCardProps) {
   const { library, verify, going } = useRuns()
   const [isAll, setAll] = useState(false)
-  const { isRead, data, error, isLoading } = useChecks(state, slug, theCase.key)
+  const { isRead, data, error, isLoading, test } = useChecks(state, slug, theCase.key)
   const checks = data?.checks ?? []
   const wrong = checks.filter(({ verdict }) => verdict !== 'holds')
   const shown = isAll || wrong.length === 0 ? checks : wrong
@@ -59,25 +62,36 @@ export function ReadingCard({ theCase, space, state, slug, sheetFile, onSay, onC
         )}
       </header>
       <div className="min-h-0 flex-1 overflow-auto">
-        {!isRead && <NotTested isRunning={going.phase === 'running'} onVerify={() => verify([slug])} />}
+        {!isRead &&
+          (isLeftOut ? (
+            <LeftOut isTesting={test.isPending} onTest={() => test.mutate()} />
+          ) : (
+            <NotTested isRunning={going.phase === 'running'} onVerify={() => verify([slug])} />
+          ))}
         {isRead && isLoading && <p className="p-3 text-quiet">Loading …</p>}
         {error && <p className="p-3 text-miss">{error.message}</p>}
         {data?.failure !== undefined && (
           <p className="border-b border-line p-3 text-miss">This case could not be rendered: {data.failure}</p>
         )}
         {isRead && data && checks.length === 0 && <p className="p-3 text-quiet">No rule covers this case.</p>}
-        {[...groupBy(shown, ({ part }) => part)].map(([part, own]) => (
-          <section key={part} aria-label={part}>
-            <h3 className="sticky top-0 border-b border-line bg-paper px-3 py-0.5 font-semibold">{part}</h3>
-            {own.map((check) => (
-              <CheckRow key={check.reading} {...{ check, library, sheetFile, slug, theCase, space }} />
-            ))}
-          </section>
-        ))}
+        <Checks {...{ shown, library, sheetFile, slug, theCase, space }} />
       </div>
     </aside>
   )
 }
+
+type ChecksProps = Omit<ComponentProps<typeof CheckRow>, 'check'> & { shown: readonly CheckResult[] }
+
+/** What was read, part by part. */
+const Checks = ({ shown, ...about }: ChecksProps) =>
+  [...groupBy(shown, ({ part }) => part)].map(([part, own]) => (
+    <section key={part} aria-label={part}>
+      <h3 className="sticky top-0 border-b border-line bg-paper px-3 py-0.5 font-semibold">{part}</h3>
+      {own.map((check) => (
+        <CheckRow key={check.reading} {...about} check={check} />
+      ))}
+    </section>
+  ))
 
 /** What was read in a case when it was last tested, if it was. */
 function useChecks(state: ComponentState | undefined, slug: string, key: string) {
@@ -88,7 +102,16 @@ function useChecks(state: ComponentState | undefined, slug: string, key: string)
     staleTime: Infinity,
     queryFn: () => call(ROUTES.caseChecks, { run: state!.runId }, { query: { slug, key: key } }),
   })
-  return { isRead, ...query }
+  const { library } = useRuns()
+  const test = useMutation({ mutationFn: () => call(ROUTES.tryCase, { library, slug }, { given: { key } }) })
+  const { isLoading } = query
+  const tried = isRead ? undefined : test.data
+  return {
+    isRead: isRead || tried !== undefined,
+    data: query.data ?? tried,
+    error: query.error ?? test.error,
+    ...{ isLoading, test },
+  }
 }
 
 const CaseValues = ({ theCase, space }: Pick<ReadingCardProps, 'theCase' | 'space'>) => (
@@ -102,6 +125,17 @@ const CaseValues = ({ theCase, space }: Pick<ReadingCardProps, 'theCase' | 'spac
         </div>
       ))}
   </dl>
+)
+
+const LeftOut = ({ isTesting, onTest }: { isTesting: boolean; onTest(): void }) => (
+  <div className="p-3">
+    <p className="mb-2 text-quiet">
+      The sheet’s cover leaves this case out, so no run takes it. It can be tested by itself; that is not kept.
+    </p>
+    <button type="button" className="control" disabled={isTesting} onClick={onTest}>
+      {isTesting ? 'Testing …' : 'Test this case'}
+    </button>
+  </div>
 )
 
 const NotTested = ({ isRunning, onVerify }: { isRunning: boolean; onVerify(): void }) => (

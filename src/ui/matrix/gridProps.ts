@@ -31,6 +31,8 @@ export interface GridProps {
   onHead(keys: readonly string[], adds: boolean): void
   /** Keys of all cases on the board with a value. */
   withValue(axis: string, value: string): string[]
+  /** A case that the cover leaves out is to be drawn. */
+  onLeftOut(key: string): void
   isIsolated: boolean
   scroller: RefObject<HTMLDivElement | null>
   headHeight: number

@@ -8,8 +8,8 @@ const layout: BoardLayout = {
   count: 3,
   rows: [
     { kind: 'page', label: 'day' },
-    { kind: 'cells', values: ['s'], cells: [one('a'), one('b')] },
-    { kind: 'cells', values: ['m'], cells: [undefined, one('c')] },
+    { kind: 'cells', leftOut: new Map(), values: ['s'], cells: [one('a'), one('b')] },
+    { kind: 'cells', leftOut: new Map(), values: ['m'], cells: [undefined, one('c')] },
   ],
 }
 

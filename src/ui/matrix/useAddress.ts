@@ -12,14 +12,16 @@ export function useAddress(model: BoardModel, query: string) {
     const zoom = ZOOMS.find(([value]) => String(value) === given.get('zoom'))?.[0] ?? 1
     // A case that the address names is shown, whatever is held.
     const placement = readPlacement(given, model.space)
-    return { placement, zoom, selectedKey: key && Object.keys(parseCaseKey(key)).length > 0 ? key : undefined }
+    const isAll = given.get('cases') === 'all'
+    return { placement, zoom, isAll, selectedKey: key && Object.keys(parseCaseKey(key)).length > 0 ? key : undefined }
   })
   const change = useCallback(
-    (next: Partial<{ placement: Placement; zoom: number; selectedKey: string | undefined }>) => {
+    (next: Partial<{ placement: Placement; zoom: number; isAll: boolean; selectedKey: string | undefined }>) => {
       setState((now) => {
         const then = { ...now, ...next }
         const written = new URLSearchParams(printPlacement(then.placement))
         if (then.zoom !== 1) written.set('zoom', String(then.zoom))
+        if (then.isAll) written.set('cases', 'all')
         if (then.selectedKey !== undefined) written.set('case', then.selectedKey)
         history.replaceState(history.state, '', `?${written}`)
         return then
@@ -30,6 +32,7 @@ export function useAddress(model: BoardModel, query: string) {
   return {
     ...state,
     place: useCallback((placement: Placement) => change({ placement }), [change]),
+    setAll: useCallback((isAll: boolean) => change({ isAll }), [change]),
     setZoom: useCallback((zoom: number) => change({ zoom }), [change]),
     select: useCallback((selectedKey: string | undefined) => change({ selectedKey }), [change]),
   }

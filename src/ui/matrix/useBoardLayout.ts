@@ -1,20 +1,43 @@
 import { useCallback, useMemo, useState } from 'react'
 import type { BoardModel, ComponentState } from '@/contract'
-import { coverSpace, type Case } from '@/core/matrix'
-import { isBeforeSteps, layOut, type Placement } from '../board'
+import { caseOfKey, coverSpace, type Case } from '@/core/matrix'
+import { defaultPlacement, isBeforeSteps, layOut, listOut, type Placement } from '../board'
 import { geometryOf } from './geometry'
 
 const HEAD_LINE = 18
 const ISOLATED_CELL = { width: 260, height: 180 }
 const UNKNOWN_CELL = { width: 120, height: 60 }
 
+interface Shown {
+  placement: Placement
+  zoom: number
+  /** Those too that the cover leaves out. */
+  isAll: boolean
+  /** A case that is shown in any case. */
+  selectedKey: string | undefined
+}
+
 /** Where each case of a component stands on its board, and how large all is. */
-export function useBoardLayout(model: BoardModel, placement: Placement, zoom: number) {
+export function useBoardLayout(model: BoardModel, { placement, zoom, isAll, selectedKey }: Shown) {
   /** The size that the cases need, once they have been measured. */
   const [cell, setCell] = useState({ width: 0, height: 0 })
   const isIsolated = model.component.isolated
   const covered = useMemo(() => (model.chosen ? new Set(model.chosen) : undefined), [model])
-  const layout = useMemo(() => layOut(model.space, placement, covered), [model, placement, covered])
+  const isList = covered !== undefined && !isAll
+  /** Cases that the cover leaves out and that somebody wants to see. */
+  const [drawn, setDrawn] = useState<ReadonlySet<string>>(new Set())
+  const draw = useCallback((key: string) => setDrawn((now) => new Set([...now, key])), [])
+  const layout = useMemo(() => {
+    const { space } = model
+    const chosen = covered && new Set([...covered, ...(isList ? [] : drawn), ...(selectedKey ? [selectedKey] : [])])
+    return isList
+      ? listOut(
+          space,
+          [...chosen!].map((key) => caseOfKey(key, space)),
+          defaultPlacement(space).held,
+        )
+      : layOut(space, placement, chosen, true)
+  }, [model, placement, covered, drawn, isList, selectedKey])
   const { width, height } = cell.width > 0 ? cell : isIsolated ? ISOLATED_CELL : UNKNOWN_CELL
   const geometry = useMemo(() => geometryOf(layout, { width, height }, zoom), [layout, width, height, zoom])
   const cases = useMemo(
@@ -27,10 +50,15 @@ export function useBoardLayout(model: BoardModel, placement: Placement, zoom: nu
     [layout],
   )
   return {
-    ...{ layout, geometry, cases, covered, cell, setCell, isIsolated },
+    ...{ layout, geometry, cases, covered, cell, setCell, isIsolated, isList, draw },
+    axes: isList ? { down: model.space.dimensions.map(({ name }) => name), across: [] } : placement,
     sample: useMemo(() => sampleOf(model), [model]),
-    headHeight: geometry.cellWidth < 40 ? 76 : Math.max(1, placement.across.length) * HEAD_LINE + 22,
-    rowHeadWidth: placement.down.length > 0 ? 128 : 64,
+    headHeight: isList
+      ? HEAD_LINE + 8
+      : geometry.cellWidth < 40
+        ? 76
+        : Math.max(1, placement.across.length) * HEAD_LINE + 22,
+    rowHeadWidth: isList ? 300 : placement.down.length > 0 ? 128 : 64,
     /** The context that the whole board stands in. */
     ownContext: Math.max(
       0,
