@@ -1,9 +1,10 @@
 'use client'
 
 import { useCallback, useEffect, useMemo, useState, type ComponentProps } from 'react'
+import type { ScenarioFile } from '@/core/sheet'
 import type { Scenario } from '@/core/scenario'
 import { Editing, SheetText, type Ready } from '../editing'
-import { useKeys, ViewHead, type Findable, type ViewProps } from '../frame'
+import { Panes, useKeys, ViewHead, type Findable, type ViewProps } from '../frame'
 import { useRuns } from '../live'
 import { BehaviourBar } from './BehaviourBar'
 import { FilmPane } from './FilmPane'
@@ -20,6 +21,8 @@ export const Behaviour = (props: ViewProps) => (
     {(ready) => <BehaviourOf {...props} ready={ready} />}
   </Editing>
 )
+
+const GRID = 'md:grid-cols-[minmax(300px,27%)_minmax(0,1fr)_minmax(300px,30%)] md:grid-rows-[minmax(0,1fr)]'
 
 function BehaviourOf({ library, slug, ready }: ViewProps & { ready: Ready }) {
   const { definition, sheet, preview } = ready
@@ -38,10 +41,14 @@ function BehaviourOf({ library, slug, ready }: ViewProps & { ready: Ready }) {
   const playOnceThere = usePlayOnceThere(scenarios, play)
   useBehaviourKeys({ isFilmed: film !== undefined, playback, start, choose, chosen, count: scenarios.length })
   const findables = useFindables(scenarios, setSelected)
-  /** What is added comes last, and is shown. */
   const addThen = (work: () => void) => {
     work()
     setSelected(count)
+  }
+  const keep = (made: ScenarioFile) => {
+    addThen(() => add(made))
+    setRecording(false)
+    playOnceThere(count)
   }
   return (
     <>
@@ -53,31 +60,27 @@ function BehaviourOf({ library, slug, ready }: ViewProps & { ready: Ready }) {
         onRecord={() => setRecording(!isRecording)}
         onPlay={start}
       />
-      <main className="grid min-h-0 flex-1 grid-cols-[minmax(300px,27%)_minmax(0,1fr)_minmax(300px,30%)] grid-rows-[minmax(0,1fr)]">
+      <Panes grid={GRID} names={isRecording ? ['Recording', 'Sheet'] : ['Scenarios', 'Film', 'Sheet']}>
         {isRecording && preview?.model ? (
           <Recorder
             {...{ ready, scenarios }}
             model={preview.model}
-            onKeep={(made) => {
-              addThen(() => add(made))
-              setRecording(false)
-              playOnceThere(count)
-            }}
+            onKeep={keep}
             onDiscard={() => setRecording(false)}
           />
         ) : (
-          <>
-            <ScenarioPane
-              {...{ slug, scenarios, chosen, film, isStale, playback, choose, setGoTo }}
-              library={library.id}
-              onRemove={remove}
-              onAdd={(name) => addThen(() => addNamed(name))}
-            />
-            <FilmPane {...{ film, playback, isPlaying, scenario }} name={sheet.data.name} onPlay={start} />
-          </>
+          <ScenarioPane
+            {...{ slug, scenarios, chosen, film, isStale, playback, choose, setGoTo }}
+            library={library.id}
+            onRemove={remove}
+            onAdd={(name) => addThen(() => addNamed(name))}
+          />
+        )}
+        {!isRecording && (
+          <FilmPane {...{ film, playback, isPlaying, scenario }} name={sheet.data.name} onPlay={start} />
         )}
         <Text {...{ ready, scenarios }} going={going} onThing={setSelected} />
-      </main>
+      </Panes>
     </>
   )
 }

@@ -29,7 +29,7 @@ export function BringIn({ library, libraries }: { library: LibraryFacts; librari
     <RunProvider library={library.id}>
       <div className="flex h-dvh flex-col">
         <TitleBlock library={library} libraries={libraries} />
-        <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,5fr)_minmax(0,6fr)]">
+        <main className="grid min-h-0 flex-1 grid-rows-2 md:grid-cols-[minmax(0,5fr)_minmax(0,6fr)] md:grid-rows-1">
           <section aria-label="Where it comes from" className="flex min-h-0 flex-col border-r border-line bg-sheet">
             <h1 className="px-3 pt-3 text-base font-semibold">Make a component</h1>
             <div className="mt-2 min-h-0 flex-1 border-t border-line">

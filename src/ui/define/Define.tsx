@@ -4,7 +4,7 @@ import { useCallback, useMemo, useState } from 'react'
 import type { Lint } from '@/core/lint'
 import { lintInventory, type Inventory } from '@/stage'
 import { Choice, Editing, EditingBar, Source, type Ready } from '../editing'
-import { useKeys, ViewHead, type Findable, type ViewProps } from '../frame'
+import { Panes, useKeys, ViewHead, type Findable, type ViewProps } from '../frame'
 import { AllCases } from './AllCases'
 import { DefinitionTabs, type DefinitionTab } from './DefinitionTabs'
 import { Picture, type PictureProps } from './Picture'
@@ -20,10 +20,10 @@ export const Define = (props: ViewProps) => (
 )
 
 function DefineOf({ library, slug, ready }: ViewProps & { ready: Ready }) {
-  const { definition, texts, sheet, preview, problems, change, save } = ready
+  const { definition, sheet, preview } = ready
   const [lit, setLit] = useState<string>()
   const [tab, setTab] = useState<DefinitionTab>('parts')
-  const [open, setOpen] = useState<{ file: string; goTo?: { line: number } }>({ file: '' })
+  const place = usePlace()
   const [isAll, setAll] = useState(false)
   const [inventory, setInventory] = useState<Inventory>()
   const model = preview?.model
@@ -50,7 +50,12 @@ function DefineOf({ library, slug, ready }: ViewProps & { ready: Ready }) {
           All cases
         </button>
       </EditingBar>
-      <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(380px,36%)] grid-rows-[minmax(0,44%)_minmax(0,1fr)]">
+      <Panes
+        grid="md:grid-cols-[minmax(0,1fr)_minmax(380px,36%)] md:grid-rows-[minmax(0,44%)_minmax(0,1fr)]"
+        names={['Picture', 'Definition', 'Source']}
+        shown={place.pane}
+        onShown={place.setPane}
+      >
         <section aria-label="Picture" className="relative border-r border-b border-line">
           <Shown {...{ ready, isAll, theCase, lit, numbers, pointing }} onLight={setLit} onInventory={setInventory} />
         </section>
@@ -59,26 +64,55 @@ function DefineOf({ library, slug, ready }: ViewProps & { ready: Ready }) {
             {...{ slug, ready, lints, numbers, lit, tab }}
             library={library.id}
             onLight={setLit}
-            onPoint={pointing.setPointing}
-            onShow={({ file, line }: Lint) => setOpen({ file, goTo: { line } })}
+            onPoint={(at) => {
+              pointing.setPointing(at)
+              if (at) place.setPane('Picture')
+            }}
+            onShow={place.goTo}
             onTab={setTab}
           />
         </section>
         <section aria-label="Source" className="min-h-0 border-r border-line">
-          <Source
-            {...{ texts, sheet, problems, lints }}
-            file={definition.file}
-            open={open.file}
-            onOpen={(file) => setOpen({ file })}
-            onType={(path, text) => change({ [path]: text }, 'later')}
-            onSave={() => save()}
-            goTo={open.goTo}
-          />
+          <SourceOf {...{ ready, lints }} open={place.open} onOpen={place.openFile} />
         </section>
-      </main>
+      </Panes>
     </>
   )
 }
+
+/** Which file is open and where, and which pane a narrow window shows. */
+function usePlace() {
+  const [open, setOpen] = useState<{ file: string; goTo?: { line: number } }>({ file: '' })
+  const [pane, setPane] = useState('Picture')
+  const goTo = ({ file, line }: Lint) => {
+    setOpen({ file, goTo: { line } })
+    setPane('Source')
+  }
+  return { open, openFile: (file: string) => setOpen({ file }), pane, setPane, goTo }
+}
+
+type Place = ReturnType<typeof usePlace>
+
+interface SourceOfProps {
+  ready: Ready
+  lints: readonly Lint[]
+  open: Place['open']
+  onOpen: Place['openFile']
+}
+
+const SourceOf = ({ ready, lints, open, onOpen }: SourceOfProps) => (
+  <Source
+    texts={ready.texts}
+    sheet={ready.sheet}
+    problems={ready.problems}
+    file={ready.definition.file}
+    {...{ lints, onOpen }}
+    open={open.file}
+    onType={(path, text) => ready.change({ [path]: text }, 'later')}
+    onSave={() => ready.save()}
+    goTo={open.goTo}
+  />
+)
 
 type PointingAt = ReturnType<typeof usePointing>
 

@@ -26,7 +26,7 @@ export function PaneTabs<Tab extends string>({
       onValueChange={(next) => onValue(next as Tab)}
       className="flex h-full min-h-0 min-w-0 flex-col"
     >
-      <Tabs.List aria-label={label} className="flex border-b border-line bg-paper">
+      <Tabs.List aria-label={label} className="flex flex-wrap border-b border-line bg-paper">
         {tabs.map(([tab, text]) => (
           <Tabs.Trigger
             key={tab}

@@ -63,7 +63,7 @@ function Board({ library, slug, query, model: given }: ViewProps & { model: Boar
       />
       <Notices state={state} onShow={select} />
       <Remarks count={layout.count} hasInput={board.hasInput} sideEffect={sideEffect} />
-      <main className="flex min-h-0 flex-1">
+      <main className="relative flex min-h-0 flex-1">
         <Grid
           {...{ ...drawn, stateOf, shown, failures, isIsolated, chosen, ...picking }}
           axes={board.axes}

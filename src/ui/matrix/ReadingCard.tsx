@@ -34,7 +34,7 @@ export function ReadingCard({ theCase, space, state, slug, sheetFile, isLeftOut,
   return (
     <aside
       aria-label="Reading card"
-      className="flex w-[420px] shrink-0 flex-col border-l border-line-strong bg-sheet"
+      className="flex w-[420px] shrink-0 flex-col border-l border-line-strong bg-sheet max-md:absolute max-md:inset-0 max-md:z-30 max-md:w-auto"
       data-testid="card"
     >
       <header className="border-b border-line px-3 py-2">

@@ -44,7 +44,7 @@ export function SelectionCard({ library, slug, space, covered, chosen, onChoose,
   return (
     <aside
       aria-label="Selection"
-      className="flex w-[420px] shrink-0 flex-col border-l border-line-strong bg-sheet"
+      className="flex w-[420px] shrink-0 flex-col border-l border-line-strong bg-sheet max-md:absolute max-md:inset-0 max-md:z-30 max-md:w-auto"
       data-testid="selection"
     >
       <header className="border-b border-line px-3 py-2">

@@ -2,7 +2,7 @@
 
 import type { LibraryFacts, Review as Model } from '@/contract'
 import { Alarm } from '../editing'
-import { TitleBlock } from '../frame'
+import { Panes, TitleBlock } from '../frame'
 import { RunProvider } from '../live'
 import { Causes } from './Causes'
 import { Contact, idOf } from './Contact'
@@ -82,8 +82,11 @@ function Board({ library, model, choice }: { library: string; model: Model; choi
   const { group, picture, marked } = choice
   if (!group) return null
   return (
-    <main className="flex min-h-0 flex-1">
-      <div className="flex min-w-0 flex-1 flex-col border-r border-line">
+    <Panes
+      grid="md:grid-cols-[minmax(0,56%)_minmax(0,44%)] md:grid-rows-[minmax(0,1fr)]"
+      names={['Changes', 'Picture']}
+    >
+      <div className="flex min-h-0 min-w-0 flex-col border-r border-line">
         <div className="max-h-[38%] shrink-0 overflow-auto">
           <GroupTable model={model} selected={group.id} onSelect={choice.selectGroup} />
         </div>
@@ -98,7 +101,7 @@ function Board({ library, model, choice }: { library: string; model: Model; choi
           onMark={choice.mark}
         />
       </div>
-      <div className="flex w-[44%] min-w-0 flex-col">
+      <div className="flex min-h-0 min-w-0 flex-col">
         {picture && (
           <Lens
             key={idOf(picture)}
@@ -112,6 +115,6 @@ function Board({ library, model, choice }: { library: string; model: Model; choi
           />
         )}
       </div>
-    </main>
+    </Panes>
   )
 }

@@ -3,7 +3,7 @@
 import type { LibraryFacts, RunList } from '@/contract'
 import { counted } from '@/core/words'
 import { Alarm, PaneTabs } from '../editing'
-import { exactTime, TitleBlock, useKeys } from '../frame'
+import { exactTime, Panes as ViewPanes, TitleBlock, useKeys } from '../frame'
 import { RunProvider } from '../live'
 import { Changes } from './Changes'
 import { FlakyList } from './FlakyList'
@@ -83,8 +83,11 @@ function Loaded({ library, slug, query, list, history }: Loading) {
     k: () => run && history.keep(run.id, !run.isKept),
   })
   return (
-    <main className="flex min-h-0 flex-1">
-      <div className="flex min-w-0 flex-1 flex-col border-r border-line">
+    <ViewPanes
+      grid="md:grid-cols-[minmax(0,52%)_minmax(0,48%)] md:grid-rows-[minmax(0,1fr)]"
+      names={['Runs', 'The run']}
+    >
+      <div className="flex min-w-0 flex-col border-r border-line">
         <Trend
           runs={list.runs}
           figure={shown.figure}
@@ -97,7 +100,7 @@ function Loaded({ library, slug, query, list, history }: Loading) {
         </div>
         <Limit limit={list.limit} count={list.runs.length} isOfOne={slug !== undefined} onLimit={history.limit} />
       </div>
-      <section className="flex w-[48%] min-w-0 flex-col" aria-label="The run">
+      <section className="flex min-h-0 min-w-0 flex-col" aria-label="The run">
         {run && (
           <>
             <RunHead {...{ library, run, history }} onAgain={shown.selectLast} />
@@ -106,7 +109,7 @@ function Loaded({ library, slug, query, list, history }: Loading) {
           </>
         )}
       </section>
-    </main>
+    </ViewPanes>
   )
 }
 

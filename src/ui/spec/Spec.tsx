@@ -3,7 +3,7 @@
 import { useCallback, useState } from 'react'
 import { counted } from '@/core/words'
 import { Alarm, Editing, EditingBar, SheetText, type Ready } from '../editing'
-import { useKeys, ViewHead, type Findable, type ViewProps } from '../frame'
+import { Panes, useKeys, ViewHead, type Findable, type ViewProps } from '../frame'
 import type { DraftAim } from './draftFor'
 import { SpecTabs, type SpecTab } from './SpecTabs'
 import { useSpecFacts, type SpecFacts } from './useSpecFacts'
@@ -47,7 +47,10 @@ function SpecOf({ library, slug, ready }: ViewProps & { ready: Ready }) {
       <ViewHead findables={findables} revision={definition.revisions.length} />
       <h1 className="sr-only">{sheet.data.name}, spec</h1>
       <SurveyState ready={ready} facts={facts} />
-      <main className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)_minmax(340px,32%)] grid-rows-[minmax(0,1fr)]">
+      <Panes
+        grid="md:grid-cols-[minmax(0,1fr)_minmax(340px,32%)] md:grid-rows-[minmax(0,1fr)]"
+        names={['Spec', 'Sheet']}
+      >
         <SpecTabs
           {...{ slug, ready, facts, tab, selected, aim }}
           library={library.id}
@@ -57,7 +60,7 @@ function SpecOf({ library, slug, ready }: ViewProps & { ready: Ready }) {
           onDraft={draft}
         />
         <SheetText ready={ready} lines={facts.lines} going={going} onThing={setSelected} />
-      </main>
+      </Panes>
     </>
   )
 }

@@ -35,7 +35,7 @@ export function TokenDetail({ library, model, row, onSelect, onSave, onClose }: 
   return (
     <aside
       aria-label={`Token ${row.path}`}
-      className="flex w-[440px] shrink-0 flex-col overflow-auto border-l border-line-strong bg-sheet"
+      className="flex w-[440px] shrink-0 flex-col overflow-auto border-l border-line-strong bg-sheet max-md:absolute max-md:inset-0 max-md:z-30 max-md:w-auto"
       data-testid="token"
     >
       <Head row={row} onClose={onClose} />

@@ -60,7 +60,7 @@ function Workplace({ library, libraries }: TokensProps) {
       />
       <Alarm text={problem} />
       {model && model.issues.length > 0 && <Issues issues={model.issues} onSelect={setSelected} />}
-      <main className="flex min-h-0 flex-1">
+      <main className="relative flex min-h-0 flex-1">
         {error && (
           <p role="alert" className="p-4 text-miss">
             {error.message}

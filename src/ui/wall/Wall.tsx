@@ -71,7 +71,7 @@ function Tiles({ library }: { library: LibraryFacts }) {
       )}
       <JustRemoved {...removed} />
       <WallBar {...{ library, order, words }} onOrder={setOrder} onWords={setWords} />
-      <ul className="grid grid-cols-[repeat(auto-fill,minmax(340px,1fr))] gap-4">
+      <ul className="grid grid-cols-[repeat(auto-fill,minmax(min(340px,100%),1fr))] gap-4">
         {shown.map(({ slug, name, fault }) => (
           <Tile
             key={slug}
@@ -129,7 +129,7 @@ function WallBar({ library, order, onOrder, words, onWords }: WallBarProps) {
         value={words}
         onChange={(event) => onWords(event.target.value)}
       />
-      <span className="ml-auto flex gap-2">
+      <span className="flex flex-wrap gap-2 md:ml-auto">
         <Link className="control" href={`/${library.id}/tokens`}>
           Tokens
         </Link>
