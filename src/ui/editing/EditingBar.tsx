@@ -3,7 +3,7 @@
 import { Redo2, Undo2 } from 'lucide-react'
 import Link from 'next/link'
 import { useContext, useEffect, type ReactNode } from 'react'
-import { useKeys, ViewContext } from '../frame'
+import { undoKeys, useKeys, ViewContext } from '../frame'
 import { IconButton } from './fields'
 import { StatusLine } from './StatusLine'
 import type { Defining } from './useDefinition'
@@ -11,10 +11,12 @@ import type { Defining } from './useDefinition'
 /** Undo, redo, and how what is on the screen stands to what is saved; with their keys. */
 export function EditingBar({ defining, children }: { defining: Defining; children?: ReactNode }) {
   const { definition, status, step, save } = defining
-  useKeys({
-    u: () => definition?.undo !== undefined && step({ kind: 'undo' }),
-    r: () => definition?.redo !== undefined && step({ kind: 'redo' }),
-  })
+  useKeys(
+    undoKeys(
+      () => definition?.undo !== undefined && step({ kind: 'undo' }),
+      () => definition?.redo !== undefined && step({ kind: 'redo' }),
+    ),
+  )
   useEffect(() => {
     const onKey = (event: KeyboardEvent) => {
       if ((event.ctrlKey || event.metaKey) && event.key === 's') {

@@ -61,7 +61,6 @@ function FinderList({ items, onDone }: { items: () => Findable[]; onDone: () => 
   return (
     <div onKeyDown={onKeyDown}>
       <input
-        autoFocus
         role="combobox"
         aria-expanded="true"
         aria-controls="finder-list"

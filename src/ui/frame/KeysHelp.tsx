@@ -3,6 +3,7 @@
 import { Dialog } from 'radix-ui'
 import type { KeyHelp, ViewDefinition } from './defineView'
 import { Overlay } from './Overlay'
+import { setSingleKeys, useSingleKeys } from './singleKeys'
 
 const EVERYWHERE: KeyHelp = [
   ['/', 'Search'],
@@ -23,6 +24,7 @@ export function KeysHelp({
   keys: KeyHelp
   views: readonly ViewDefinition[]
 }) {
+  const areOn = useSingleKeys()
   const tabs: KeyHelp = views.length > 0 ? [[`1 to ${views.length}`, views.map(({ label }) => label).join(', ')]] : []
   return (
     <Overlay
@@ -39,6 +41,10 @@ export function KeysHelp({
           </div>
         ))}
       </dl>
+      <label className="mt-4 flex items-center gap-2 border-t border-line pt-3">
+        <input type="checkbox" checked={areOn} onChange={(event) => setSingleKeys(event.target.checked)} />
+        Keys that are one letter or sign
+      </label>
       <Dialog.Close className="control mt-4">Close</Dialog.Close>
     </Overlay>
   )

@@ -5,6 +5,7 @@ import { ThemeProvider } from 'next-themes'
 import { Tooltip } from 'radix-ui'
 import { useState, type ReactNode } from 'react'
 import { z } from 'zod'
+import { FocusTip } from './FocusTip'
 
 // Schemas are not compiled: our pages let nobody make code from text.
 z.config({ jitless: true })
@@ -25,6 +26,7 @@ export function Providers({ nonce, children }: { nonce: string | undefined; chil
     >
       <QueryClientProvider client={client}>
         <Tooltip.Provider delayDuration={400}>{children}</Tooltip.Provider>
+        <FocusTip />
       </QueryClientProvider>
     </ThemeProvider>
   )

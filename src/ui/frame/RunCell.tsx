@@ -1,5 +1,6 @@
 'use client'
 
+import { useEffect, useRef } from 'react'
 import type { LibraryStates } from '@/contract'
 import { counted } from '@/core/words'
 import { useRuns } from '../live'
@@ -10,8 +11,33 @@ const whyUnfinished = ({ state, whole }: NonNullable<LibraryStates['unfinished']
 const WHY_KEPT =
   'Nothing had changed that is read, so the last run took over what an earlier one had read. This reads all of it again.'
 
-/** What runs now, with the way to start and to stop it. */
-export function RunCell({ slugs, label }: { slugs?: string[] | undefined; label: string }) {
+/** What runs now, with the way to start and to stop it; the focus stays here as one takes the other's place. */
+export function RunCell(props: RunCellProps) {
+  const { phase } = useRuns().going
+  const cell = useRef<HTMLDivElement>(null)
+  const hasFocus = useRef(false)
+  useEffect(() => {
+    if (hasFocus.current && document.activeElement === document.body)
+      cell.current?.querySelector<HTMLElement>('button:last-of-type')?.focus()
+  }, [phase])
+  return (
+    <div
+      ref={cell}
+      className="flex items-center gap-2"
+      onFocus={() => (hasFocus.current = true)}
+      onBlur={({ relatedTarget }) => relatedTarget && (hasFocus.current = false)}
+    >
+      <Controls {...props} />
+    </div>
+  )
+}
+
+interface RunCellProps {
+  slugs?: string[] | undefined
+  label: string
+}
+
+function Controls({ slugs, label }: RunCellProps) {
   const { going, states, unfinished, verify, resume, stop } = useRuns()
   const isKept = states.some(({ slug, readAt }) => readAt !== undefined && (slugs?.includes(slug) ?? true))
   if (going.phase === 'idle') {

@@ -1,22 +1,22 @@
 'use client'
 
-import { ChevronDown } from 'lucide-react'
+import { ChevronDown, Keyboard, Search } from 'lucide-react'
 import { DropdownMenu } from 'radix-ui'
 import Link from 'next/link'
 import { useRouter } from 'next/navigation'
-import { useState, type ReactNode } from 'react'
-import { counted } from '@/core/words'
+import { useState } from 'react'
 import type { LibraryFacts, ComponentState } from '@/contract'
-import { standingOf, useRuns } from '../live'
-import { Mark, MarkCounts } from '../marks'
+import { useRuns } from '../live'
+import { Mark } from '../marks'
 import { Cell } from './Cell'
 import { CommitCell } from './CommitCell'
 import type { KeyHelp, ViewDefinition } from './defineView'
 import { Finder, type Findable } from './Finder'
 import { KeysHelp } from './KeysHelp'
 import { RunCell } from './RunCell'
+import { Standings } from './Standings'
 import { StyleBuild } from './StyleBuild'
-import { SchemeSwitch } from './SchemeSwitch'
+import { IconControl, SchemeSwitch } from './SchemeSwitch'
 import { shortTime } from './time'
 import { useFindables } from './useFindables'
 import { useKeys } from './useKeys'
@@ -78,7 +78,7 @@ export function TitleBlock({
         <Pictures library={library.id} />
         <div className="ml-auto flex items-center gap-2 px-3" aria-live="polite">
           <RunCell slugs={slug ? [slug] : undefined} label={slug ? 'Verify' : 'Verify all'} />
-          <SchemeSwitch />
+          <TitleTools onFind={() => setFinding(true)} onHelp={() => setHelping(true)} />
         </div>
       </div>
       {slug && <ViewTabs address={`/${library.id}/${slug}`} views={views} view={view} />}
@@ -96,6 +96,18 @@ export function TitleBlock({
   )
 }
 
+const TitleTools = ({ onFind, onHelp }: { onFind(): void; onHelp(): void }) => (
+  <span className="flex">
+    <IconControl label="Search (/)" onPress={onFind}>
+      <Search size={14} aria-hidden />
+    </IconControl>
+    <IconControl label="Keys (?)" onPress={onHelp}>
+      <Keyboard size={14} aria-hidden />
+    </IconControl>
+    <SchemeSwitch />
+  </span>
+)
+
 /** How many pictures wait to be decided; nothing where none are taken. */
 function Pictures({ library }: { library: string }) {
   const { pictures } = useRuns()
@@ -108,51 +120,6 @@ function Pictures({ library }: { library: string }) {
     </Cell>
   )
 }
-
-const ALWAYS = ['holds', 'misses'] as const
-
-/** How cases, scenarios and sheets stand. @param address of the component, where there is one in view */
-function Standings({ states, address }: { states: readonly ComponentState[]; address: string | undefined }) {
-  const { cases, scenarios, errors } = standingOf(states)
-  const isOutdated = states.some((state) => state.isOutdated)
-  const hasScenarios = Object.values(scenarios).some((count) => count > 0)
-  return (
-    <>
-      <Cell label="Cases">
-        {states.length === 0 ? (
-          <span className="text-quiet">not run yet</span>
-        ) : (
-          <span className="flex gap-3" data-testid="counts">
-            <MarkCounts counts={cases} {...{ isOutdated }} always={ALWAYS} />
-            {isOutdated && <span className="text-quiet">out of date</span>}
-          </span>
-        )}
-      </Cell>
-      {hasScenarios && (
-        <Cell label="Scenarios">
-          <Way href={address && `${address}/behaviour`}>
-            <span className="flex gap-3" data-testid="scenario-counts">
-              <MarkCounts counts={scenarios} {...{ isOutdated }} always={ALWAYS} />
-            </span>
-          </Way>
-        </Cell>
-      )}
-      {errors > 0 && (
-        <Cell label="Lints">
-          <Way href={address && `${address}/define`}>
-            <span className="font-semibold text-miss" data-testid="lint-counts">
-              {counted(errors, 'error')}
-            </span>
-          </Way>
-        </Cell>
-      )}
-    </>
-  )
-}
-
-/** A link, where there is somewhere to go. */
-const Way = ({ href, children }: { href: string | undefined; children: ReactNode }) =>
-  href === undefined ? children : <Link href={href}>{children}</Link>
 
 function LastRead({ states, href }: { states: readonly ComponentState[]; href: string }) {
   const [latest] = states.toSorted((a, b) => b.startedAt.localeCompare(a.startedAt))

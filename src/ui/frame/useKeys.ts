@@ -1,13 +1,21 @@
 'use client'
 
 import { useEffect, useRef } from 'react'
+import { isOfControls, keyName } from './keyName'
+import { areSingleKeysOn } from './singleKeys'
 
+/** By the names of `keyName`. */
 export type KeyMap = Record<string, () => void>
 
-const isTyping = (target: EventTarget | null) =>
-  target instanceof HTMLElement && target.closest('input, textarea, select, [contenteditable]') !== null
+const closest = (target: EventTarget | null, selector: string) =>
+  target instanceof HTMLElement && target.closest(selector) !== null
 
-/** Single keys of a view. They rest while somebody types or a dialog is open. */
+const FIELDS = 'input, textarea, select, [contenteditable]'
+const CONTROLS = 'a[href], button, summary, [role=button], [role=tab], [role=option], [role=slider]'
+/** Where one is open, keys are its own. */
+const OPEN = '[role=dialog], [role=alertdialog], [role=menu], [role=listbox]'
+
+/** Keys of a view. They rest while somebody types, and while a dialog, a menu or a list is open. */
 export function useKeys(keys: KeyMap) {
   const current = useRef(keys)
   useEffect(() => {
@@ -15,9 +23,11 @@ export function useKeys(keys: KeyMap) {
   })
   useEffect(() => {
     const onKeyDown = (event: KeyboardEvent) => {
-      if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target)) return
-      if (document.querySelector('[role=dialog], [role=menu]')) return
-      const act = current.current[event.key]
+      const name = keyName(event)
+      if (event.defaultPrevented || name === undefined || closest(event.target, FIELDS)) return
+      if (isOfControls(name) && closest(event.target, CONTROLS)) return
+      if (document.querySelector(OPEN) || (name.length === 1 && !areSingleKeysOn())) return
+      const act = current.current[name]
       if (!act) return
       event.preventDefault()
       act()

@@ -110,8 +110,16 @@ export function Cell(props: RowProps & { column: number; theCase: Case }) {
 }
 
 /** Arrows go to the next cell that exists, and select up to it with Shift. */
-function step({ layout, index, column, reveal, onSelect }: RowProps & { column: number }, event: KeyboardEvent) {
+function step(
+  { layout, index, column, reveal, selected, theCase, onSelect }: RowProps & { column: number; theCase: Case },
+  event: KeyboardEvent,
+) {
   const way = STEPS[event.key]
+  // Once more opens what was read in it: the way there by Tab is long.
+  if (event.key === 'Enter' && selected === theCase.key) {
+    event.preventDefault()
+    document.querySelector<HTMLElement>('[data-testid=card] button')?.focus()
+  }
   if (!way) return
   event.preventDefault()
   const next = neighbour(layout, index, column, way)

@@ -130,7 +130,10 @@ function Side({
       isLeftOut={selectedKey !== undefined && covered !== undefined && !covered.has(selectedKey)}
       theCase={selectedKey === undefined ? undefined : cases.get(selectedKey)}
       onSay={say}
-      onClose={() => select(undefined)}
+      onClose={() => {
+        leaveCard(selectedKey)
+        select(undefined)
+      }}
     />
   )
 }
@@ -151,13 +154,24 @@ function useMatrixKeys({
   setZoom(zoom: number): void
 }) {
   useKeys({
-    Escape: clear,
+    Escape: () => {
+      leaveCard(selectedKey)
+      clear()
+    },
     s: say,
     a: () => choose(cases.keys()),
     n: () => select(nextMiss([...cases.keys()], selectedKey, (key) => stateOf(key).mark === 'misses')),
     '+': () => setZoom(zoomBy(zoom, 1)),
     '-': () => setZoom(zoomBy(zoom, -1)),
   })
+}
+
+/** The focus goes from the card, which is closed, back to its case. */
+function leaveCard(key: string | undefined) {
+  const { activeElement } = document
+  const isLost = activeElement === document.body || activeElement?.closest('[data-testid=card]')
+  if (key === undefined || !isLost) return
+  document.querySelector<HTMLElement>(`[data-case="${CSS.escape(key)}"]`)?.focus({ preventScroll: true })
 }
 
 function SelectedCase({

@@ -13,6 +13,7 @@ export const matrixView = defineView({
     ['s', 'Add an expectation for the selection'],
     ['n', 'The next case that misses'],
     ['+ and -', 'Larger, smaller'],
+    ['Enter on the selected case', 'Go to its readings'],
     ['Esc', 'Clear the selection'],
   ],
   Component: lazy(async () => ({ default: (await import('./Matrix')).Matrix })),

@@ -38,7 +38,7 @@ const KEYS = [
   ['w', 'The next way to look at it'],
   ['+ and -', 'Zoom'],
   ['n', 'Note'],
-  ['u and r', 'Undo and redo'],
+  ['u or Ctrl Z, r or Ctrl Shift Z', 'Undo, redo'],
   ['Esc', 'Mark nothing'],
 ] as const
 

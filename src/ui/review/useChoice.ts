@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import type { Review, ReviewGroup } from '@/contract'
-import { useKeys } from '../frame'
+import { undoKeys, useKeys } from '../frame'
 import { idOf } from './Contact'
 import { useLooking } from './useLooking'
 import type { useReview } from './useReview'
@@ -33,8 +33,10 @@ export function useChoice(model: Review | undefined, decide: Decide, isBusy: boo
     '+': () => looking.stepZoom(1),
     '-': () => looking.stepZoom(-1),
     n: () => document.querySelector<HTMLInputElement>('#review-note')?.focus(),
-    u: () => model?.undo !== undefined && !isBusy && void decide({ do: 'undo' }),
-    r: () => model?.redo !== undefined && !isBusy && void decide({ do: 'redo' }),
+    ...undoKeys(
+      () => model?.undo !== undefined && !isBusy && void decide({ do: 'undo' }),
+      () => model?.redo !== undefined && !isBusy && void decide({ do: 'redo' }),
+    ),
     Escape: unmark,
   })
   return { ...looking, ...deciding, selectGroup }

@@ -3,7 +3,7 @@
 import { useCallback, useMemo, useState } from 'react'
 import type { LibraryFacts, TokenRow, TokensModel, TypedEdit } from '@/contract'
 import { Alarm } from '../editing'
-import { TitleBlock, useKeys, type Findable } from '../frame'
+import { TitleBlock, undoKeys, useKeys, type Findable } from '../frame'
 import { RunProvider } from '../live'
 import { TokenDetail } from './TokenDetail'
 import { TokensBar } from './TokensBar'
@@ -29,7 +29,7 @@ export function Tokens(props: TokensProps) {
 const KEYS = [
   ['Arrows', 'The token above, below'],
   ['f', 'Filter'],
-  ['u and r', 'Undo and redo'],
+  ['u or Ctrl Z, r or Ctrl Shift Z', 'Undo, redo'],
   ['Esc', 'Close the token'],
 ] as const
 
@@ -39,8 +39,10 @@ function Workplace({ library, libraries }: TokensProps) {
   const [type, setType] = useState('')
   const [selected, setSelected] = useState<string>()
   useKeys({
-    u: () => model?.undo !== undefined && void step('undo'),
-    r: () => model?.redo !== undefined && void step('redo'),
+    ...undoKeys(
+      () => model?.undo !== undefined && void step('undo'),
+      () => model?.redo !== undefined && void step('redo'),
+    ),
     f: () => document.querySelector<HTMLInputElement>('#token-filter')?.focus(),
     Escape: () => setSelected(undefined),
   })
