@@ -53,7 +53,6 @@ describe('keys of a view', () => {
   test('undo and redo as everywhere', async () => {
     const page = await app.open('/firnline/gear-hint/define')
     await waitForText(page, '[data-status="saved"]', /Imported/)
-    await press(page, 'tab', 'Parts 3').catch(() => {})
     const name = await page.evaluate(async () => {
       const place = '/api/libraries/firnline/components/gear-hint'
       const { base, file, texts } = (await (await fetch(`${place}/define`)).json()) as {
@@ -69,6 +68,7 @@ describe('keys of a view', () => {
     await waitForText(page, '[data-status="saved"]', /→ Hint of gear/)
     // The title follows the sheet.
     await waitForText(page, 'header', /Hint of gear/)
+    await page.waitForFunction(() => document.title === 'Hint of gear, define – Firnline – Brelt')
     await withCtrl(page, 'z')
     await waitForText(page, '[data-status="saved"]', /Undone/)
     await page.keyboard.down('Shift')
@@ -80,7 +80,7 @@ describe('keys of a view', () => {
 
   test('that are one letter or sign are switched off in their help, which has a control', async () => {
     const page = await app.open('/firnline/lamp-switch/matrix')
-    await press(page, 'button', 'Keys (?)')
+    await press(page, 'button', 'Keys and marks (?)')
     await press(page, 'checkbox', 'Keys that are one letter or sign')
     await press(page, 'button', 'Close')
     await page.waitForFunction(() => !document.querySelector('[role=dialog]'))
@@ -90,7 +90,7 @@ describe('keys of a view', () => {
     await page.waitForSelector('[role=dialog]')
     await page.keyboard.press('Escape')
     expect(new URL(page.url()).pathname).toBe('/firnline/lamp-switch/matrix')
-    await press(page, 'button', 'Keys (?)')
+    await press(page, 'button', 'Keys and marks (?)')
     await press(page, 'checkbox', 'Keys that are one letter or sign')
     await press(page, 'button', 'Close')
     await page.waitForFunction(() => !document.querySelector('[role=dialog]'))
@@ -122,6 +122,8 @@ describe('the focus', () => {
     await untilFocused(page, /^Stop$/)
     await page.waitForFunction(() => !document.querySelector('[role=progressbar]'), { timeout: 60_000 })
     await untilFocused(page, /^Verify$/)
+    // Told once, and not with every step of its progress.
+    await waitForText(page, '[data-testid="run-words"]', /^\d+ cases hold, \d+ miss/)
     await page.close()
   }, 90_000)
 

@@ -14,12 +14,14 @@ import type { KeyHelp, ViewDefinition } from './defineView'
 import { Finder, type Findable } from './Finder'
 import { KeysHelp } from './KeysHelp'
 import { RunCell } from './RunCell'
+import { RunWords } from './RunWords'
 import { Standings } from './Standings'
 import { StyleBuild } from './StyleBuild'
 import { IconControl, SchemeSwitch } from './SchemeSwitch'
 import { shortTime } from './time'
 import { useFindables } from './useFindables'
 import { useKeys } from './useKeys'
+import { usePageTitle } from './usePageTitle'
 
 export interface TitleBlockProps {
   library: LibraryFacts
@@ -29,6 +31,8 @@ export interface TitleBlockProps {
   /** Which of its views is open, and all that it has. */
   view?: ViewDefinition | undefined
   views?: readonly ViewDefinition[]
+  /** What else is in view, in a word or two; the whole library when left out. */
+  page?: string
   /** Its revision, where the view knows a newer one than the page was made with. */
   revision?: number | undefined
   keys?: KeyHelp
@@ -45,6 +49,7 @@ export function TitleBlock({
   slug,
   view: current,
   views = [],
+  page,
   revision,
   keys = [],
   findables,
@@ -56,6 +61,7 @@ export function TitleBlock({
   const component = library.components.find((each) => each.slug === slug)
   const own = component ? states.filter((state) => state.slug === slug) : states
   useTitleKeys({ library, slug, view, views, onFind: () => setFinding(true), onHelp: () => setHelping(true) })
+  usePageTitle(component && current ? `${component.name}, ${current.label.toLowerCase()}` : page, library.name)
   const items = useFindables({ library, view, findables, isFinding })
 
   return (
@@ -76,7 +82,8 @@ export function TitleBlock({
           <LastRead states={own} href={component ? `/${library.id}/${component.slug}/runs` : `/${library.id}/runs`} />
         </Cell>
         <Pictures library={library.id} />
-        <div className="ml-auto flex items-center gap-2 px-3" aria-live="polite">
+        <div className="ml-auto flex items-center gap-2 px-3">
+          <RunWords states={own} />
           <RunCell slugs={slug ? [slug] : undefined} label={slug ? 'Verify' : 'Verify all'} />
           <TitleTools onFind={() => setFinding(true)} onHelp={() => setHelping(true)} />
         </div>
@@ -101,7 +108,7 @@ const TitleTools = ({ onFind, onHelp }: { onFind(): void; onHelp(): void }) => (
     <IconControl label="Search (/)" onPress={onFind}>
       <Search size={14} aria-hidden />
     </IconControl>
-    <IconControl label="Keys (?)" onPress={onHelp}>
+    <IconControl label="Keys and marks (?)" onPress={onHelp}>
       <Keyboard size={14} aria-hidden />
     </IconControl>
     <SchemeSwitch />

@@ -48,7 +48,7 @@ function Workplace({ library, libraries }: ReviewProps) {
   const { group, marked } = choice
   return (
     <>
-      <TitleBlock library={library} libraries={libraries} keys={KEYS} />
+      <TitleBlock page="review" library={library} libraries={libraries} keys={KEYS} />
       <h1 className="sr-only">{library.name}, review of pictures</h1>
       {model && (
         <DecideBar

@@ -27,7 +27,7 @@ export function Runs({ library, libraries, query }: RunsProps) {
   return (
     <RunProvider library={library.id}>
       <div className="flex h-dvh flex-col">
-        <TitleBlock library={library} libraries={libraries} keys={RUNS_KEYS} />
+        <TitleBlock page="runs" library={library} libraries={libraries} keys={RUNS_KEYS} />
         <h1 className="sr-only">{library.name}, runs</h1>
         <RunsBoard library={library} query={query} />
       </div>

@@ -51,7 +51,7 @@ function Workplace({ library, libraries }: TokensProps) {
   const findables = useFindables(model, setSelected)
   return (
     <>
-      <TitleBlock library={library} libraries={libraries} keys={KEYS} findables={findables} />
+      <TitleBlock page="tokens" library={library} libraries={libraries} keys={KEYS} findables={findables} />
       <h1 className="sr-only">{library.name}, tokens</h1>
       <TokensBar
         {...{ model, words, type }}
