@@ -5,7 +5,6 @@ import { Providers } from '@/ui/frame'
 import './globals.css'
 
 export const metadata: Metadata = {
-  title: 'Brelt',
   description: 'Defines, documents and tests design-system components against an executable specification',
 }
 

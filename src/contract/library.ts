@@ -153,6 +153,28 @@ export const file = defineRoute({
   answer: z.object({ text: z.string() }),
 })
 
+const libraryName = z.object({ name: z.string().trim().min(1).max(200) })
+const madeLibrary = z.object({ id: z.string() })
+
+/** Makes a library: an empty one, or one that begins as a copy of the demo library. */
+export const newLibrary = defineRoute({
+  method: 'POST',
+  path: '/api/new-library',
+  given: libraryName.extend({ from: z.enum(['nothing', 'demo']).default('nothing') }),
+  answer: madeLibrary,
+})
+
+/** Makes a copy of a library, which lives in the store. */
+export const duplicateLibrary = defineRoute({
+  method: 'POST',
+  path: `${LIBRARY}/duplicate`,
+  given: libraryName,
+  answer: madeLibrary,
+})
+
+/** Gives a library another name. Its address stays. */
+export const renameLibrary = defineRoute({ method: 'PUT', path: LIBRARY, given: libraryName, answer: done })
+
 /** Removes a library from all lists. Nothing of it is deleted. */
 export const removeLibrary = defineRoute({ method: 'DELETE', path: LIBRARY, answer: done })
 

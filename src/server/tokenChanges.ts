@@ -2,7 +2,7 @@ import { userInfo } from 'node:os'
 import type { TypedEdit } from '@/contract'
 import { lintTokens, tokenOf, type Lint } from '@/core/lint'
 import { BadInput } from '@/core/problem'
-import { isPackaged, overlay, readLibrary, textOf, type Library } from '@/core/sheet'
+import { faultsOf, isPackaged, overlay, readLibrary, textOf, type Library } from '@/core/sheet'
 import { editTokenText, readJson, readTokens, readTokenText, type TokenBook, type TokenEdit } from '@/core/tokens'
 import { saveLibraryFiles, stepLibrary, type FileContents } from '@/store'
 import type { Workspace } from './Workspace'
@@ -37,8 +37,9 @@ export function bookWith(
 ): { book: TokenBook; library: Library } {
   const changed = readLibrary(overlay(library.tree, texts))
   const read = changed.library && readTokens(changed.library)
-  const problems = [...changed.problems, ...(read?.problems ?? [])]
-  if (!read || problems.length > 0) throw new BadInput(problems)
+  // A component that cannot be read keeps nobody from changing tokens.
+  const { shared } = faultsOf([...changed.problems, ...(read?.problems ?? [])])
+  if (!read || shared.length > 0) throw new BadInput([...shared])
   return { book: read.book, library: changed.library! }
 }
 

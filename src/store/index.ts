@@ -18,6 +18,7 @@ export {
   libraryId,
   listLibraries,
   setFolder,
+  setName,
   setTrust,
   treeOfLibrary,
   type LibraryRecord,

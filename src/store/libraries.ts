@@ -1,10 +1,11 @@
 import { createHash } from 'node:crypto'
 import { and, asc, count, eq, inArray, isNull } from 'drizzle-orm'
 import { REFERENCES } from '@/core/picture'
-import { componentFiles, faultsOf, readLibrary, SHEET_SUFFIX, slugOf, type FileTree, type Library } from '@/core/sheet'
+import { faultsOf, readLibrary, type FileTree } from '@/core/sheet'
 import { BadInput } from '@/core/problem'
 import { withPackages, withStyleBuild } from '@/source'
 import type { Connection, Database } from './open'
+import { takenFrom } from './takenFrom'
 import { components, files, libraries, libraryFiles, revisions } from './schema'
 
 export interface LibraryRecord {
@@ -68,24 +69,6 @@ export class LibraryExists extends Error {
         : `There is a library "${library}" already, linked to ${folder}. Bring this in as a library of its own, or change the files there.`,
     )
   }
-}
-
-/** A component as it is taken in. */
-interface Taken {
-  slug: string
-  file: string
-  /** Undefined where its sheet cannot be read. */
-  name?: string
-  manifest: Manifest
-}
-
-/** All components of a tree, those too whose sheets cannot be read: what they hold is theirs to mend. */
-function takenFrom(tree: FileTree, { sheets }: Library, hashes: ReadonlyMap<string, string>): Taken[] {
-  const files = (sheet: Parameters<typeof componentFiles>[0]) => manifestOf(componentFiles(sheet, tree.paths), hashes)
-  const read = sheets.map((sheet) => ({ ...sheet, name: sheet.data.name, manifest: files(sheet) }))
-  const known = new Set(sheets.map(({ slug }) => slug))
-  const unread = tree.paths.filter((file) => file.endsWith(SHEET_SUFFIX) && !known.has(slugOf(file)))
-  return [...read, ...unread.map((file) => ({ slug: slugOf(file), file, manifest: files({ file }) }))]
 }
 
 /**
@@ -276,6 +259,15 @@ export const setFolder = ({ db, write }: Connection, id: string, folder: string 
   write(async () => {
     // What was said of one folder is not said of another.
     await db.update(libraries).set({ folder, trust: null }).where(eq(libraries.id, id))
+  })
+
+/** Lists a library under the name that its own file has. */
+export const setName = ({ db, write }: Connection, id: string, name: string) =>
+  write(async () => {
+    await db
+      .update(libraries)
+      .set({ name: shownName(id, name) })
+      .where(eq(libraries.id, id))
   })
 
 /** Remembers whether the PostCSS configuration of a library's folder may run. */

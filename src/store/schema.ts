@@ -228,7 +228,7 @@ export const libraryEdits = sqliteTable(
       .notNull()
       .references(() => libraries.id),
     /** What is taken back and done again by itself. */
-    topic: text({ enum: ['tokens', 'pictures'] })
+    topic: text({ enum: ['tokens', 'pictures', 'library'] })
       .notNull()
       .default('tokens'),
     /** Hashes of the files that changed, by path, before and after; null where there is no such file. */

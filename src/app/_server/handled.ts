@@ -8,6 +8,16 @@ import { COMMON_HEADERS } from './pageHeaders'
 const conflict = ({ message, id, library, folder }: LibraryExists) =>
   Response.json({ problem: message, exists: { id, name: library, isLinked: folder !== null } }, { status: 409 })
 
+/** Does what makes a library; that its name is taken is told in words of that. */
+export async function nameTaken(name: string, work: () => Promise<Response>): Promise<Response> {
+  try {
+    return await work()
+  } catch (error) {
+    if (!(error instanceof LibraryExists)) throw error
+    return problem(`There is a library called “${name}” already, or one whose address is the same.`, 409)
+  }
+}
+
 const problem = (text: string, status: number) => Response.json({ problem: text }, { status })
 
 /**

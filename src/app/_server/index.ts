@@ -1,7 +1,7 @@
 export { answer, bodyOf, queryOf, readBody } from './body'
 export { componentFacts } from './componentPage'
 export { failed } from './failed'
-export { handled } from './handled'
+export { handled, nameTaken } from './handled'
 export { notFound } from './notFound'
 export { queryText } from './queryText'
 export { workspace } from './workspace'

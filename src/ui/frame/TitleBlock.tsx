@@ -21,7 +21,6 @@ import { IconControl, SchemeSwitch } from './SchemeSwitch'
 import { shortTime } from './time'
 import { useFindables } from './useFindables'
 import { useKeys } from './useKeys'
-import { usePageTitle } from './usePageTitle'
 
 export interface TitleBlockProps {
   library: LibraryFacts
@@ -61,11 +60,12 @@ export function TitleBlock({
   const component = library.components.find((each) => each.slug === slug)
   const own = component ? states.filter((state) => state.slug === slug) : states
   useTitleKeys({ library, slug, view, views, onFind: () => setFinding(true), onHelp: () => setHelping(true) })
-  usePageTitle(component && current ? `${component.name}, ${current.label.toLowerCase()}` : page, library.name)
+  const inView = component && current ? `${component.name}, ${current.label.toLowerCase()}` : page
   const items = useFindables({ library, view, findables, isFinding })
 
   return (
     <header className="border-b-2 border-ink bg-sheet">
+      <title>{[inView, library.name, 'Brelt'].filter(Boolean).join(' – ')}</title>
       <div className="flex min-h-11 flex-wrap items-stretch">
         <Places {...{ library, libraries, slug, view }} name={component?.name} />
         {component && (

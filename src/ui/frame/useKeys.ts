@@ -1,6 +1,6 @@
 'use client'
 
-import { useEffect, useRef } from 'react'
+import { useEffect, useLayoutEffect, useRef } from 'react'
 import { isOfControls, keyName } from './keyName'
 import { areSingleKeysOn } from './singleKeys'
 
@@ -18,7 +18,8 @@ const OPEN = '[role=dialog], [role=alertdialog], [role=menu], [role=listbox]'
 /** Keys of a view. They rest while somebody types, and while a dialog, a menu or a list is open. */
 export function useKeys(keys: KeyMap) {
   const current = useRef(keys)
-  useEffect(() => {
+  // At once: a key that is pressed for what has just appeared must not find what was there before.
+  useLayoutEffect(() => {
     current.current = keys
   })
   useEffect(() => {

@@ -1,12 +1,12 @@
 'use client'
 
 import Link from 'next/link'
-import { useRouter } from 'next/navigation'
 import { useState } from 'react'
-import { ROUTES } from '@/contract'
 import { counted } from '@/core/words'
+import { TextField } from '../editing'
 import { Confirm, SchemeSwitch } from '../frame'
-import { call } from '../live'
+import { NewLibrary } from './NewLibrary'
+import { useLibraries, type Making } from './useLibraries'
 
 export interface LibrariesProps {
   libraries: readonly ListedLibrary[]
@@ -29,85 +29,96 @@ interface RemovedLibrary {
 
 /** All libraries of the store: where they live, and what can be done with each as a whole. */
 export function Libraries({ libraries, removed }: LibrariesProps) {
-  const { problem, undo, remove, bringBack } = useRemoving()
+  const making = useLibraries()
+  const { problem, undo } = making
   return (
-    <main className="max-w-4xl p-6">
+    <main className="max-w-5xl p-6">
       <div className="mb-4 flex items-center">
         <h1 className="text-[1.125rem] font-semibold">Libraries</h1>
         <span className="ml-auto">
           <SchemeSwitch />
         </span>
       </div>
+      <NewLibrary making={making} isFirst={libraries.length === 0} />
       <div role="status" className="mb-3 min-h-7">
         {undo && (
           <>
-            {undo.name} was removed.{' '}
-            <button type="button" className="control" onClick={() => void bringBack(undo.id)}>
+            {undo.words}{' '}
+            <button type="button" className="control" onClick={undo.press}>
               Undo
             </button>
           </>
         )}
       </div>
       {problem !== undefined && (
-        <p role="alert" className="mb-3 text-miss">
+        <p role="alert" className="mb-3 whitespace-pre-wrap text-miss">
           {problem}
         </p>
       )}
-      {libraries.length === 0 ? (
-        <p>
-          There is no library. Bring one in from its folder: <code className="num">npx brelt import FOLDER</code>
-        </p>
-      ) : (
-        <ul className="border-t border-line">
-          {libraries.map((library) => (
-            <Row key={library.id} {...library} onRemove={() => void remove(library)} />
-          ))}
-        </ul>
-      )}
-      {removed.length > 0 && <Removed removed={removed} onBringBack={(id) => void bringBack(id)} />}
+      <ul className="border-t border-line">
+        {libraries.map((library) => (
+          <Row key={library.id} {...{ library, making }} />
+        ))}
+      </ul>
+      {removed.length > 0 && <Removed removed={removed} onBringBack={making.bringBack} />}
     </main>
   )
 }
 
-function useRemoving() {
-  const router = useRouter()
-  const [problem, setProblem] = useState<string>()
-  const [undo, setUndo] = useState<{ id: string; name: string }>()
-  const doing = async (work: Promise<unknown>, next: typeof undo) => {
-    setProblem(undefined)
-    try {
-      await work
-      setUndo(next)
-      router.refresh()
-    } catch (error) {
-      setProblem((error as Error).message)
-    }
-  }
-  return {
-    problem,
-    undo,
-    remove: ({ id, name }: ListedLibrary) => doing(call(ROUTES.removeLibrary, { library: id }), { id, name }),
-    bringBack: (id: string) => doing(call(ROUTES.bringBackLibrary, { library: id }), undefined),
-  }
-}
-
-function Row({ id, name, folder, components, onRemove }: ListedLibrary & { onRemove(): void }) {
+function Row({ library, making }: { library: ListedLibrary; making: Making }) {
+  const { id, name, folder, components } = library
+  const [isRenaming, setRenaming] = useState(false)
   return (
-    <li className="flex items-center gap-4 border-b border-line py-2">
-      <Link href={`/${id}`} className="font-semibold underline">
-        {name}
-      </Link>
+    <li className="flex flex-wrap items-center gap-x-4 gap-y-1 border-b border-line py-2" data-library={id}>
+      {isRenaming ? (
+        <TextField
+          label={`New name of ${name}`}
+          value={name}
+          check={(text) => (text.trim() === '' ? 'A library needs a name' : undefined)}
+          onDone={(text) => {
+            setRenaming(false)
+            making.rename(library, text.trim())
+          }}
+        />
+      ) : (
+        <Link href={`/${id}`} className="font-semibold underline">
+          {name}
+        </Link>
+      )}
       <span className="text-quiet">{counted(components, 'component')}</span>
       <span className="min-w-0 flex-1 truncate text-quiet" title={folder ?? undefined}>
         {folder === null ? 'in the store' : `linked to ${folder}`}
       </span>
-      <a className="control" href={`/api/libraries/${id}/export`} download>
-        Export as a zip
-      </a>
-      <Confirm action="Remove" label={`Remove ${name}`} title={`Remove ${name}?`} onConfirm={onRemove}>
-        It leaves all lists, and a run of it is stopped. Its history and its runs are kept: it can be brought back.
-        {folder !== null && ` The files in ${folder} stay as they are.`}
-      </Confirm>
+      <span className="flex flex-wrap gap-2">
+        <button
+          type="button"
+          className="control"
+          aria-label={`Rename ${name}`}
+          onClick={() => setRenaming(!isRenaming)}
+        >
+          Rename
+        </button>
+        <button
+          type="button"
+          className="control"
+          aria-label={`Duplicate ${name}`}
+          onClick={() => making.duplicate(library)}
+        >
+          Duplicate
+        </button>
+        <a className="control" href={`/api/libraries/${id}/export`} download>
+          Export as a zip
+        </a>
+        <Confirm
+          action="Remove"
+          label={`Remove ${name}`}
+          title={`Remove ${name}?`}
+          onConfirm={() => making.remove(library)}
+        >
+          It leaves all lists, and a run of it is stopped. Its history and its runs are kept: it can be brought back.
+          {folder !== null && ` The files in ${folder} stay as they are.`}
+        </Confirm>
+      </span>
     </li>
   )
 }

@@ -3,7 +3,7 @@ import { findLibrary, listLibraries, listRemovedLibraries } from '@/store'
 import { Libraries } from '@/ui/libraries'
 
 export const dynamic = 'force-dynamic'
-export const metadata = { title: 'Libraries · Brelt' }
+export const metadata = { title: 'Libraries – Brelt' }
 
 /** All libraries of the store, and those that were removed. */
 export default async function LibrariesPage() {
