@@ -12,8 +12,8 @@ const closest = (target: EventTarget | null, selector: string) =>
 
 const FIELDS = 'input, textarea, select, [contenteditable]'
 const CONTROLS = 'a[href], button, summary, [role=button], [role=tab], [role=option], [role=slider]'
-/** Where one is open, keys are its own. */
-const OPEN = '[role=dialog], [role=alertdialog], [role=menu], [role=listbox]'
+/** Where one is open, keys are its own. Lists of suggestions stand beside a field, which has the keys anyway. */
+const OPEN = '[role=dialog], [role=alertdialog], [role=menu], [role=listbox][data-state=open]'
 
 /** Keys of a view. They rest while somebody types, and while a dialog, a menu or a list is open. */
 export function useKeys(keys: KeyMap) {
