@@ -5,6 +5,7 @@ import { faultsOf, readLibrary, type FileTree } from '@/core/sheet'
 import { BadInput } from '@/core/problem'
 import { withPackages, withStyleBuild } from '@/source'
 import type { Connection, Database } from './open'
+import { isSameManifest, type Manifest } from './manifest'
 import { takenFrom } from './takenFrom'
 import { components, files, libraries, libraryFiles, revisions } from './schema'
 
@@ -168,14 +169,6 @@ export function fingerprintOf(hashes: ReadonlyMap<string, string>): string {
 
 /** Whether two fingerprints are of one state of a library, whatever has been approved of its pictures. */
 export const isSameState = (a: string, b: string): boolean => a.split('.')[0] === b.split('.')[0]
-
-export type Manifest = Record<string, string>
-
-export const manifestOf = (paths: readonly string[], hashes: ReadonlyMap<string, string>): Manifest =>
-  Object.fromEntries(paths.toSorted().map((path) => [path, hashes.get(path)!]))
-
-const isSameManifest = (a: Manifest, b: Manifest) =>
-  Object.keys(a).length === Object.keys(b).length && Object.entries(a).every(([path, hash]) => b[path] === hash)
 
 export async function inBatches<T>(rows: readonly T[], insert: (some: T[]) => Promise<unknown>) {
   for (let at = 0; at < rows.length; at += ROWS_AT_ONCE) await insert(rows.slice(at, at + ROWS_AT_ONCE))

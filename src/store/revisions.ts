@@ -1,5 +1,6 @@
 import { and, asc, eq, inArray } from 'drizzle-orm'
-import type { Manifest, Transaction } from './libraries'
+import type { Transaction } from './libraries'
+import { type Manifest } from './manifest'
 import type { Database } from './open'
 import { components, files, revisions } from './schema'
 

@@ -11,16 +11,8 @@ import {
 import { componentFiles, readSheet, sheetProblems, SHEET_SUFFIX, type Library } from '@/core/sheet'
 import type { Problem } from '@/core/problem'
 import { readYaml } from '@/core/yaml'
-import {
-  addRevision,
-  fileHashes,
-  fingerprintOf,
-  hashOf,
-  manifestOf,
-  putBlobs,
-  type Manifest,
-  type Transaction,
-} from './libraries'
+import { addRevision, fileHashes, fingerprintOf, hashOf, putBlobs, type Transaction } from './libraries'
+import { manifestOf, type Manifest } from './manifest'
 import type { Connection } from './open'
 import { drafts, libraries, libraryFiles } from './schema'
 import { headOf, manifestTexts, type RevisionKind } from './revisions'

@@ -1,5 +1,5 @@
 import { componentFiles, SHEET_SUFFIX, slugOf, type FileTree, type Library } from '@/core/sheet'
-import { manifestOf, type Manifest } from './libraries'
+import { manifestOf, type Manifest } from './manifest'
 
 /** A component as it is taken in. */
 interface Taken {
