@@ -128,17 +128,20 @@ async function preparedOf(
 ): Promise<PreparedLibrary & { problems: Map<string, Problem[]> }> {
   const problems = new Map<string, Problem[]>()
   const components: PreparedComponent[] = []
-  for (const [index, sheet] of sheets.entries()) {
+  for (const sheet of sheets) {
     const own: Problem[] = []
     const cases = casesOf(sheet, library, selection, own)
     const { compiled, problems: faults } = await work.compile(sheet, library, { isForRun: true })
     own.push(...faults)
-    if (own.length > 0) problems.set(sheet.slug, own)
+    if (own.length > 0) {
+      problems.set(sheet.slug, own)
+      continue
+    }
     const lints = [
-      ...(index === 0 ? await work.lintLibrary(library, tokens) : []),
+      // Of the library, told once: with the first that is prepared, whichever that is.
+      ...(components.length === 0 ? await work.lintLibrary(library, tokens) : []),
       ...(await work.lint(sheet, library, tokens)),
     ]
-    if (own.length > 0) continue
     components.push({
       sheet,
       lints,

@@ -2,7 +2,7 @@ import { LRUCache } from 'lru-cache'
 import { componentFingerprint, performed, prepareSound, runEnvironment } from '@/runner'
 import type { SourceWork } from '@/source'
 import type { LibraryRecord } from '@/store'
-import type { Libraries } from './Libraries'
+import { keyOf, type Libraries } from './Libraries'
 
 /** For each component what a run of it is known by that still holds, given the index of its approved pictures. */
 type Prints = ReadonlyMap<string, (approved: string) => readonly (string | undefined)[]>
@@ -66,5 +66,3 @@ export class Freshness {
     )
   }
 }
-
-const keyOf = ({ id, fingerprint, trust }: LibraryRecord) => `${id}|${fingerprint}|${trust ?? ''}`

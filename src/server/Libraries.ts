@@ -41,7 +41,8 @@ export class Libraries {
   }
 }
 
-const keyOf = ({ id, fingerprint, trust }: LibraryRecord) => `${id}|${fingerprint}|${trust ?? ''}`
+/** Names a library in one state of its files, and of what was said of running its configuration. */
+export const keyOf = ({ id, fingerprint, trust }: LibraryRecord) => `${id}|${fingerprint}|${trust ?? ''}`
 
 const sheetOf = ({ paths }: FileTree, slug: string) =>
   paths.find((path) => path.endsWith(SHEET_SUFFIX) && slugOf(path) === slug)

@@ -31,9 +31,6 @@ async function marksOf(
   }
 }
 
-/** How far results are from what the library is by now. */
-type Age = Pick<ComponentState, 'isOutdated'>
-
 /**
  * How each component of a library stands after its last run, with the mark of every case; undefined when there is no such library.
  * `isSettled`: it is known of each what its results depend on; until then, one that may be out of date is.
@@ -47,20 +44,20 @@ export async function componentStates(
   const states = await latestStates(db, libraryId)
   const isChanged = states.some(({ fingerprint }) => !isSameState(fingerprint, record.fingerprint))
   const prints = isChanged ? freshness.printsOf(record) : undefined
-  const ageOf = async ({ runId, slug, fingerprint, print }: StoredState): Promise<Age> => {
-    if (isSameState(fingerprint, record.fingerprint)) return { isOutdated: false }
+  const approvedIn = approvals(db)
+  const isOutdated = async ({ runId, slug, fingerprint, print }: StoredState): Promise<boolean> => {
+    if (isSameState(fingerprint, record.fingerprint)) return false
     const now = prints?.get(slug)
-    if (!now || print === undefined) return { isOutdated: true }
-    return { isOutdated: !now(await approvedIn(db, runId, slug)).includes(print) }
+    return !now || print === undefined || !now(await approvedIn(runId, slug)).includes(print)
   }
   const components = await Promise.all(
-    states.map(async ({ startedAt, ...state }) => ({
+    states.map(async (state) => ({
       slug: state.slug,
       runId: state.runId,
-      startedAt: startedAt.toISOString(),
+      startedAt: state.startedAt.toISOString(),
       milliseconds: state.milliseconds,
       browser: state.browser,
-      ...(await ageOf({ startedAt, ...state })),
+      isOutdated: await isOutdated(state),
       lints: state.lints,
       notes: state.notes,
       findings: state.findings,
@@ -72,9 +69,14 @@ export async function componentStates(
   return { components, isSettled: !isChanged || prints !== undefined }
 }
 
-/** The index of a component's approved pictures as a run found it. */
-async function approvedIn(db: Database, runId: string, slug: string): Promise<string> {
-  const path = indexPath(slug)
-  const hash = (await runManifest(db, runId))?.[path]
-  return hash === undefined ? '' : ((await manifestTexts(db, { [path]: hash }))[path] ?? '')
+/** The index of a component's approved pictures as a run found it. Most components are of one run, whose files are looked up once. */
+function approvals(db: Database): (runId: string, slug: string) => Promise<string> {
+  const manifests = new Map<string, ReturnType<typeof runManifest>>()
+  return async (runId, slug) => {
+    const manifest = manifests.get(runId) ?? runManifest(db, runId)
+    manifests.set(runId, manifest)
+    const path = indexPath(slug)
+    const hash = (await manifest)?.[path]
+    return hash === undefined ? '' : ((await manifestTexts(db, { [path]: hash }))[path] ?? '')
+  }
 }

@@ -20,7 +20,8 @@ export function checkShape<S extends z.ZodType>(source: YamlSource, schema: S): 
   if (result.success) return { value: result.data, problems: [] }
   const { issues } = result.error
   const meant = new Set(issues.flatMap(meantKeys))
-  const isSlip = ({ code, path }: z.core.$ZodIssue) => code === 'invalid_type' && meant.has(JSON.stringify(path))
+  const isSlip = ({ path }: z.core.$ZodIssue) =>
+    valueAt(source.value, path) === undefined && meant.has(JSON.stringify(path))
   const problems = issues.filter((issue) => !isSlip(issue)).flatMap((issue) => issueProblems(source, issue, []))
   return { problems: problems.toSorted((a, b) => a.line - b.line || a.column - b.column) }
 }

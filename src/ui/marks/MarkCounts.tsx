@@ -1,7 +1,8 @@
 import type { MarkKind } from '@/contract'
 import { MarkCount } from './MarkCount'
 
-const KINDS: readonly MarkKind[] = ['holds', 'misses', 'unread', 'open']
+/** All marks, in the order in which they are told. */
+export const MARK_KINDS: readonly MarkKind[] = ['holds', 'misses', 'unread', 'open']
 
 /** How often each mark stands; those of which there is none are left out. */
 export const MarkCounts = ({
@@ -14,6 +15,6 @@ export const MarkCounts = ({
   /** Marks that are told even where there is none. */
   always?: readonly MarkKind[]
 }) =>
-  KINDS.filter((kind) => counts[kind] > 0 || always.includes(kind)).map((kind) => (
+  MARK_KINDS.filter((kind) => counts[kind] > 0 || always.includes(kind)).map((kind) => (
     <MarkCount key={kind} kind={kind} count={counts[kind]} isOutdated={isOutdated} />
   ))

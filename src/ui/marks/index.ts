@@ -1,2 +1,2 @@
 export { Mark, MARK_NAMES, markLabel } from './Mark'
-export { MarkCounts } from './MarkCounts'
+export { MARK_KINDS, MarkCounts } from './MarkCounts'

@@ -3,11 +3,9 @@ import type { MarkKind } from '@/contract'
 import type { Dimension } from '@/core/matrix'
 import type { Placement } from '../board'
 import { counted } from '@/core/words'
-import { Mark, MARK_NAMES } from '../marks'
+import { Mark, MARK_KINDS, MARK_NAMES } from '../marks'
 import { AxisRail } from './AxisRail'
 import { ZOOMS } from './zooms'
-
-export const MARK_KINDS: readonly MarkKind[] = ['holds', 'misses', 'unread', 'open']
 
 export interface Covered {
   /** How many cases the sheet's cover chooses. */
