@@ -20,15 +20,18 @@ const LAYERS = {
 
 /** Folders of src/core/ from the ground up: each uses values only of lines above its own. Types may be used of any. */
 const CORE_ORDER = [
-  ['css', 'grid', 'group', 'keep', 'names', 'problem', 'words'],
+  ['contexts', 'css', 'grid', 'group', 'keep', 'names', 'problem', 'words'],
   ['matrix', 'readings', 'yaml'],
   ['spec'],
   ['guide', 'record', 'steps'],
   ['edit', 'sheet'],
-  ['checks', 'code', 'pages', 'plan', 'report', 'tokens'],
-  ['bench', 'scenario', 'schemas', 'survey'],
+  ['checks', 'code', 'pages', 'plan', 'tokens'],
+  ['bench', 'scenario', 'survey'],
   ['draft', 'lint'],
-  ['reference'],
+  ['breaks'],
+  ['report'],
+  ['schemas'],
+  ['find', 'reference'],
 ]
 
 const NODE_OR_DOM_PACKAGES = [

@@ -7,5 +7,6 @@ export default {
   extensionsToTreatAsEsm: ['.ts', '.tsx'],
   transform: { '\\.tsx?$': '<rootDir>/scripts/jest-transform.mjs' },
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
-  testTimeout: 60_000,
+  // Wide, since it only tells how long a failing test takes: a busy machine is no fault.
+  testTimeout: 300_000,
 }

@@ -6,6 +6,7 @@ import { importTime, keystrokeTimes, kindTimes } from './define'
 import { againTimes, comparisonRates, pictureCost } from './runs'
 import { firnlineTime, rates, timeOutTime } from './scenarios'
 import { specTimes, tokenTime } from './spec'
+import { breakRates, firnlineStrength, scenarioBreakRate } from './strength'
 import { brelt, handWritten, limit, loopCost } from './ways'
 
 /** Medians of a few rounds, all ways in each round, so that a busy machine slows them alike. */
@@ -28,6 +29,18 @@ for (const wait of [600, 5000]) {
 const firnline = await firnlineTime()
 print(
   `  all ${firnline.count} scenarios of Firnline in ${show(firnline.ms / 1000)} s, ${firnline.missed} miss (goal 10 s)`,
+)
+
+print('\nStrength')
+const breaks = await breakRates('bunk-check')
+print(
+  `  ${breaks.breaks} breaks of a component of ${breaks.cases} cases: ${show(breaks.many)} a second (goal 30), ${show(breaks.many / breaks.one)} × one at a time`,
+)
+const acted = await scenarioBreakRate('hut-picker')
+print(`  ${acted.breaks} breaks of what it does in scenarios: ${show(acted.rate)} a second (goal 5)`)
+const strength = await firnlineStrength()
+print(
+  `  all of Firnline: ${strength.breaks} breaks in ${show(strength.seconds)} s (goal 90), ${strength.noticed} of ${strength.counted} noticed`,
 )
 
 const control = await controlTimes(200)

@@ -15,7 +15,7 @@ try {
   const wall = await app.open('/firnline')
   await press(wall, 'button', 'Verify all')
   await wall.waitForSelector('[role=progressbar]')
-  await waitForText(wall, 'header', /Verify all/, 120_000)
+  await waitForText(wall, 'header', /Verify all/, 600_000)
   await waitForText(wall, '[data-testid=counts]', /577/)
   await new Promise((done) => setTimeout(done, 1000))
   await wall.screenshot({ path: `${FOLDER}/wall.png` })
@@ -53,6 +53,15 @@ try {
   await spec.screenshot({ path: `${FOLDER}/spec.png` })
   await spec.close()
 
+  const strength = await app.open('/firnline/lamp-group/strength')
+  await waitForText(strength, '[aria-label="Strength by part"]', /Press/)
+  await press(strength, 'button', 'Break it')
+  await waitForText(strength, '[data-testid=strength]', /%/, 120_000)
+  await strength.waitForSelector('[data-unnoticed] img')
+  await new Promise((done) => setTimeout(done, 1000))
+  await strength.screenshot({ path: `${FOLDER}/strength.png` })
+  await strength.close()
+
   const behaviour = await app.open('/firnline/hut-picker/behaviour')
   await behaviour.waitForSelector('[data-scenario]', { timeout: 30_000 })
   await press(behaviour, 'button', 'Play the scenario')
@@ -80,7 +89,7 @@ try {
   await define.close()
 
   const make = await app.open('/firnline/bring-in')
-  await press(make, 'tab', 'HTML and CSS')
+  await press(make, 'tab', 'HTML, CSS, JavaScript')
   const files = [
     ['pasted.html', '<button class="knot knot--large" aria-pressed="false"><i class="knot__eye"></i>Tie in</button>'],
     [
@@ -178,8 +187,8 @@ try {
   const review = await app.open('/firnline-next/review')
   const verify = async (waiting: RegExp) => {
     await press(review, 'button', 'Verify all')
-    await waitForText(review, 'header', waiting, 120_000)
-    await waitForText(review, 'header', /Verify all/, 120_000)
+    await waitForText(review, 'header', waiting, 600_000)
+    await waitForText(review, 'header', /Verify all/, 600_000)
     await review.waitForSelector('[data-group]')
   }
   await verify(/148 to review/)

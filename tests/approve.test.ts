@@ -74,7 +74,7 @@ test('approve, change, approve a group, take the change back: the group comes ba
   expect(back.stdout).toMatch(/60 pictures changed group 1\n +tone: #2040c0 → #c04020/)
   gitIn(folder, 'checkout', '.')
   expect(brelt(folder, 'verify', '--pictures')).toMatchObject({ status: 0 })
-}, 120_000)
+})
 
 test('on another rig, with another scale or other fonts, nothing is changed: it is told apart, and kept beside', () => {
   const folder = repository(FILES)
@@ -102,7 +102,7 @@ test('on another rig, with another scale or other fonts, nothing is changed: it 
     env: { ...process.env, FONTCONFIG_FILE: fonts },
   })
   expect({ status, stdout }).toMatchObject(elsewhere)
-}, 60_000)
+})
 
 // More of them: BRELT_KILLS=50 npm test -- approve
 const KILLS = Number(process.env.BRELT_KILLS ?? 5)

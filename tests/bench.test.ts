@@ -12,7 +12,7 @@ let app: App
 
 beforeAll(async () => {
   app = await startApp()
-}, 120_000)
+})
 
 afterAll(async () => {
   await app?.close()
@@ -28,7 +28,7 @@ async function openBench(path: string, page?: Page): Promise<{ page: Page; frame
 async function benchFrame(page: Page, place = 0): Promise<Frame> {
   await page.waitForFunction(
     (at: number) => document.querySelectorAll('[data-bench-of] iframe[data-bench="open"]').length > at,
-    { timeout: 60_000 },
+    { timeout: 90_000 },
     place,
   )
   const frames = await page.$$('[data-bench-of] iframe[data-bench="open"]')
@@ -38,7 +38,7 @@ async function benchFrame(page: Page, place = 0): Promise<Frame> {
 const row = (key: string) => `[data-control="${key}"]`
 
 /** Waits until something holds in the frame. */
-const shows = (frame: Frame, holds: string) => frame.waitForFunction(`Boolean(${holds})`, { timeout: 15_000 })
+const shows = (frame: Frame, holds: string) => frame.waitForFunction(`Boolean(${holds})`)
 
 /** Types over what stands in a field. */
 async function typeOver(page: Page, selector: string, text: string) {
@@ -59,7 +59,7 @@ async function flip(page: Page, selector: string) {
 async function choose(page: Page, selector: string, option: string) {
   await page.focus(selector)
   await page.keyboard.press('Enter')
-  const item = await page.waitForSelector(`aria/${option}[role="option"]`, { timeout: 10_000 })
+  const item = await page.waitForSelector(`aria/${option}[role="option"]`)
   await item!.focus()
   await page.keyboard.press('Enter')
   await page.waitForFunction(() => !document.querySelector('[role="listbox"]'))
@@ -93,7 +93,7 @@ describe('the bench', () => {
       `[...document.querySelectorAll('.kit__chip')].map((chip) => chip.textContent).join() === 'Ice axe'`,
     )
     await page.close()
-  }, 120_000)
+  })
 
   test('slots are filled and emptied: the controls of what fills them come and go', async () => {
     const { page, frame } = await openBench('hut-card/guide')
@@ -116,7 +116,7 @@ describe('the bench', () => {
     }
     expect(await until(isThere, Boolean)).not.toBeNull()
     await page.close()
-  }, 120_000)
+  })
 
   test('controls without effect are gone', async () => {
     const { page } = await openBench('bunk-check/guide')
@@ -124,7 +124,7 @@ describe('the bench', () => {
     await flip(page, `${row('error')} [role="switch"]`)
     await page.waitForSelector(row('note'))
     await page.close()
-  }, 60_000)
+  })
 
   test('an address reproduces a nested setting in another session', async () => {
     const { page, frame } = await openBench('hut-card/guide')
@@ -163,7 +163,7 @@ describe('the bench', () => {
     await page.reload()
     await waitForText(page, '[role="alert"]', /there is no prop "nmae"; did you mean "name"\?/)
     await page.close()
-  }, 120_000)
+  })
 
   test('a value that is swept shows every step', async () => {
     const { page, frame } = await openBench('height-readout/guide')
@@ -178,7 +178,7 @@ describe('the bench', () => {
       look()
     })
     await press(page, 'button', 'Sweep digits')
-    await frame.waitForFunction('seen.length >= 10', { timeout: 20_000 })
+    await frame.waitForFunction('seen.length >= 10')
     // From the first to the last, and round again.
     expect(await frame.evaluate('seen.slice(1, 10)')).toEqual([1, 2, 3, 4, 5, 6, 7, 8, 1])
     await press(page, 'button', 'Pause the sweep of digits')
@@ -189,7 +189,7 @@ describe('the bench', () => {
     await press(page, 'button', 'Reset digits')
     await shows(frame, `document.querySelector('height-readout').digits === 4`)
     await page.close()
-  }, 60_000)
+  })
 
   test('events are told as they fire, and can be cleared', async () => {
     const { page, frame } = await openBench('day-plan/guide')
@@ -200,7 +200,7 @@ describe('the bench', () => {
     await press(page, 'button', 'Clear')
     await page.waitForFunction(() => !document.querySelector('[data-event]'))
     await page.close()
-  }, 60_000)
+  })
 
   test('two settings stand side by side', async () => {
     const { page } = await openBench('call-button/guide')
@@ -210,7 +210,7 @@ describe('the bench', () => {
     await shows(changed, `document.querySelector('.call__label').textContent === 'Ring'`)
     expect(await kept.$eval('.call__label', (label) => label.textContent)).toBe('Call the hut')
     await page.close()
-  }, 60_000)
+  })
 })
 
 describe('code that was copied', () => {
@@ -259,7 +259,7 @@ describe('code that was copied', () => {
     expect(ts.getPreEmitDiagnostics(other)).not.toHaveLength(0)
     rmSync(folder, { recursive: true, force: true })
     await page.close()
-  }, 120_000)
+  })
 })
 
 describe('measures', () => {
@@ -280,7 +280,7 @@ describe('measures', () => {
     const [, width = '', height = ''] = /label {2}([\d.]+) × ([\d.]+)/.exec(await told())!
     const rect = await frame.$eval('.call__label', (element) => element.getBoundingClientRect().toJSON() as DOMRect)
     expect([Number(width), Number(height)]).toEqual([rect.width, rect.height].map((px) => Math.round(px * 100) / 100))
-    expect(await told()).toMatch(/colour rgb\(\d+, \d+, \d+\) color-/)
+    expect(await told()).toMatch(/colour #[0-9a-f]{6} color-/)
     // A press keeps the part and is none for the component.
     await frame.evaluate(() => document.addEventListener('click', () => document.body.setAttribute('data-pressed', '')))
     await page.mouse.down()
@@ -300,5 +300,51 @@ describe('measures', () => {
     await page.keyboard.up('Alt')
     await frame.waitForFunction(() => !document.querySelector('brelt-measure'))
     await page.close()
-  }, 60_000)
+  })
+
+  test('a combination that the sheet excludes is told as soon as it is set', async () => {
+    const { page } = await openBench('lamp-switch/bench')
+    const told = () => page.$eval('[data-panel] > [role=status]', (line) => line.textContent)
+    await flip(page, `${row('words')} [role=switch]`)
+    await page.waitForFunction(() => location.hash.includes('words'))
+    expect(await told()).toBe('')
+    await flip(page, `${row('size')} [role=radio]:last-child`)
+    await waitForText(page, '[data-panel] > [role=status]', /The sheet excludes this: size: large {2}words: short/)
+    await page.close()
+  })
+
+  test('measures take what is seen: an invisible control over a box does not hide it', async () => {
+    const { page, frame } = await openBench('bunk-check/bench')
+    const box = await frame.waitForSelector('.bunk__box')
+    const { x, y, width, height } = (await box!.boundingBox())!
+    expect(
+      await frame.$eval('.bunk__box', (element) => {
+        const { left, top, width: w, height: h } = element.getBoundingClientRect()
+        return document.elementFromPoint(left + w / 2, top + h / 2)?.className
+      }),
+    ).toBe('bunk__input')
+    await page.mouse.move(x + width / 2, y + height / 2)
+    await page.keyboard.down('Alt')
+    await frame.waitForFunction(() =>
+      /^box {2}22 × 22/.test(document.querySelector('brelt-measure')?.shadowRoot?.textContent ?? ''),
+    )
+    await page.keyboard.up('Alt')
+    await page.close()
+  })
+
+  test('the bench has a view of its own, and can take the whole window', async () => {
+    const { page } = await openBench('lamp-switch/bench')
+    expect(await page.$eval('nav[aria-label=Views] [aria-current]', (link) => link.textContent)).toBe('Bench')
+    await flip(page, `${row('lit')} [role=switch]`)
+    await page.waitForFunction(() => location.hash.includes('lit'))
+    await page.locator('aria/Full window[role="button"]').click()
+    const covers = () => page.evaluate(() => document.elementFromPoint(10, 10)?.closest('[data-full]') !== null)
+    expect(await covers()).toBe(true)
+    const bench = await page.$eval('[data-full]', (box) => box.getBoundingClientRect().toJSON() as DOMRect)
+    expect([bench.left, bench.top, bench.width, bench.height]).toEqual([0, 0, 1280, 800])
+    await page.keyboard.press('Escape')
+    await page.waitForFunction(() => !document.querySelector('[data-full]'))
+    expect(await covers()).toBe(false)
+    await page.close()
+  })
 })

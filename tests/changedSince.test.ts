@@ -63,7 +63,7 @@ test('only what has changed since a commit is verified, by what it comes to', ()
   writeFileSync(join(root, 'README.md'), 'More huts')
   expect(verify('--changed-since', 'HEAD').slugs).toEqual(['stove'])
   git('checkout', '-q', '.')
-}, 60_000)
+})
 
 test('a library that could not be read then has changed altogether', () => {
   edit('library.yaml', 'library: 1', 'library: one')
@@ -71,7 +71,7 @@ test('a library that could not be read then has changed altogether', () => {
   edit('library.yaml', 'library: one', 'library: 1')
   expect(verify('--changed-since', 'HEAD').slugs).toEqual(['lamp', 'shelf', 'stove'])
   git('commit', '-qam', 'Mend it')
-}, 60_000)
+})
 
 test('since a report: what held then and has not changed is left out', () => {
   const file = join(root, 'before.json')
@@ -83,7 +83,7 @@ test('since a report: what held then and has not changed is left out', () => {
   // Pictures that nobody has approved were not asked for then.
   expect(verify('--changed-since', file, '--pictures').slugs).toEqual(['lamp', 'shelf', 'stove'])
   git('checkout', '-q', '.')
-}, 60_000)
+})
 
 test.each([
   ['nothing-of-that-name', 'names neither a report that was written as JSON nor a commit of this repository'],

@@ -4,7 +4,7 @@ import { boardFrame, press, startApp, waitForText, type App } from './support/ap
 let app: App
 beforeAll(async () => {
   app = await startApp()
-}, 60_000)
+})
 afterAll(() => app.close())
 
 test('with a cover the chosen cases are a list; what it leaves out is drawn and tested when somebody asks', async () => {
@@ -29,10 +29,10 @@ test('with a cover the chosen cases are a list; what it leaves out is drawn and 
   await page.click(`[data-case="${key}"]`)
   await waitForText(page, '[data-testid="card"]', /cover leaves this case out/)
   await press(page, 'button', 'Test this case')
-  await waitForText(page, '[data-testid="card"]', /All \d+ readings hold|readings do not hold|No rule covers/, 60_000)
+  await waitForText(page, '[data-testid="card"]', /All \d+ readings hold|readings do not hold|No rule covers/)
   // Nothing of it is kept: no run was made.
   await waitForText(page, 'header', /not run yet/)
   await page.reload()
   await page.waitForSelector(`[data-case="${key}"]`)
   await page.close()
-}, 120_000)
+})

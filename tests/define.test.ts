@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import type { Page } from 'puppeteer-core'
-import { press, stageFrames, startApp, waitForText, type App } from './support/app'
+import { fill, press, stageFrames, startApp, waitForText, type App } from './support/app'
 import { until } from './support/until'
 
 let app: App
@@ -51,7 +51,7 @@ beforeAll(async () => {
   write(join(scratch, 'plain'), 'Plain')
   app = await startApp([join(scratch, 'plain')])
   app.command('import', '--link', linked)
-}, 60_000)
+})
 
 afterAll(async () => {
   await app.close()
@@ -63,16 +63,8 @@ const define = async (library: string, slug = 'peg') => {
   await waitForText(page, '[data-status]', /./)
   return page
 }
-const status = (page: Page, kind: string) => page.waitForSelector(`[data-status="${kind}"]`, { timeout: 15_000 })
+const status = (page: Page, kind: string) => page.waitForSelector(`[data-status="${kind}"]`)
 const openTab = (page: Page, name: string) => press(page, 'tab', name)
-
-/** Puts text into a field and leaves it with Enter. */
-async function fill(page: Page, label: string, text: string) {
-  const field = await page.waitForSelector(`[aria-label="${label}"]`)
-  await field!.click({ count: 3 })
-  await page.keyboard.type(text)
-  await page.keyboard.press('Enter')
-}
 
 /** Types at the end of a file in the editor. */
 async function typeAtEnd(page: Page, file: string, text: string) {
@@ -189,7 +181,7 @@ describe('a component from nothing', () => {
     await press(page, 'button', 'Verify')
     await waitForText(page, '[data-testid="counts"]', /2.*0/)
     await page.close()
-  }, 90_000)
+  })
 })
 
 describe('an existing TSX module', () => {
@@ -250,7 +242,7 @@ export function Bell({ size = 'regular', weight = Weight.Filled, busy = false, c
     await page.waitForFunction(() => !document.querySelector('[data-lint="axis-drift"]'))
     expect(await stored(page, 'plain', '.yaml', 'bell')).toContain('values: [small, regular, large, huge]')
     await page.close()
-  }, 90_000)
+  })
 })
 
 describe('editing', () => {
@@ -271,7 +263,7 @@ describe('editing', () => {
     await press(page, 'button', 'Verify')
     await waitForText(page, '[data-testid="counts"]', /2.*0/)
     await page.close()
-  }, 60_000)
+  })
 
   test('undo and redo outlast a reload; revisions compare by field and come back', async () => {
     const page = await define('plain')
@@ -288,12 +280,26 @@ describe('editing', () => {
     await openTab(page, 'Revisions')
     await (await page.waitForSelector('[aria-label="Compare from revision 1"]'))!.click()
     await waitForText(page, '[data-change="prop label · default"]', /Coat.*Hat/)
+    // Both are seen live, in the same case.
+    await page.locator('[data-testid="revisions-seen"] summary').click()
+    const seen = async () => {
+      const frames = await page.$$('[data-testid="revisions-seen"] iframe')
+      return Promise.all(
+        frames.map(async (each) =>
+          (await each.contentFrame())?.evaluate(() => {
+            const host = document.querySelector('brelt-case')
+            return (host?.shadowRoot ?? host)?.querySelector('.peg__text')?.textContent
+          }),
+        ),
+      ).catch(() => [])
+    }
+    expect(await until(seen, (texts) => texts.join() === 'Coat,Hat', 60_000)).toEqual(['Coat', 'Hat'])
     const first = await page.waitForSelector('[data-revision="1"] button')
     await first!.click()
     await waitForText(page, '[data-status="saved"]', /Restored/)
     expect(await stored(page, 'plain', '.yaml')).toBe(SHEET)
     await page.close()
-  }, 60_000)
+  })
 
   test('a part is picked by pointing, its pseudo-element too', async () => {
     const page = await define('plain')
@@ -331,7 +337,7 @@ describe('editing', () => {
     await status(page, 'saved')
     expect(await stored(page, 'plain', '.yaml')).toContain('after: { select: .peg__text, pseudo: ::after }')
     await page.close()
-  }, 60_000)
+  })
 
   test('a broken state shows its error at its line and keeps the last good rendering', async () => {
     const page = await define('plain')
@@ -352,7 +358,7 @@ describe('editing', () => {
     await status(page, 'saved')
     expect(await stored(page, 'plain', 'peg.liquid')).not.toContain('{% if %}')
     await page.close()
-  }, 60_000)
+  })
 
   test('a killed tab loses nothing typed more than a second ago', async () => {
     const page = await define('plain')
@@ -368,7 +374,7 @@ describe('editing', () => {
     await waitForText(again, '[data-editor$="peg.css"]', /color: rgb\(7, 7, 7/)
     await untilShown(again, '.peg', 'color', 'rgb(7, 7, 7)')
     await again.close()
-  }, 60_000)
+  })
 
   test('works by keyboard alone', async () => {
     const page = await define('firnline', 'trail-tile')
@@ -395,7 +401,7 @@ describe('editing', () => {
     await page.keyboard.press('2')
     await page.waitForFunction(() => location.pathname.endsWith('/trail-tile/matrix'))
     await page.close()
-  }, 60_000)
+  })
 
   test('two tabs: different fields merge, the same field asks', async () => {
     const [one, two] = [await define('firnline', 'lamp-group'), await define('firnline', 'lamp-group')]
@@ -435,10 +441,19 @@ describe('editing', () => {
       conflicts: [{ label: 'prop legend · default' }],
     })
     // The first tab has heard of the merge.
+    await waitForText(one, '[data-status="saved"]', /root · box\.width: 240px → 250px/)
     await openTab(one, 'lamp-group.sheet.yaml')
+    await one.focus('[data-editor$="sheet.yaml"] .cm-content')
+    // An editor draws the lines that are in sight.
+    await one.keyboard.down('Control')
+    await one.keyboard.press('f')
+    await one.keyboard.up('Control')
+    await one.waitForSelector('.cm-search input')
+    await one.keyboard.type('250px')
+    await one.keyboard.press('Enter')
     await waitForText(one, '[data-editor$="sheet.yaml"]', /box.width: 250px/)
     await Promise.all([one.close(), two.close()])
-  }, 60_000)
+  })
 })
 
 describe('a linked folder', () => {
@@ -455,7 +470,7 @@ describe('a linked folder', () => {
     await waitForText(page, '[data-status="saved"]', /Coat → Boots/)
     expect(readFileSync(join(linked, PEG), 'utf8')).toBe(SHEET.replace('default: Coat', 'default: Boots'))
     await page.close()
-  }, 60_000)
+  })
 
   test('merges by field what changed on both sides', async () => {
     const page = await define('linked')
@@ -474,7 +489,7 @@ describe('a linked folder', () => {
     await page.waitForFunction(() => true)
     expect(after).toContain('default: Skis')
     await page.close()
-  }, 60_000)
+  })
 
   test('broken on disk, keeps its last good state and says what is wrong and where', async () => {
     const page = await define('linked')
@@ -486,5 +501,5 @@ describe('a linked folder', () => {
     writeFileSync(join(linked, PEG), before)
     await page.waitForFunction(() => !document.querySelector('[data-status]')!.textContent!.includes('unknown key'))
     await page.close()
-  }, 60_000)
+  })
 })

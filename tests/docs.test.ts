@@ -69,7 +69,7 @@ test('docs/getting-started.md, followed to the letter, prints what it says', () 
     if (output !== undefined) expect(run.stdout).toMatch(patternOf(output))
     if (status === 0) folder = readFileSync(join(scratch, 'pwd'), 'utf8').trim()
   }
-}, 120_000)
+})
 
 test('the docs are published as a guide: every link leads somewhere', () => {
   const out = join(scratch, 'site')

@@ -75,7 +75,7 @@ test('all of Firnline: a draft resolves to every reading that it covers, and is 
     .flatMap((each) => each.lints)
     .filter(({ code }) => ['conflict', 'never-wins', 'matches-nothing'].includes(code))
   expect(lints).toEqual([])
-}, 300_000)
+})
 
 test('a survey tells which cases it could not read, and why', async () => {
   const prepared = await prepareLibrary(
@@ -129,7 +129,7 @@ describe('the command line', () => {
     })
     expect(brelt('draft', scratch, 'peg').stdout).toBe('')
     expect(brelt('verify', scratch).status).toBe(0)
-  }, 90_000)
+  })
 
   test('writes tokens for others, and refuses contexts that do not exist', () => {
     expect(brelt('tokens', 'demo/firnline').stdout).toMatch(
@@ -143,5 +143,5 @@ describe('the command line', () => {
       status: 2,
       stderr: expect.stringContaining('night'),
     })
-  }, 60_000)
+  })
 })

@@ -9,7 +9,7 @@ let app: App
 const scratch = mkdtempSync(join(tmpdir(), 'brelt-exchange-'))
 beforeAll(async () => {
   app = await startApp()
-}, 60_000)
+})
 afterAll(async () => {
   await app.close()
   rmSync(scratch, { recursive: true, force: true })
@@ -53,7 +53,7 @@ describe('libraries in and out', () => {
     for (const [path, bytes] of Object.entries(before))
       expect(Buffer.from(after[path]!).equals(Buffer.from(bytes))).toBe(true)
     await page.close()
-  }, 60_000)
+  })
 
   test('a zip whose name another library has asks what to do', async () => {
     const file = join(scratch, 'bells.zip')
@@ -93,7 +93,7 @@ describe('libraries in and out', () => {
     app.command('export', 'bells-2', `${out}-2`)
     expect(readFileSync(join(`${out}-2`, 'components/bell/bell.sheet.yaml'), 'utf8')).toContain('about: two')
     await page.close()
-  }, 60_000)
+  })
 
   test('a YAML alias bomb is taken in as a sheet that cannot be read, and costs nothing else', async () => {
     const bomb = [...'bcdefghi'].map((name, at) => {

@@ -39,7 +39,7 @@ describe('Firnline on the command line', () => {
         origin: { file: 'bunk-check.css', line: 4, declaration: '--bunk-mark: var(--color-accent-on)' },
       },
     ])
-  }, 180_000)
+  })
 
   test('is told in words, without colours when piped', () => {
     const { status, stdout } = run(

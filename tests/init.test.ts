@@ -34,7 +34,7 @@ describe('brelt init', () => {
       /Styles of all components\n\s+src\/styles\/base\.css\nTokens\n\s+tokens\/hut\.tokens\.json\s+1 token/,
     )
     expect(existsSync(join(root, 'library.yaml'))).toBe(false)
-  }, 60_000)
+  })
 
   test('from a repository without our files to a caught defect', () => {
     const root = repository()
@@ -58,14 +58,14 @@ describe('brelt init', () => {
     expect(caught.status).toBe(1)
     expect(caught.text).toMatch(/root · font-weight {2}expected 700, read 600[\s\S]*font-weight: 600 {2}bell\.css:2/)
     expect(brelt(root, 'init')).toMatchObject({ status: 2, text: expect.stringContaining('a library already') })
-  }, 120_000)
+  })
 })
 
 describe('in the application', () => {
   let app: App
   beforeAll(async () => {
     app = await startApp()
-  }, 60_000)
+  })
   afterAll(() => app.close())
 
   const search = async (page: Page, folder: string) => {
@@ -106,12 +106,12 @@ describe('in the application', () => {
     writeFileSync(file, code)
     const input = await page.waitForSelector('[aria-label="Files to bring in"]')
     await (input as ElementHandle<HTMLInputElement>).uploadFile(file)
-    await page.waitForSelector('[data-proposal="sign"] iframe', { timeout: 20_000 })
+    await page.waitForSelector('[data-proposal="sign"] iframe')
     await press(page, 'button', 'Make this component')
     await page.waitForFunction(() => location.pathname === '/hut-bells/sign/define')
     expect(existsSync(join(root, 'components/sign/sign.sheet.yaml'))).toBe(true)
     await page.close()
-  }, 120_000)
+  })
 
   test('a folder that is a library already is linked, and one that is not there is told', async () => {
     const root = repository()
@@ -125,5 +125,5 @@ describe('in the application', () => {
     await press(page, 'button', 'Link to this folder')
     await page.waitForFunction(() => location.pathname === '/ready')
     await page.close()
-  }, 60_000)
+  })
 })

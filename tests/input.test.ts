@@ -39,7 +39,7 @@ const SHEET = 'components/fine/fine.sheet.yaml'
 function brelt(...given: string[]) {
   const { status, stdout, stderr } = spawnSync(process.execPath, ['dist/cli.mjs', ...given], {
     encoding: 'utf8',
-    timeout: 60_000,
+    timeout: 90_000,
   })
   return { status, stdout, stderr, all: stdout + stderr }
 }

@@ -132,7 +132,7 @@ test('what is kept is what is read anew, through changes by chance', async () =>
   }
   // Else nothing was proved.
   expect(reused).toBeGreaterThan(4)
-}, 240_000)
+})
 
 const EXPECTING = `sheet: 1
 name: Lamp
@@ -190,7 +190,7 @@ test('rules that expect something else are judged by what was read, as a browser
   expect(count.withoutBrowser).toBe(count.reused)
   expect(count.reused).toBeGreaterThan(10)
   expect(count.read).toBeGreaterThan(3)
-}, 240_000)
+})
 
 test.each([...PIXEL_PROPERTIES])('%s of a whole number of pixels computes to itself', async (property) => {
   const page = await (await browser()).newPage()
@@ -212,7 +212,7 @@ test('where nothing has changed, no browser is started', async () => {
   const changed = overlay(tree, { 'components/shelf/shelf.css': '.shelf { padding-top: 1px }' })
   const half = await verify(changed, kept)
   expect(half.components.map(({ reused }) => reused?.cases)).toEqual([4, undefined])
-}, 60_000)
+})
 
 const repository = repositories({ afterEach: afterAll })
 const brelt = (...given: string[]) => {
@@ -232,7 +232,7 @@ test('the command line keeps results in the folder, tells so, and begins anew wh
   const elsewhere = join(folder, '..', 'elsewhere')
   expect(brelt('verify', folder, '--cache', elsewhere).stdout).not.toContain('read by an earlier run')
   expect(existsSync(elsewhere)).toBe(true)
-}, 60_000)
+})
 
 test('what is kept and broken is read again', () => {
   const folder = repository(FILES)
@@ -243,4 +243,4 @@ test('what is kept and broken is read again', () => {
   const again = brelt('verify', folder, '--format', 'json').stdout
   expect(plain(JSON.parse(again) as Report)).toEqual(plain(JSON.parse(first) as Report))
   expect(again).not.toContain('reused')
-}, 60_000)
+})

@@ -6,7 +6,7 @@ import { run as runBy } from './support/runs'
 let app: App
 beforeAll(async () => {
   app = await startApp()
-}, 60_000)
+})
 afterAll(() => app.close())
 
 /** Starts a run once the page hears of it. */
@@ -37,4 +37,4 @@ test('what has not changed is taken over from the run that read it, told so, and
   await page.goto(`${app.address}/firnline`)
   await run(page, 'Verify all')
   await waitForText(page, 'header', /, 2 of \d+ as read/)
-}, 150_000)
+})

@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
 import type { Page } from 'puppeteer-core'
 import { press, startApp, waitForText, type App } from './support/app'
+import { run } from './support/runs'
 
 let app: App
 const folder = mkdtempSync(join(tmpdir(), 'brelt-libraries-'))
@@ -16,7 +17,7 @@ beforeAll(async () => {
   )
   writeFileSync(join(folder, 'components/peg/peg.liquid'), '<p>Peg</p>\n')
   app = await startApp()
-}, 60_000)
+})
 afterAll(async () => {
   await app.close()
   rmSync(folder, { recursive: true, force: true })
@@ -28,7 +29,7 @@ const fill = async (page: Page, label: string, text: string) => {
   await page.keyboard.type(text)
 }
 const arrived = (page: Page, path: string) =>
-  page.waitForFunction((wanted: string) => location.pathname === wanted, { timeout: 30_000 }, path)
+  page.waitForFunction((wanted: string) => location.pathname === wanted, { timeout: 90_000 }, path)
 const names = (page: Page) => page.$$eval('[data-library] > a', (all) => all.map((each) => each.textContent))
 
 test('a library is made from nothing, and its first component in it', async () => {
@@ -47,7 +48,7 @@ test('a library is made from nothing, and its first component in it', async () =
   await press(page, 'button', 'Make an empty library')
   await waitForText(page, '[role=alert]', /There is a library called “Bare hut” already/)
   await page.close()
-}, 60_000)
+})
 
 test('one that begins with the demo’s components has them all', async () => {
   const page = await app.open('/-/libraries')
@@ -56,7 +57,7 @@ test('one that begins with the demo’s components has them all', async () => {
   await arrived(page, '/my-huts')
   await waitForText(page, '[data-tile="lamp-switch"]', /Lamp switch/)
   await page.close()
-}, 60_000)
+})
 
 test('a folder is linked; its name is changed in its own file, and back', async () => {
   const page = await app.open('/-/libraries')
@@ -74,7 +75,7 @@ test('a folder is linked; its name is changed in its own file, and back', async 
   await waitForText(page, '[data-library="pegs"]', /^Pegs/)
   expect(readFileSync(join(folder, 'library.yaml'), 'utf8')).toContain('name: Pegs')
   await page.close()
-}, 60_000)
+})
 
 test('a copy is another library: what is removed of one stays in the other', async () => {
   const page = await app.open('/-/libraries')
@@ -87,7 +88,7 @@ test('a copy is another library: what is removed of one stays in the other', asy
   await press(page, 'button', 'Undo')
   await page.waitForSelector('[data-library="pegs"]')
   await page.close()
-}, 60_000)
+})
 
 test('a folder that holds no library is told', async () => {
   const page = await app.open('/-/libraries')
@@ -95,4 +96,13 @@ test('a folder that holds no library is told', async () => {
   await press(page, 'button', 'Link the folder')
   await waitForText(page, '[role=alert]', /holds no library\.yaml/)
   await page.close()
-}, 60_000)
+})
+
+test('libraries are seen side by side, each with how it stood in its last runs', async () => {
+  const page = await app.open('/firnline/hut-icon/matrix')
+  await run(page, 'Verify')
+  await page.goto(new URL('/-/libraries', page.url()).href)
+  await waitForText(page, '[data-standing="firnline"]', /16/)
+  await waitForText(page, '[data-library="my-huts"]', /not run yet/)
+  await page.close()
+})

@@ -1,4 +1,7 @@
 import { afterAll, describe, expect, test } from '@jest/globals'
+import { fixOf, lintRendered } from '@/core/lint'
+import { readLibrary } from '@/core/sheet'
+import { EMPTY_INVENTORY } from '@/stage'
 import { testBrowser, thing, treeOf, verifyTree } from './support/library'
 
 const browser = testBrowser({ afterAll })
@@ -98,6 +101,45 @@ scenarios: [{ name: Opens, steps: [{ click: root }, { expect: { menu: { present:
     ])
     expect(await told('styles: [base.css]', { 'base.css': ':root { --ink: red }' })).toEqual([])
     expect(await told('page: { class: hut }\nstyles: [base.css]', { 'base.css': '.hut { --ink: red }' })).toEqual([])
+  })
+
+  test('a size of the rectangle around something that is turned, itself or with what holds it', async () => {
+    const tree = thing({
+      sheet: `props: { on: { type: flag } }
+axes: { on: flag }
+parts: { root: .thing, leaf: .leaf, vein: .vein, moved: .moved, half: .half }
+spec:
+  - expect:
+      root: { box.width: any }
+      leaf: { box.width: any, box.height: any, width: 8px }
+      moved: { box.width: any }
+      half: { box.width: any }
+  - when: { on: on }
+    expect: { vein: { box.height: any } }`,
+      markup:
+        '<p class="thing{% if props.on %} is-on{% endif %}"><i class="leaf"></i><b><i class="vein"></i></b><i class="moved"></i><i class="half"></i></p>',
+      css: `.half { display: block; rotate: 180deg } .leaf { display: block; width: 8px; rotate: 45deg } .is-on b { display: block; transform: rotate(90deg) }
+.moved { display: block; translate: 2px 3px; transform: scale(2) }`,
+    })
+    const { report } = await verifyTree(await browser(), tree)
+    const told = report.components[0]!.lints.filter(({ code }) => code === 'turned-box')
+    expect(told.map(({ line, message }) => `${line} ${message}`)).toEqual([
+      expect.stringMatching(
+        /^\d+ "leaf" is turned in on=off: box.width is that of the upright rectangle around it\. width/,
+      ),
+      expect.stringMatching(/^\d+ "leaf" is turned in on=off: box.height /),
+      expect.stringMatching(/^\d+ "vein" is turned in on=on: box.height /),
+    ])
+    const { library } = readLibrary(tree)
+    const [sheet] = library!.sheets
+    const facts = { ...EMPTY_INVENTORY, turned: [['leaf', 'on=off'] as const, ['vein', 'on=on'] as const] }
+    const styles = { all: [], isOwn: () => true, code: '', placeOf: () => undefined }
+    expect(lintRendered(sheet!, facts, styles).map((lint) => fixOf(lint, sheet!)?.edits)).toEqual([
+      // There is a width already.
+      undefined,
+      [{ do: 'rename', path: ['spec', 0, 'expect', 'leaf', 'box.height'], to: 'height' }],
+      [{ do: 'rename', path: ['spec', 1, 'expect', 'vein', 'box.height'], to: 'height' }],
+    ])
   })
 
   test('what varies and no rule speaks of: only what the own styles declare, not what is inherited or comes out of layout', async () => {

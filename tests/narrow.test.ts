@@ -7,7 +7,7 @@ const PHONE = { width: 390, height: 844 }
 let app: App
 beforeAll(async () => {
   app = await startApp()
-}, 60_000)
+})
 afterAll(() => app.close())
 
 /** Whether nothing of the page reaches beyond the window, and no control that is to be seen lies under another. */
@@ -37,6 +37,7 @@ const stray = (page: Page) =>
 const SWITCHED = [
   ['define', ['Picture', 'Definition', 'Source']],
   ['spec', ['Spec', 'Sheet']],
+  ['strength', ['By part', 'Unnoticed']],
   ['behaviour', ['Scenarios', 'Film', 'Sheet']],
 ] as const
 
@@ -90,4 +91,4 @@ test('in a narrow window a case’s readings lie over the board, and go again', 
   await press(page, 'button', 'Close the reading card')
   await page.waitForFunction(() => !document.querySelector('[data-testid="card"]'))
   await page.close()
-}, 60_000)
+})

@@ -77,7 +77,7 @@ let approved: Files
 beforeAll(async () => {
   first = await takePictures(await browser(), FILES)
   approved = await approveAll(FILES, first)
-}, 60_000)
+})
 
 const LAMP = (glow: string, more = '') => `lamp glow=${glow},interaction=rest${more}`
 

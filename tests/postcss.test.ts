@@ -68,7 +68,7 @@ describe('a repository that builds its styles with PostCSS', () => {
     ])
     await verifyTree(await browser(), openFolder(root, { trustConfig: true }))
     expect(existsSync(join(root, 'ran'))).toBe(true)
-  }, 60_000)
+  })
 
   test.each([
     [
@@ -93,7 +93,7 @@ describe('a repository that builds its styles with PostCSS', () => {
     const { report } = await verifyTree(await browser(), tree)
     const [finding] = report.components[0]!.findings
     expect(finding).toMatchObject({ measured: '33px', origin: { file: 'peg.css', line: 3 } })
-  }, 60_000)
+  })
 
   test('what a plugin reads counts: a change of it is seen without a new start', async () => {
     const root = folderOf(
@@ -114,7 +114,7 @@ module.exports = { plugins: [{ postcssPlugin: 'from-file', Once: (css, { result 
     expect(await widthNow()).toEqual({ 'root · width': 'holds: 33px' })
     writeFileSync(join(root, 'width.txt'), '44px')
     expect(await widthNow()).toEqual({ 'root · width': 'misses: 44px' })
-  }, 60_000)
+  })
 
   const FAULTS: [name: string, config: string, css: string, message: RegExp][] = [
     [

@@ -22,6 +22,8 @@ const MARKUP = `
   <div class="gone">gone</div>
   <div class="veil"><div class="under">under</div></div>
   <div class="glass"><b class="onglass">Text</b></div>
+  <i class="flat"></i><span class="window"><b class="cut">x</b></span><b class="away">x</b><b class="unseen">x</b>
+  <span class="pile"><b class="below">x</b><b class="lid">x</b></span><b class="still" inert>x</b><b class="turned"></b>
   <svg class="sign" width="20" height="20" viewBox="0 0 20 20"><rect class="ink" width="20" height="20" fill="#767676"/></svg>
 </section>`
 
@@ -38,6 +40,15 @@ const CSS = `
 .gone { display: none; height: 40px }
 .veil { opacity: 0 }
 .glass { background: linear-gradient(white, rgb(200 200 200)); color: rgb(90 90 90); width: max-content }
+.flat { display: block; height: 0 }
+.window { display: block; position: relative; width: 20px; height: 10px; overflow: hidden }
+.cut { position: absolute; top: 40px }
+.away { position: absolute; left: -9999px; top: 0 }
+.unseen { visibility: hidden }
+.pile { display: block; position: relative; height: 20px }
+.below, .lid { position: absolute; left: 0; top: 0; width: 40px; height: 20px }
+.lid { background: white }
+.turned { display: block; width: 20px; height: 30px; translate: 15px 20%; rotate: 30deg; transform: rotate(60deg) scale(1.5) }
 .tick { width: 20px; height: 20px; margin: 0 }
 `
 
@@ -58,6 +69,14 @@ parts:
   lines: .lines
   item: .item
   gone: .gone
+  flat: .flat
+  cut: .cut
+  away: .away
+  unseen: .unseen
+  below: .below
+  lid: .lid
+  still: .still
+  turned: .turned
   under: .under
   onglass: .onglass
   ink: .ink
@@ -94,6 +113,29 @@ const TABLE: readonly [string, string, string, string][] = [
   ['under', 'visible', 'false', 'true'],
   ['item', 'count', '3', '2'],
   ['item', 'visible-count', '2', '3'],
+  ['save', 'hidden-by', 'none', 'display'],
+  ['gone', 'hidden-by', 'display', 'hidden'],
+  ['item[3]', 'hidden-by', 'hidden', 'none'],
+  ['under', 'hidden-by', 'opacity', 'none'],
+  ['flat', 'hidden-by', 'size', 'none'],
+  ['cut', 'hidden-by', 'clipping', 'none'],
+  ['away', 'hidden-by', 'off-screen', 'none'],
+  ['below', 'hidden-by', 'covered', 'none'],
+  ['still', 'hidden-by', 'inert', 'none'],
+  ['unseen', 'hidden-by', 'visibility', 'none'],
+  ['lid', 'above(below)', 'yes', 'no'],
+  ['below', 'above(lid)', 'no', 'yes'],
+  ['dot', 'above(box)', 'yes', 'no'],
+  ['dot', 'moved-x', '10px', '20px'],
+  ['dot', 'moved-y', '0px', '1px'],
+  ['turned', 'moved-x', '15px', '5px'],
+  ['turned', 'moved-y', '6px', '7px'],
+  ['turned', 'angle', '90', '45'],
+  ['turned', 'scaled', '1.5', '1'],
+  ['save', 'lightness(background-color)', '0.44 ± 0.005', '0.6'],
+  ['save', 'chroma(background-color)', '< 0.1', '> 0.1'],
+  ['save', 'hue(background-color)', '166 ± 1', '120'],
+  ['root', 'hue(color)', 'none', '0'],
   ['save', 'text', 'Save the bunk', 'Save the bank'],
   ['item[2]', 'text', 'b', 'a'],
   ['item[*]', 'text', 'not d', 'not b'],
@@ -168,7 +210,7 @@ beforeAll(async () => {
       TABLE.map((_, at) => cases.get(`n=n${at}`)!.checks[0]!),
     )
   }
-}, 60_000)
+})
 
 test.each(TABLE.map(([part, reading, holds, misses], at) => [part, reading, holds, misses, at] as const))(
   '%s · %s: %s holds, %s misses',
@@ -285,4 +327,32 @@ spec:
     line: 3,
     declaration: 'color: #f00',
   })
+})
+
+test('an amount more or less than in another case, also of tokens and of parts of a colour', async () => {
+  const tree = thing({
+    library: 'tokens: [t.tokens.json]',
+    't.tokens.json': '{ "step": { "$type": "dimension", "$value": { "value": 4, "unit": "px" } } }',
+    markup: '<p class="box {{ props.size }}">x</p>',
+    css: `.box { width: 20px; background: oklch(0.5 0.1 150) } .box:hover { background: oklch(0.55 0.1 150) } .l { width: 24px }`,
+    sheet: `parts: { root: .box }
+axes:
+  size: [s, l]
+  interaction: { of: state, values: { rest: {}, hover: { pseudo: hover } } }
+spec:
+  - { when: { size: l }, expect: { root: { width: ["{step} more than size:s", 20% more than size:s], height: 1px more than size:s } } }
+  - when: { interaction: hover }
+    expect:
+      root:
+        lightness(background-color): [0.05 more than interaction:rest ± 0.004, 10% more than interaction:rest ± 0.004]
+        hue(background-color): 2 less than interaction:rest ± 3
+`,
+  })
+  const { report } = await verifyTree(await browser(), tree)
+  expect(report.components[0]!.findings.map(({ message }) => message)).toEqual([
+    expect.stringMatching(
+      /^height of root is \d+px, expected \d+px \(1px more than \d+px as size:s\) \(-1px\), in 2 cases/,
+    ),
+  ])
+  expect(report.totals).toMatchObject({ unread: 0, misses: 2 })
 })

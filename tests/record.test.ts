@@ -6,7 +6,7 @@ let app: App
 
 beforeAll(async () => {
   app = await startApp()
-}, 120_000)
+})
 
 afterAll(async () => {
   await app?.close()
@@ -25,10 +25,10 @@ async function startRecording(component: string): Promise<Actor> {
   const page = await app.open(`/firnline/${component}/behaviour`)
   await page.waitForFunction(
     () => [...document.querySelectorAll('button')].some((each) => each.textContent === 'Record' && !each.disabled),
-    { timeout: 60_000 },
+    { timeout: 90_000 },
   )
   await press(page, 'button', 'Record')
-  await page.waitForSelector('iframe[data-staged="true"]', { timeout: 30_000 })
+  await page.waitForSelector('iframe[data-staged="true"]')
   const frame = stageFrames(page)[0]!
   const at = async (selector: string, place = 0) => {
     const inner = await frame.evaluate(
@@ -64,7 +64,7 @@ const offered = (page: Page, text: string) =>
   page.waitForFunction(
     (wanted: string) =>
       [...document.querySelectorAll('[data-act] label')].some((label) => label.textContent?.includes(wanted)),
-    { timeout: 15_000 },
+    { timeout: 90_000 },
     text,
   )
 
@@ -74,7 +74,7 @@ const actsOf = (page: Page) =>
 /** Keeps what was recorded; gives back its steps with what the runner says of them. */
 async function keep(page: Page): Promise<{ steps: string[]; verdicts: string[] }> {
   await press(page, 'button', 'Save as scenario')
-  await page.waitForSelector('[data-play="played"]', { timeout: 60_000 })
+  await page.waitForSelector('[data-play="played"]')
   const read = await page.$$eval('[data-step]', (items) =>
     items.map((item) => [
       item.querySelector('.break-words')?.childNodes[0]?.textContent +
@@ -110,7 +110,7 @@ describe('a recording', () => {
     expect(steps.at(-1)).toMatch(/header state.expanded no/)
     expect(verdicts).toEqual(allHold(4))
     await page.close()
-  }, 180_000)
+  })
 
   test('of waiting: what comes by itself is expected within its time', async () => {
     const { page, hover } = await startRecording('gear-hint')
@@ -125,7 +125,7 @@ describe('a recording', () => {
     expect(steps[leaving + 1]).toMatch(/^eventually by 2\d\dms .*hide 1/)
     expect(verdicts).toEqual(allHold(steps.length))
     await page.close()
-  }, 180_000)
+  })
 
   test('of typing and keys: letters become one step', async () => {
     const { page, click } = await startRecording('warden-note')
@@ -140,7 +140,7 @@ describe('a recording', () => {
     expect(steps.at(-1)).toContain('prop(value) The stove draws badly in a north wind. Mind it.')
     expect(new Set(verdicts)).toEqual(new Set(['holds']))
     await page.close()
-  }, 180_000)
+  })
 
   test('of keys in a list: where the focus goes, and what was chosen', async () => {
     const { page, click } = await startRecording('hut-picker')
@@ -155,7 +155,7 @@ describe('a recording', () => {
     expect(steps.at(-1)).toMatch(/button text|value text/)
     expect(new Set(verdicts)).toEqual(new Set(['holds']))
     await page.close()
-  }, 180_000)
+  })
 
   test('of a box with a hidden input: its state follows', async () => {
     const { page, click } = await startRecording('bunk-check')
@@ -169,5 +169,5 @@ describe('a recording', () => {
     expect(steps.slice(2)).toEqual(['press Space', 'expect input state.checked no'])
     expect(new Set(verdicts)).toEqual(new Set(['holds']))
     await page.close()
-  }, 180_000)
+  })
 })

@@ -9,7 +9,7 @@ import { press, startApp, waitForText, type App } from './support/app'
 let app: App
 beforeAll(async () => {
   app = await startApp(['tests/fixtures/odd-hut'])
-}, 60_000)
+})
 afterAll(() => app.close())
 
 test('a library is removed when that is confirmed, undone at once, and brought back later with its history', async () => {
@@ -48,7 +48,7 @@ test('a library is removed when that is confirmed, undone at once, and brought b
   await page.waitForSelector('aria/Remove Odd hut')
   const back = await app.open('/odd-hut')
   await back.waitForSelector('[data-tile]')
-}, 60_000)
+})
 
 test('taking the same library in again brings a removed one back', async () => {
   const page = await app.open('/-/libraries')
@@ -58,11 +58,11 @@ test('taking the same library in again brings a removed one back', async () => {
   app.command('import', 'tests/fixtures/odd-hut')
   await page.reload()
   await page.waitForSelector('aria/Remove Odd hut')
-}, 60_000)
+})
 
 test('a component is removed with what only it uses, undone, and brought back later; what others hold stays', async () => {
   const page = await app.open('/firnline/hut-card/define')
-  await press(page, 'tab', 'Revisions')
+  await press(page, 'tab', 'About')
   await press(page, 'button', 'Remove Hut card')
   await page.locator('[role=alertdialog] button:last-child').click()
   await waitForText(page, '[role=status]', /Hut card was removed/)
@@ -73,12 +73,12 @@ test('a component is removed with what only it uses, undone, and brought back la
   expect((await filesOf(page)).filter((path) => path.includes('hut-card')).length).toBeGreaterThan(2)
 
   await page.goto(`${app.address}/firnline/call-button/define`)
-  await press(page, 'tab', 'Revisions')
+  await press(page, 'tab', 'About')
   await press(page, 'button', 'Remove Call button')
   await page.locator('[role=alertdialog] button:last-child').click()
   await waitForText(page, '[role=alert]', /it stands in slots of .*take it out there first/)
   await page.close()
-}, 60_000)
+})
 
 test('a component of a linked folder loses its sheet there, and gets it back; its code stays', async () => {
   const folder = mkdtempSync(join(tmpdir(), 'brelt-linked-'))
@@ -89,7 +89,7 @@ test('a component of a linked folder loses its sheet there, and gets it back; it
   const sheet = 'components/portal/portal.sheet.yaml'
   const slug = basename(sheet, '.sheet.yaml')
   const page = await app.open(`/linked-hut/${slug}/define`)
-  await press(page, 'tab', 'Revisions')
+  await press(page, 'tab', 'About')
   const button = await page.waitForSelector('button[aria-label^="Remove "]:not([aria-label*="revision"])')
   await button!.click()
   await waitForText(page, '[role=alertdialog]', /Its sheet is deleted in .*; its code stays/)
@@ -104,7 +104,7 @@ test('a component of a linked folder loses its sheet there, and gets it back; it
   await page.waitForSelector(`[data-tile="${slug}"]`)
   expect(existsSync(join(folder, sheet))).toBe(true)
   rmSync(folder, { recursive: true })
-}, 60_000)
+})
 
 test('a revision leaves the list when that is confirmed, and comes back', async () => {
   const page = await app.open('/firnline/hut-card/define')
@@ -121,7 +121,7 @@ test('a revision leaves the list when that is confirmed, and comes back', async 
   await press(page, 'button', 'Bring back')
   await page.waitForFunction(() => !document.body.innerText.includes('removed revisions'))
   expect(await page.$('[data-revision="1"]')).not.toBeNull()
-}, 60_000)
+})
 
 /** All files of the library that is open, from its zip. */
 const filesOf = async (page: Page): Promise<string[]> => {

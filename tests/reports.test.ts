@@ -146,7 +146,7 @@ test('one run is reported in every form at once, each well formed, whatever it h
   expect(markdown).toMatch(/^## Does not hold: Huts & lamps\n/)
   expect(markdown).toContain('**Lamp \\<b\\>&amp; "co"\\</b\\> \\| \\`x\\`**')
   expect(markdown).toContain('expected `22px`, read `20px` in 2 cases (`lamp.css:3`)')
-}, 60_000)
+})
 
 test('a result is named the same wherever it stands', () => {
   const folder = repository(FILES)
@@ -159,7 +159,7 @@ test('a result is named the same wherever it stands', () => {
   const css = join(folder, 'design/components/lamp/lamp.css')
   writeFileSync(css, `/* more */\n\n${readFileSync(css, 'utf8')}`)
   expect(prints()).toEqual(before)
-}, 60_000)
+})
 
 test('parts of a run are joined to the report of the whole', () => {
   const lamp = 'design/components/lamp/lamp'
@@ -200,7 +200,7 @@ test('parts of a run are joined to the report of the whole', () => {
     status: 2,
     stderr: expect.stringContaining('it is no report') as unknown,
   })
-}, 60_000)
+})
 
 test.each<[string, string[], string]>([
   ['a part that there is not', ['--shard', '3/2'], 'must be a part of some, such as 2/5'],

@@ -176,7 +176,7 @@ export const Peg = () => <p>{told.map(String).join(' ')}</p>`,
     })
     const { cases } = await verifyTree(await browser(), openFolder(root))
     expect(Object.values(told(cases.get('state=rest')))).toEqual([expect.stringMatching(/^holds/)])
-  }, 60_000)
+  })
 
   test('the settings around code count: decorators and fields as tsconfig.json says', async () => {
     const root = repository({
@@ -190,7 +190,7 @@ customElements.define('hut-peg', Peg)`,
     })
     const { cases } = await verifyTree(await browser(), openFolder(root))
     expect(told(cases.get(''))).toEqual({ 'host · text': 'holds: word 7' })
-  }, 60_000)
+  })
 })
 
 const DOT = '<svg xmlns="http://www.w3.org/2000/svg" width="9" height="5"/>'
@@ -290,7 +290,7 @@ describe('styles and tokens of packages', () => {
     const { stdout } = brelt(root, 'draft', '.', 'peg')
     expect(stdout).toMatch(/root:.*padding-left: 7px/)
     expect(stdout).toMatch(/root:.*margin-left: 3px/)
-  }, 60_000)
+  })
 
   test('what a server would give is told, and the rest is read', async () => {
     const css = `@import url("https://fonts.invalid/hut.css");\n.peg { background: url("/img/dot.svg"); padding-left: 7px }`
@@ -300,7 +300,7 @@ describe('styles and tokens of packages', () => {
     expect(
       report.components[0]!.lints.map(({ code, line, message }) => `${code} ${line} ${message.slice(0, 44)}`),
     ).toEqual(['asset-not-loaded 1 "https://fonts.invalid/hut.css" and 1 more w'])
-  }, 60_000)
+  })
 
   test.each([
     [
@@ -383,4 +383,4 @@ test('the folder is taken from anywhere: from inside, through a link, with space
     [join(root, '..'), 'gîte no 3'],
   ] as const)
     expect(verify(cwd, folder)).toEqual({ status: 0, stderr: expect.anything(), told: '3 hold' })
-}, 60_000)
+})

@@ -43,7 +43,7 @@ beforeAll(async () => {
   app = await startApp()
   app.command('import', '--link', folder)
   page = await app.open('/review-huts/review')
-}, 60_000)
+})
 afterAll(async () => {
   await app.close()
   removeRepository(folder)
@@ -101,7 +101,7 @@ test('pictures are approved by keyboard, change after change', async () => {
   await waitForText(page, '[data-testid="nothing-open"]', /All 8 pictures are as approved/)
   expect(brelt('verify', folder, '--pictures').status).toBe(0)
   commitAll(folder, 'Approve')
-}, 60_000)
+})
 
 test('a token that two components take: one change, with the token’s line as its cause, approved and taken back', async () => {
   write('base.tokens.json', '#c04020', '#2040c0')
@@ -152,7 +152,7 @@ test('a token that two components take: one change, with the token’s line as i
   await settled(/8 to review/)
   await ready(1)
   expect(await rows()).toEqual([['changed', expect.stringMatching(/^1tone: #2040c0 → #c04020/)]])
-}, 120_000)
+})
 
 test('some of a change is refused with a note, which stands there until it is taken back', async () => {
   const [first] = await tiles()
@@ -178,7 +178,7 @@ test('some of a change is refused with a note, which stands there until it is ta
     () => !document.querySelector('[aria-label="Closely"]')!.textContent!.includes('Refused by'),
   )
   await page.keyboard.press('Escape')
-}, 60_000)
+})
 
 test('it is looked at closely in four ways, in step, at any zoom', async () => {
   const sizes = () =>

@@ -3,7 +3,8 @@ import { tmpdir } from 'node:os'
 import { dirname, join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import type { Page } from 'puppeteer-core'
-import { press, startApp, waitForText, type App } from './support/app'
+import { fill, press, startApp, waitForText, type App } from './support/app'
+import { until } from './support/until'
 
 let app: App
 const scratch = mkdtempSync(join(tmpdir(), 'brelt-scenes-'))
@@ -43,7 +44,7 @@ beforeAll(async () => {
     writeFileSync(join(scratch, path), text)
   }
   app = await startApp([scratch])
-}, 120_000)
+})
 
 afterAll(async () => {
   await app?.close()
@@ -52,13 +53,13 @@ afterAll(async () => {
 
 async function openBehaviour(path: string): Promise<Page> {
   const page = await app.open(`/${path}/behaviour`)
-  await page.waitForSelector('[aria-label="Scenarios"] li', { timeout: 60_000 })
+  await page.waitForSelector('[aria-label="Scenarios"] li')
   return page
 }
 
 async function play(page: Page) {
   await press(page, 'button', 'Play the scenario')
-  await page.waitForSelector('[data-play="played"]', { timeout: 60_000 })
+  await page.waitForSelector('[data-play="played"]')
 }
 
 const verdicts = (page: Page) =>
@@ -85,8 +86,11 @@ describe('the Behaviour view', () => {
     await page.waitForFunction(() => document.querySelector('[data-testid="moment"]')?.textContent === '0 ms')
     await page.keyboard.press('End')
     await page.waitForFunction(() => document.querySelector('[data-testid="moment"]')?.textContent === '850 ms')
+    // Sharper pictures come later, and it stays where it was.
+    await page.waitForFunction(() => document.querySelector<HTMLImageElement>('img[data-place]')?.naturalWidth === 1920)
+    expect(await moment(page)).toBe('850 ms')
     await page.close()
-  }, 120_000)
+  })
 
   test('a step that misses shows what was expected, what was read, when, and the line that made it so', async () => {
     const page = await openBehaviour('bells/bell')
@@ -101,9 +105,9 @@ describe('the Behaviour view', () => {
     await page.keyboard.press('j')
     await page.waitForFunction(() => document.querySelectorAll('[data-step]').length === 2)
     await page.keyboard.press('p')
-    await page.waitForSelector('[data-step="1"][data-verdict="misses"]', { timeout: 60_000 })
+    await page.waitForSelector('[data-step="1"][data-verdict="misses"]')
     await page.close()
-  }, 120_000)
+  })
 
   test('a scenario that is added is in the sheet, can be played at once, and be undone', async () => {
     const page = await openBehaviour('bells/bell')
@@ -115,17 +119,18 @@ describe('the Behaviour view', () => {
     expect(await verdicts(page)).toEqual(['holds', 'holds'])
     await press(page, 'button', 'Undo')
     await page.waitForFunction(() => !document.querySelector('[data-scenario="The cord can be pulled"]'), {
-      timeout: 30_000,
+      timeout: 90_000,
     })
     await page.close()
-  }, 120_000)
+  })
 
   test('ready-made checks become scenarios of the sheet, for the parts that are chosen', async () => {
     const page = await openBehaviour('bells/bell')
     await press(page, 'button', 'Ready-made checks')
-    await page.waitForSelector('#check-kind')
-    await page.select('#check-kind', 'alert')
-    await page.select('[data-part="alert"]', 'word')
+    await press(page, 'combobox', 'Kind of component')
+    await press(page, 'option', 'Alert')
+    await press(page, 'combobox', 'What is told at once: role alert')
+    await press(page, 'option', 'word')
     await press(page, 'button', 'Add them')
     await page.waitForSelector('[data-scenario="Alert: it takes no focus"]')
     await play(page)
@@ -133,19 +138,42 @@ describe('the Behaviour view', () => {
     expect(await verdicts(page)).toEqual(['misses'])
     await press(page, 'button', 'Undo')
     await page.waitForFunction(() => !document.querySelector('[data-scenario="Alert: it takes no focus"]'), {
-      timeout: 30_000,
+      timeout: 90_000,
     })
     await page.close()
-  }, 120_000)
+  })
 
   test('a run of the component performs them too, and their marks stand', async () => {
     const page = await openBehaviour('bells/bell')
     await press(page, 'button', 'Verify')
-    await page.waitForSelector('li[data-scenario][data-mark="misses"]', { timeout: 90_000 })
+    await page.waitForSelector('li[data-scenario][data-mark="misses"]')
     const marks = await page.$$eval('li[data-scenario]', (items) =>
       items.map((item) => (item as HTMLElement).dataset.mark),
     )
     expect(marks).toEqual(['misses', 'misses'])
     await page.close()
-  }, 120_000)
+  })
+
+  test('its window and its place are chosen, and stand in the sheet', async () => {
+    const page = await openBehaviour('bells/bell')
+    await page.locator('details > summary').click()
+    await fill(page, 'Window height, in px', '300')
+    await press(page, 'combobox', 'Place down')
+    await press(page, 'option', 'end')
+    await page.waitForSelector('[data-status="saved"]')
+    const scenario = await until(
+      () =>
+        page.evaluate(async () => {
+          const { file, texts } = (await (await fetch('/api/libraries/bells/components/bell/define')).json()) as {
+            file: string
+            texts: Record<string, string>
+          }
+          return texts[file]!
+        }),
+      (text) => text.includes('place:'),
+    )
+    expect(scenario).toMatch(/window: *(\{ height: 300 \}|\n *height: 300)/)
+    expect(scenario).toMatch(/place: *(\{ x: center, y: end \}|\n *x: center\n *y: end)/)
+    await page.close()
+  })
 })

@@ -5,7 +5,7 @@ import { startApp, waitForText, type App } from './support/app'
 let app: App
 beforeAll(async () => {
   app = await startApp()
-}, 120_000)
+})
 afterAll(async () => app?.close())
 
 interface Answer {
@@ -157,5 +157,5 @@ describe('what answers may do', () => {
       await page.close()
     }
     expect(complaints).toEqual([])
-  }, 180_000)
+  })
 })

@@ -39,7 +39,7 @@ test('the skeleton of Bunk check, put into the empty component, satisfies every 
   expect(skeleton.left.filter(({ why }) => /markup tells/.test(why))).toEqual([])
   expect(report.totals.holds).toBeGreaterThan(1500)
   expect(skeleton.css).toContain('var(--color-accent)')
-}, 60_000)
+})
 
 test('prop types say the unions and defaults, and compile', async () => {
   const { components } = await prepareLibrary(tree, { components: ['bunk-check', 'kit-chips'] })

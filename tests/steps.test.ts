@@ -67,7 +67,7 @@ describe.each(['engine', 'page'] as const)('steps, by the %s clock', (clock) => 
       const result = results.get(`s${at}`)!
       expect([result.verdict, result.performance.steps[0]!.message.slice(0, told.length)]).toEqual(['misses', told])
     })
-  }, 120_000)
+  })
 
   test('nothing of one document is left for the next: no pointer, nothing that was kept', async () => {
     const tree = yard(
@@ -81,7 +81,7 @@ describe.each(['engine', 'page'] as const)('steps, by the %s clock', (clock) => 
     )
     const results = await playTree(tree, { clock, lanes: 1 })
     expect([...results.values()].flatMap(troublesOf)).toEqual([])
-  }, 60_000)
+  })
 
   test('input acts wherever a person could act, also where nothing then happens', async () => {
     const tree = thing({
@@ -118,7 +118,7 @@ export default (root) => {
       'nowhere: type "xy": holds, nothing that takes text has the focus: nothing has it',
       'read-only: type "b": holds, nothing that takes text has the focus: fixed (<input class="fixed">) has it',
     ])
-  }, 120_000)
+  })
 
   test('settle lets time pass until nothing moves: animations, frames, and timers that keep changing the document', async () => {
     const tree = thing({
@@ -152,7 +152,7 @@ axes: { way: [interval, none, endless] }
     const results = await playTree(withScript(tree), { clock })
     const told = [...results].flatMap(([name, result]) => troublesOf(result).map((trouble) => `${name}: ${trouble}`))
     expect(told).toEqual(['endless: settle: holds, after 5 s it still moves: a timer'])
-  }, 120_000)
+  })
 
   test('scrolling turns the wheel over a part, or brings a part into sight', async () => {
     const tree = thing({
@@ -178,7 +178,7 @@ scenarios:
       ]),
     )
     expect(results.size).toBe(2)
-  }, 60_000)
+  })
 
   test('input is real: trusted, with all that a person would cause', async () => {
     const expectLog = (text: string) => `{ expect: { log: { text: "${text}" } } }`
@@ -197,7 +197,7 @@ scenarios:
     expect(
       [...results].flatMap(([name, result]) => troublesOf(result).map((trouble) => `${name}: ${trouble}`)),
     ).toEqual([])
-  }, 120_000)
+  })
 
   test('set and fill change what the template renders, and nothing that a person or a script has changed', async () => {
     const tree = yard(
@@ -216,7 +216,7 @@ scenarios:
     )
     const result = (await playTree(tree, { clock })).get('in place')!
     expect(troublesOf(result).filter((trouble) => !trouble.includes('root · text'))).toEqual([])
-  }, 60_000)
+  })
 })
 
 test('a step that changes the context changes what tokens mean, and what is rendered', async () => {
@@ -245,7 +245,7 @@ scenarios:
   })
   const result = (await playTree(tree)).get('dusk')!
   expect([result.verdict, troublesOf(result)]).toEqual(['holds', []])
-}, 60_000)
+})
 
 test('a scenario that hangs costs its own time only, and says where', async () => {
   const tree = yard(
@@ -259,7 +259,7 @@ test('a scenario that hangs costs its own time only, and says where', async () =
   expect([verdict, performance.steps.map((step) => step.verdict)]).toEqual(['misses', ['holds', 'misses', 'open']])
   expect(performance.steps[1]!.message).toContain('did not come to an end within 1.5 s')
   expect(milliseconds).toBeLessThan(15_000)
-}, 60_000)
+})
 
 test('what differs from one performance to the next is unsteady, with both', async () => {
   const tree = yard(
@@ -269,7 +269,7 @@ test('what differs from one performance to the next is unsteady, with both', asy
   const { verdict, performance, other } = (await playTree(tree, { repeat: 40 })).get('luck')!
   expect(verdict).toBe('unsteady')
   expect([performance.verdict, other!.verdict].toSorted()).toEqual(['holds', 'misses'])
-}, 60_000)
+})
 
 test('a case that is reached by steps is read like any other', async () => {
   const tree = yard(
@@ -288,4 +288,4 @@ spec:
     cases: ['touched=yes'],
     origin: { file: 'thing.css', line: 6 },
   })
-}, 60_000)
+})

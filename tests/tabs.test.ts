@@ -10,14 +10,14 @@ let app: App
 const tabs: Page[] = []
 beforeAll(async () => {
   app = await startApp()
-}, 60_000)
+})
 afterAll(() => app.close())
 
 const path = '/firnline/busy-veil/matrix'
 async function hasRead(page: Page) {
   // One behind others draws no frames: nothing can be waited for there.
   await page.bringToFront()
-  await waitForText(page, '[data-testid="counts"]', /12/, 60_000)
+  await waitForText(page, '[data-testid="counts"]', /12/)
 }
 
 test('more tabs than a browser has connections: each shows its component, and hears of a run', async () => {
@@ -32,7 +32,7 @@ test('more tabs than a browser has connections: each shows its component, and he
     await page.reload()
     await hasRead(page)
   }
-}, 120_000)
+})
 
 test('when the tab goes that listens for all, another takes its place', async () => {
   const [first, ...others] = tabs
@@ -42,13 +42,13 @@ test('when the tab goes that listens for all, another takes its place', async ()
   tabs.push(page)
   await hasRead(page)
   await press(page, 'button', 'Verify')
-  await waitForText(page, 'header', /as read/, 60_000)
+  await waitForText(page, 'header', /as read/)
   // Whoever opens a view later, too.
   const late = await app.open(path)
   tabs.push(late)
   await waitForText(late, 'header', /as read/)
   expect(others).toHaveLength(TABS - 1)
-}, 120_000)
+})
 
 test('one whose connection is refused asks again, and hears of what is saved', async () => {
   const page = await app.open('/')
@@ -77,4 +77,4 @@ test('one whose connection is refused asks again, and hears of what is saved', a
   expect(saved.kind).toBe('saved')
   await waitForText(page, '[data-status]', /→ Veil of mist/)
   expect(refused).toBe(REFUSALS)
-}, 120_000)
+})

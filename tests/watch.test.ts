@@ -66,4 +66,4 @@ test('what became different is told after each change, what is wrong too, until 
   const ended = new Promise<number | null>((done) => child!.on('exit', done))
   child.kill('SIGINT')
   expect(await ended).toBe(0)
-}, 60_000)
+})

@@ -28,7 +28,7 @@ beforeAll(async () => {
   app = await startApp()
   app.command('import', '--link', folder)
   page = await app.open('/watched-huts')
-}, 60_000)
+})
 afterAll(async () => {
   await app.close()
   removeRepository(folder)
@@ -64,7 +64,7 @@ test('a linked folder is verified as its files change, and the wall shows what t
   write('stove/stove.sheet.yaml', 'spek:', 'spec:')
   await page.waitForSelector('[data-tile="lamp"]:not(:has([data-turned]))')
   await counts(/^4\D+0\D*$/)
-}, 90_000)
+})
 
 test('no more, when it is pressed again', async () => {
   await press(page, 'button', 'Verify as files change')
@@ -74,7 +74,7 @@ test('no more, when it is pressed again', async () => {
   expect(await page.$('[aria-label="Run"]')).toBeNull()
   await press(page, 'button', 'Verify all')
   await counts(/^2\D+2\D*$/)
-}, 60_000)
+})
 
 test('a library that is linked to nothing cannot be watched', async () => {
   const other = await app.open('/firnline')
@@ -85,4 +85,4 @@ test('a library that is linked to nothing cannot be watched', async () => {
     return (await fetch('/api/libraries/firnline/watch', given)).status
   })
   expect(status).toBe(422)
-}, 60_000)
+})

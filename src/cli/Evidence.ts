@@ -15,7 +15,11 @@ export class Evidence {
   readonly #films = new Map<string, FilmStrip>()
   #left = MAX_CHARACTERS
 
-  constructor(private readonly tree: Pick<FileTree, 'bytes'>) {}
+  /** @param kept looks a picture up that a run has kept */
+  constructor(
+    private readonly tree: Pick<FileTree, 'bytes'>,
+    private readonly kept: (name: string) => Promise<Uint8Array | undefined> = () => Promise.resolve(undefined),
+  ) {}
 
   /** Notes a component's pictures; called while it is verified. */
   takePictures(slug: string, { results, png }: Pick<ComponentPictures, 'png'> & { results: readonly PictureResult[] }) {
@@ -41,12 +45,14 @@ export class Evidence {
     const fresh = components.flatMap(({ slug, pictures }) =>
       (pictures.newCases ?? []).map((key) => this.#cases.get(`${slug} ${key}`)),
     )
-    for (const name of [...changed, ...found, ...fresh]) if (name !== undefined) await this.read(name)
+    const unnoticed = components.flatMap(({ strength }) => strength?.unnoticed ?? [])
+    const broken = unnoticed.flatMap(({ picture }) => (picture ? [picture.before, picture.after] : []))
+    for (const name of [...changed, ...found, ...broken, ...fresh]) if (name !== undefined) await this.read(name)
   }
 
   private async read(name: string) {
     if (this.#addresses.has(name)) return
-    const bytes = this.tree.bytes(picturePath(name)) ?? (await this.#taken.get(name)?.(name))
+    const bytes = this.tree.bytes(picturePath(name)) ?? (await this.#taken.get(name)?.(name)) ?? (await this.kept(name))
     const address = bytes && `data:image/png;base64,${Buffer.from(bytes).toString('base64')}`
     if (!address || address.length > this.#left) return
     this.#left -= address.length

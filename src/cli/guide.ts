@@ -1,8 +1,17 @@
 import { mkdirSync, writeFileSync, readFileSync, existsSync, readdirSync } from 'node:fs'
 import { dirname, join } from 'node:path'
+import type { Browser } from 'puppeteer-core'
 import { describeProblem } from '@/core/problem'
 import { markOf, type CaseResult } from '@/core/plan'
-import { launchChromium, openLibrary, prepareLibrary, verifyLibrary } from '@/runner'
+import {
+  launchChromium,
+  NoBrowser,
+  openLibrary,
+  prepareLibrary,
+  takeFaces,
+  verifyLibrary,
+  type PreparedLibrary,
+} from '@/runner'
 import { openFolder, workHere } from '@/source'
 import type { Verdicts } from '@/site'
 import type { FileTree } from '@/core/sheet'
@@ -18,6 +27,7 @@ export interface GuideArguments {
 }
 
 type States = Verdicts['states']
+type Told = Omit<Verdicts, 'faces'>
 
 /** `brelt guide`: writes a library's guide as pages that need nothing but themselves. */
 export async function guide(folder: string, { out, run, states: given, trustConfig }: GuideArguments): Promise<number> {
@@ -25,9 +35,12 @@ export async function guide(folder: string, { out, run, states: given, trustConf
     throw new Error(`"${out}" holds other things: a guide is written into an empty folder, or over another guide`)
   const tree = openFolder(folder, { trustConfig })
   const opened = openLibrary(tree)
-  const verdicts = given ? readStates(given) : run ? await verified(tree) : { states: new Map(), foot: 'Not verified.' }
+  const { faces, ...verdicts } = await toldOf(tree, { run, given })
   const { makeSite } = await import('@/site')
-  const { files, problems } = await makeSite({ ...opened, fingerprint: 'published', work: workHere }, verdicts)
+  const { files, problems } = await makeSite(
+    { ...opened, fingerprint: 'published', work: workHere },
+    { ...verdicts, faces },
+  )
   for (const [path, content] of files) {
     const file = join(out, path)
     mkdirSync(dirname(file), { recursive: true })
@@ -39,23 +52,42 @@ export async function guide(folder: string, { out, run, states: given, trustConf
   return problems.length > 0 ? 1 : 0
 }
 
-const isOurs = (name: string) => /^(assets|data|files|[\w-]+\.html)$/.test(name)
+const isOurs = (name: string) => /^(assets|data|files|pictures|[\w-]+\.html)$/.test(name)
 
-function readStates(file: string): Verdicts {
+function readStates(file: string): Told {
   const { states, foot } = JSON.parse(readFileSync(file, 'utf8')) as { states: [string, never][]; foot: string }
   return { states: new Map(states), foot }
 }
 
+/** What pages tell of a run, with pictures of the components: both from one browser. Where a run was made elsewhere they do without one. */
+async function toldOf(tree: FileTree, { run, given }: { run: boolean; given: string | undefined }): Promise<Verdicts> {
+  const known = given === undefined ? undefined : readStates(given)
+  if (!run) return { states: new Map(), foot: 'Not verified.', ...known, faces: new Map() }
+  const browser = await launchChromium().catch((error: unknown) => {
+    if (known && error instanceof NoBrowser) return undefined
+    throw error
+  })
+  if (!browser) return { ...known!, faces: new Map() }
+  try {
+    const prepared = await prepareLibrary(tree)
+    const told = known ?? (await verified(browser, prepared))
+    const faces = await takeFaces(browser, prepared, (slug, message) =>
+      process.stderr.write(`${slug}: no picture of it could be taken: ${message}\n`),
+    )
+    return { ...told, faces }
+  } finally {
+    await browser.close()
+  }
+}
+
 /** Verifies all that there is, and keeps what pages tell of it. */
-async function verified(tree: FileTree): Promise<Verdicts> {
-  const prepared = await prepareLibrary(tree)
+async function verified(browser: Browser, prepared: PreparedLibrary): Promise<Told> {
   const marks = new Map<string, [string, ReturnType<typeof markOf>, number][]>()
   const onCase = (slug: string, result: CaseResult) => {
     const own = marks.get(slug) ?? []
     marks.set(slug, own)
     own.push([result.key, markOf(result), result.checks.filter(({ verdict }) => verdict === 'misses').length])
   }
-  const browser = await launchChromium()
   const progress = makeProgress()
   try {
     const report = await verifyLibrary(browser, prepared, { onCase, onProgress: progress.show })
@@ -81,6 +113,5 @@ async function verified(tree: FileTree): Promise<Verdicts> {
     return { states, foot: `Verified on ${day} in ${report.browser}.` }
   } finally {
     progress.end()
-    await browser.close()
   }
 }

@@ -15,6 +15,7 @@ import { merge } from './merge'
 import { read } from './read'
 import { writeTokens, type TokensArguments } from './tokens'
 import { reportFile, reportFormat, reportTargets, type ReportOptions } from './reportTargets'
+import { STRENGTH_WAYS } from '@/core/breaks'
 import { verify, type VerifyArguments } from './verify'
 
 /** What a command's end says to the shell. */
@@ -85,6 +86,14 @@ program
     "where results are kept, so that nothing is read twice (default: .brelt/cache in the library's folder)",
   )
   .option('--pictures', 'take pictures of the cases that sheets name, and hold them against the approved ones')
+  .addOption(
+    new Option(
+      '--strength [way]',
+      'break components on purpose too, and tell what their specifications do not notice: their cases only, or their scenarios too',
+    )
+      .choices(STRENGTH_WAYS)
+      .preset('quick'),
+  )
   .option(
     '--changed-since <report or commit>',
     'only what has changed since a report that was written as JSON, or since a commit',

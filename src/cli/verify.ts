@@ -1,13 +1,23 @@
 import { existsSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { LINTS, type LintCode } from '@/core/lint'
+import { lintStrength, LINTS, type LintCode } from '@/core/lint'
 import { parseWhere } from '@/core/matrix'
 import { shardOf, type Shard } from '@/core/plan'
 import { BadInput } from '@/core/problem'
-import { exitStatus, REPORTERS, type Paint, type Report, type ReportHelp, type ReportFormat } from '@/core/report'
+import type { StrengthWay } from '@/core/breaks'
+import {
+  exitStatus,
+  REPORTERS,
+  withStrength,
+  type Paint,
+  type Report,
+  type ReportHelp,
+  type ReportFormat,
+} from '@/core/report'
 import type { Cover } from '@/core/sheet'
 import { counted } from '@/core/words'
 import {
+  breakLibrary,
   BrowserSource,
   filmFailed,
   FolderKeeper,
@@ -19,6 +29,7 @@ import {
   verifyLibrary,
   WholeRun,
   performed,
+  pictureKey,
   type PictureOptions,
   type PreparedLibrary,
   type RunEnvironment,
@@ -51,6 +62,8 @@ export interface VerifyArguments {
   shard?: Shard
   /** Takes pictures, and holds them against the approved ones. */
   pictures?: boolean
+  /** Breaks components on purpose too, to see what their specifications notice. */
+  strength?: StrengthWay
   reports: readonly ReportTarget[]
 }
 
@@ -77,7 +90,10 @@ export async function verify(folder: string, given: VerifyArguments): Promise<nu
   const start = performance.now()
   const startedAt = new Date().toISOString()
   const [environment, git] = await Promise.all([runEnvironment().catch(() => undefined), gitState(folder)])
-  const evidence = reports.some(({ format }) => format === 'html') ? new Evidence(tree) : undefined
+  const kept = environment && new KeptResults(environment, keeper, fresh)
+  // Pictures have just been kept, whether or not what was kept before counts.
+  const pictureOf = (name: string) => keeper.get(pictureKey(name))
+  const evidence = reports.some(({ format }) => format === 'html') ? new Evidence(tree, pictureOf) : undefined
   // What a commit's name stands for may be another one tomorrow; and what a whole report is kept with has no pictures.
   const whole =
     environment && given.changedSince === undefined && !evidence
@@ -92,12 +108,10 @@ export async function verify(folder: string, given: VerifyArguments): Promise<nu
   const selection = { components: given.component, cover: given.cover, where: where?.box }
   const prepared = await prepareLibrary(whole?.tree ?? tree, selection).catch(giveUp)
   const chosen = await sinceThen(prepared, folder, environment, { ...given, selection }).catch(giveUp)
-  const kept = environment && new KeptResults(environment, keeper, fresh)
-  const stop = new AbortController()
-  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => stop.abort())
+  const stop = stopOnSignal()
   const progress = makeProgress()
   try {
-    const report = await verifyLibrary(browsers, chosen, {
+    const verified = await verifyLibrary(browsers, chosen, {
       workers: given.workers,
       repeat: given.repeat,
       clock: given.clock,
@@ -109,16 +123,60 @@ export async function verify(folder: string, given: VerifyArguments): Promise<nu
       onPictures: (slug, pictures) => evidence?.takePictures(slug, pictures),
     })
     progress.end()
+    const report = await withBreaks(verified, chosen, { browsers, kept, way: given.strength, signal: stop.signal })
     if (evidence) await gatherEvidence(evidence, chosen, report, { browsers, kept, signal: stop.signal, ...options })
     print(report, reports, evidence?.help)
     if (kept && !stop.signal.aborted && !browsers.isLost) await whole?.keep(report, prepared, kept)
     await keeper.prune()
-    if (stop.signal.aborted) process.stderr.write('Stopped: this is what was found so far.\n')
-    if (browsers.isLost) process.stderr.write('The browser went down again and again: this is what was found before.\n')
-    return browsers.isLost ? NOTHING_RUNS : stop.signal.aborted ? 1 : exitStatus(report)
+    return ended(report, browsers.isLost, stop.signal.aborted)
   } finally {
     progress.end()
     await browsers.close()
+  }
+}
+
+function stopOnSignal(): AbortController {
+  const stop = new AbortController()
+  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => stop.abort())
+  return stop
+}
+
+/** Says why a run came to its end before its time. @returns what its end says to the shell */
+function ended(report: Report, isLost: boolean, isStopped: boolean): number {
+  if (isStopped) process.stderr.write('Stopped: this is what was found so far.\n')
+  if (isLost) process.stderr.write('The browser went down again and again: this is what was found before.\n')
+  return isLost ? NOTHING_RUNS : isStopped ? 1 : exitStatus(report)
+}
+
+interface Breaking {
+  browsers: BrowserSource
+  kept: KeptResults | undefined
+  /** Left out where nothing is to be broken. */
+  way: StrengthWay | undefined
+  signal: AbortSignal
+}
+
+/** A report with what its components' specifications notice, where that is asked for. */
+async function withBreaks(
+  report: Report,
+  prepared: PreparedLibrary,
+  { browsers, way, ...options }: Breaking,
+): Promise<Report> {
+  if (!way) return report
+  const progress = makeProgress()
+  try {
+    const onProgress = (slug: string, done: number, total: number) => progress.show(done, total, slug)
+    const strengths = await breakLibrary(browsers, prepared, { way, onProgress, ...options })
+    return withStrength(report, strengths, (slug) => {
+      const { sheet } = prepared.components.find((each) => each.sheet.slug === slug)!
+      const rules = (strengths.get(slug)?.untested ?? []).map(({ rule }) => rule)
+      return lintStrength(sheet, rules).map(({ code, severity, message, file, line }) => ({
+        ...{ code, severity, message, line },
+        ...{ file: file.slice(file.lastIndexOf('/') + 1), path: file },
+      }))
+    })
+  } finally {
+    progress.end()
   }
 }
 

@@ -7,6 +7,9 @@ import type { StageComponent, StageContext } from '@/stage'
 import { defineRoute, made } from './defineRoute'
 import { COMPONENT } from './paths'
 
+/** The library's colours, as custom properties. */
+const coloursSchema = z.array(z.object({ path: z.string(), property: z.string() }))
+
 /** All that the browser needs to show a component's cases live. */
 export const boardModelSchema = z.object({
   slug: z.string(),
@@ -27,6 +30,7 @@ export const boardModelSchema = z.object({
   canForceIsolation: z.boolean(),
   viewport: made<Viewport>(),
   contexts: z.array(made<StageContext>()),
+  colours: coloursSchema,
   sheetFile: z.string(),
 })
 export type BoardModel = z.output<typeof boardModelSchema>
@@ -46,8 +50,9 @@ export const benchModelSchema = z.object({
   contexts: z.record(z.string(), z.array(z.string())),
   /** Declarations of tokens, one for each combination of what they differ by. */
   tokens: z.array(made<StageContext>()),
-  /** The library's colours, as custom properties. */
-  colours: z.array(z.object({ path: z.string(), property: z.string() })),
+  colours: coloursSchema,
+  /** Paths of the tokens that the component's own styles use. */
+  styledBy: z.array(z.string()),
   viewport: made<Viewport>(),
   events: z.array(z.string()),
 })

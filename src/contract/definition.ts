@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { kebabName } from '@/core/names'
 import type { FieldChange, TextConflict } from '@/core/edit'
 import type { Lint } from '@/core/lint'
 import type { Problem } from '@/core/problem'
@@ -124,11 +125,51 @@ export const compareRevisions = defineRoute({
   answer: z.object({ changes: z.array(made<FieldChange>()) }),
 })
 
+/** A component as it was rendered in one of its revisions, in the library of now. */
+export const revisionModel = defineRoute({
+  method: 'GET',
+  path: `${COMPONENT}/revisions`,
+  query: z.object({ id: z.coerce.number() }),
+  answer: previewSchema,
+})
+
 /** Takes a revision out of the history, or puts it back. */
 export const removeRevision = defineRoute({
   method: 'POST',
   path: `${COMPONENT}/revisions`,
   given: z.object({ id: z.number(), isRemoved: z.boolean() }),
+  answer: done,
+})
+
+/** Makes a copy of a component under another name. */
+export const duplicateComponent = defineRoute({
+  method: 'POST',
+  path: `${COMPONENT}/duplicate`,
+  given: z.object({
+    to: kebabName.max(200),
+  }),
+  answer: z.object({ slug: z.string() }),
+})
+
+/** Gives a component another name in files and addresses; what names it follows. */
+export const renameComponent = defineRoute({
+  method: 'POST',
+  path: `${COMPONENT}/rename`,
+  given: z.object({
+    to: kebabName.max(200),
+  }),
+  answer: z.object({ slug: z.string() }),
+})
+
+/** Copies a component with its own files into another library, or moves it there. */
+export const sendComponent = defineRoute({
+  method: 'POST',
+  path: `${COMPONENT}/send`,
+  given: z.object({
+    /** The other library. */
+    to: z.string(),
+    isMoved: z.boolean(),
+  }),
   answer: done,
 })
 

@@ -5,6 +5,8 @@ import * as libraries from './library'
 import * as measuring from './measure'
 import * as reviewing from './review'
 import * as history from './runs'
+import * as settling from './settings'
+import * as strengths from './strength'
 import * as design from './tokens'
 
 /** Everything that the interface asks of the server. */
@@ -20,6 +22,10 @@ export const ROUTES = {
   stepHistory: definitions.stepHistory,
   compareRevisions: definitions.compareRevisions,
   removeRevision: definitions.removeRevision,
+  revisionModel: definitions.revisionModel,
+  duplicateComponent: definitions.duplicateComponent,
+  renameComponent: definitions.renameComponent,
+  sendComponent: definitions.sendComponent,
   removeComponent: definitions.removeComponent,
   bringBackComponent: definitions.bringBackComponent,
   states: libraries.states,
@@ -44,10 +50,15 @@ export const ROUTES = {
   watch: libraries.watch,
   survey: measuring.survey,
   play: measuring.play,
+  still: measuring.still,
   caseChecks: measuring.caseChecks,
   tryCase: measuring.tryCase,
+  strength: strengths.strength,
+  breakComponent: strengths.breakComponent,
   review: reviewing.review,
   decide: reviewing.decide,
+  settings: settling.settings,
+  changeSettings: settling.changeSettings,
   tokens: design.tokens,
   changeTokens: design.changeTokens,
   foresee: design.foresee,
@@ -57,6 +68,8 @@ export const ROUTES = {
 export type { BenchModel, BoardModel } from './board'
 export { libraryExistsSchema, takenLibrarySchema, type ProposedComponent, type RepositoryAnswer } from './bringin'
 export type { Definition, Preview, RevisionFacts, SaveAnswer } from './definition'
+export type { LibrarySettings } from './settings'
+export type { StrengthState } from './strength'
 export type { ParamsOf, Route } from './defineRoute'
 export {
   libraryEventSchema,

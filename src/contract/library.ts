@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import type { SearchEntry } from '@/core/guide'
+import type { FoundEntry } from '@/core/find'
 import type { Lint } from '@/core/lint'
 import type { Finding, ScenarioReport } from '@/core/report'
 import { defineRoute, done, made } from './defineRoute'
@@ -44,6 +44,8 @@ export const componentStateSchema = z.object({
   marks: z.array(z.tuple([z.string(), markSchema, z.number()])),
   /** Cases that have turned since the run before: how many are worse, and how many better. */
   turned: z.object({ worse: z.number(), better: z.number() }).optional(),
+  /** The picture of its first case, in CSS pixels, where pictures were taken. */
+  face: z.object({ picture: z.string(), width: z.number(), height: z.number() }).optional(),
 })
 export type ComponentState = z.output<typeof componentStateSchema>
 
@@ -138,11 +140,11 @@ export const resumeRun = defineRoute({
   answer: z.object({ run: z.string() }),
 })
 
-/** All that can be found in a library: names, and every word of its sheets and guides. */
+/** All that can be found in a library and in the documentation. */
 export const search = defineRoute({
   method: 'GET',
   path: `${LIBRARY}/search`,
-  answer: z.array(made<SearchEntry>()),
+  answer: z.array(made<FoundEntry>()),
 })
 
 /** The text of one of a library's files. */

@@ -30,11 +30,26 @@ export const play = defineRoute({
     index: z.number().int().min(0),
     /** Texts that differ from the stored ones. */
     texts: z.record(z.string(), z.string()).default({}),
+    /** With more pixels: its pictures only count. */
+    isSharp: z.boolean().optional(),
   }),
   answer: made<Film>(),
 })
 
 const readCase = z.object({ checks: z.array(made<CheckResult>()), failure: z.string().optional() })
+
+/** Brings a case about by real input in a browser of the server, and gives back what is seen then. */
+export const still = defineRoute({
+  method: 'POST',
+  path: `${COMPONENT}/still`,
+  given: z.object({ key: z.string().max(4000) }),
+  answer: z.object({
+    picture: z.string(),
+    width: z.number(),
+    height: z.number(),
+    extent: z.object({ left: z.number(), top: z.number(), width: z.number(), height: z.number() }),
+  }),
+})
 
 /** Tests one case that no run takes; nothing of it is kept. */
 export const tryCase = defineRoute({

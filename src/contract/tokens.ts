@@ -106,12 +106,17 @@ export type TrialRun = z.output<typeof trialSchema>
 
 export const tokens = defineRoute({ method: 'GET', path: TOKENS, answer: modelSchema })
 
-/** Saves new values, or steps through the history of tokens. */
+const tokenPath = z.string().min(1).max(500)
+
+/** Saves new values, adds, renames and deletes tokens and groups, or steps through the history of tokens. */
 export const changeTokens = defineRoute({
   method: 'PUT',
   path: TOKENS,
   given: z.discriminatedUnion('do', [
     z.object({ do: z.literal('save'), edits }),
+    z.object({ do: z.literal('add'), path: tokenPath, type: z.string().max(40), text: z.string().max(20_000) }),
+    z.object({ do: z.literal('rename'), from: tokenPath, to: tokenPath }),
+    z.object({ do: z.literal('remove'), path: tokenPath }),
     z.object({ do: z.enum(['undo', 'redo']) }),
   ]),
   answer: done,

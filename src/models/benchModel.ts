@@ -5,6 +5,7 @@ import { othersOf } from '@/core/plan'
 import { describeProblem } from '@/core/problem'
 import { tokenContexts } from '@/core/tokens'
 import { unsupportedKind } from '@/source'
+import { coloursOf } from './colours'
 import type { Readable } from './readable'
 
 /**
@@ -37,12 +38,20 @@ export async function benchModelOf(
         .map((each) => ({ slug: each.slug, name: each.data.name })),
       contexts: library.data.contexts,
       tokens: contexts.map((values) => ({ values, properties: tokens.customProperties(values) })),
-      colours: tokens
-        .list(contexts[0] ?? {})
-        .filter(({ type }) => type === 'color')
-        .map(({ path, property }) => ({ path: path.replace(/\.\$root$/, ''), property })),
+      colours: coloursOf(tokens, contexts[0]),
+      styledBy: styledBy(compiled.component, tokens.list(contexts[0] ?? {})),
       viewport: library.data.viewport,
       events: Object.keys(sheet.data.events),
     },
   }
+}
+
+/** Paths of the tokens whose custom properties stand in the component's own styles. */
+function styledBy(
+  { sheets }: Pick<BenchModel['component'], 'sheets'>,
+  tokens: readonly { path: string; property: string }[],
+): string[] {
+  const own = sheets.filter(({ of }) => of === 'own').map(({ text }) => text)
+  const named = new Set(own.flatMap((text) => text.match(/--[\w-]+/g) ?? []))
+  return tokens.filter(({ property }) => named.has(property)).map(({ path }) => path.replace(/\.\$root$/, ''))
 }

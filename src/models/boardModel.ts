@@ -5,6 +5,7 @@ import type { Problem } from '@/core/problem'
 import type { Sheet } from '@/core/sheet'
 import { unsupportedKind } from '@/source'
 import { sideEffectInTexts } from '@/stage'
+import { coloursOf } from './colours'
 import type { Readable } from './readable'
 
 // Contexts beyond this many are not sent ahead: nobody lays so many side by side.
@@ -23,6 +24,7 @@ export async function boardModelOf(
   const coverage = coverSpace(space, sheet.data.cover)
   const { isolate } = sheet.data.stage
   const isolated = isolate === 'yes' || (isolate === 'auto' && sideEffectInTexts(compiled.component) !== undefined)
+  const contexts = contextsOf(space)
   const model: BoardModel = {
     slug: sheet.slug,
     name: sheet.data.name,
@@ -37,7 +39,8 @@ export async function boardModelOf(
       sheet.data.cover === 'all' ? undefined : coverage.kind === 'cases' ? coverage.cases.map(({ key }) => key) : [],
     canForceIsolation: isolate === 'auto',
     viewport: library.data.viewport,
-    contexts: contextsOf(space).map((values) => ({ values, properties: tokens.customProperties(values) })),
+    contexts: contexts.map((values) => ({ values, properties: tokens.customProperties(values) })),
+    colours: coloursOf(tokens, contexts[0]),
     sheetFile: sheet.file,
   }
   return { model }

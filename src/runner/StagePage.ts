@@ -1,4 +1,5 @@
 import type { Browser, CDPSession } from 'puppeteer-core'
+import { surroundingsOf } from '@/core/contexts'
 import type { Viewport } from '@/core/sheet'
 import {
   hasCode,
@@ -21,6 +22,7 @@ import { readerScript, stagePage, stageProgram, START, startScript } from './sta
 import { READER_WORLD, STAGE_WORLD, StageWorld, watchWorlds } from './StageWorld'
 import { answerRequests, stageAddress } from './answerRequests'
 import { openTarget, rootSession } from './openTarget'
+import { isTouched, sizeWindow, surround } from './surround'
 
 // Each load has an origin of its own: nothing that a component keeps is there for the next.
 let lastLoad = 0
@@ -36,14 +38,17 @@ export class StagePage implements ReadablePage {
   readonly #stage: StageWorld<RunnerStage>
   readonly #reader: StageWorld<ReaderStage>
   #component?: StageComponent
+  #viewport: Viewport
 
   private constructor(
     private readonly browser: Browser,
-    readonly viewport: Viewport,
+    /** The library's window. */
+    private readonly given: Viewport,
     private readonly root: CDPSession,
     private readonly browserContextId: string,
     private readonly session: CDPSession,
   ) {
+    this.#viewport = given
     this.#time = new ProcessTime(root, session)
     this.#watch = new PageWatch({
       ask: () => session.send('Runtime.evaluate', { expression: '1' }),
@@ -71,7 +76,7 @@ export class StagePage implements ReadablePage {
   }
 
   private async prepare() {
-    const { session, viewport } = this
+    const { session, given: viewport } = this
     session.on('Runtime.bindingCalled', ({ payload }) => this.#watch.beat(Number(payload)))
     session.on('Inspector.targetCrashed', () => this.#watch.crash())
     answerRequests(session, stagePage(`${START}()`))
@@ -87,12 +92,7 @@ export class StagePage implements ReadablePage {
       session.send('Fetch.enable', { patterns: [{ urlPattern: '*' }] }),
       session.send('Page.addScriptToEvaluateOnNewDocument', { source: startScript(stageProgram('runner')) }),
       session.send('Page.addScriptToEvaluateOnNewDocument', readerScript()),
-      session.send('Emulation.setDeviceMetricsOverride', {
-        width: viewport.width,
-        height: viewport.height,
-        deviceScaleFactor: viewport.scale,
-        mobile: false,
-      }),
+      sizeWindow(session, viewport),
     ])
   }
 
@@ -114,7 +114,7 @@ export class StagePage implements ReadablePage {
   }
 
   /** Calls the reader, which no code of the component's reaches. It may still be kept waiting by it. @throws StageHang */
-  private ask<K extends keyof ReaderStage & string>(name: K, ...given: Parameters<ReaderStage[K]>) {
+  ask<K extends keyof ReaderStage & string>(name: K, ...given: Parameters<ReaderStage[K]>) {
     return this.watched(this.#reader.call(name, ...given), false)
   }
 
@@ -136,11 +136,17 @@ export class StagePage implements ReadablePage {
     await this.ask('open', componentForReader(component), component.isolated)
   }
 
+  /** Whether the page can still be given a context. */
+  suits({ values }: StageContext): boolean {
+    return !this.isTouched || surroundingsOf(values).isTouch === true
+  }
+
+  get isTouched(): boolean {
+    return isTouched(this.session)
+  }
+
   async setContext(context: StageContext): Promise<void> {
-    const reduced = context.values.motion === 'reduced'
-    await this.session.send('Emulation.setEmulatedMedia', {
-      features: [{ name: 'prefers-reduced-motion', value: reduced ? 'reduce' : 'no-preference' }],
-    })
+    this.#viewport = await surround(this.session, context.values, this.given)
     await this.call('setContext', context)
   }
 
@@ -172,7 +178,8 @@ export class StagePage implements ReadablePage {
     return { failures, notes: { ...mounted.notes, ...notes }, forced: mergeForced(mounted.forced, forced) }
   }
 
-  private settle(): Promise<{ isSettled: boolean }> {
+  /** Lets what stands come to rest. */
+  settle(): Promise<{ isSettled: boolean }> {
     return settle({
       comeToRest: this.#hasCode ? () => this.call('comeToRest') : undefined,
       endAnimations: () => this.ask('endAnimations'),
@@ -239,6 +246,17 @@ export class StagePage implements ReadablePage {
 
   turnTo(top: number) {
     return this.ask('turnTo', top)
+  }
+
+  /** The window, as wide as the context of its cases asks for. */
+  get viewport(): Viewport {
+    return this.#viewport
+  }
+
+  /** The component whose cases stand. @throws Error before it is opened */
+  get component(): StageComponent {
+    if (!this.#component) throw new Error('no component is open')
+    return this.#component
   }
 
   get isIsolated(): boolean {

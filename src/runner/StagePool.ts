@@ -43,8 +43,9 @@ export class StagePool {
     return this.open()
   }
 
-  /** Takes a page back that is sound, and loads it anew while others work. */
+  /** Takes a page back that is sound, and loads it anew while others work. One without a mouse is of no use to others. */
   give(page: StagePage): void {
+    if (page.isTouched) return void page.close()
     this.keep(page.load().then(() => page))
   }
 

@@ -115,7 +115,8 @@ export async function launchChromium({ whole = false, isOnline = whole }: Launch
       args: [...FLAGS, ...(isOnline ? [] : OFFLINE), ...(isRoot ? ['--no-sandbox'] : [])],
       ignoreDefaultArgs: isOnline ? false : LEFT_OUT,
       defaultViewport: null,
-      protocolTimeout: 120_000,
+      // A page may be waited for longer than a case may take.
+      protocolTimeout: whole ? 600_000 : 120_000,
       // The caller's own handlers decide: a run that is stopped still reports what it found.
       handleSIGINT: false,
       handleSIGTERM: false,

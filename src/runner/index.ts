@@ -21,15 +21,20 @@ export { type PictureOptions } from './pictures'
 export { verifyLibrary, type ComponentPictures, type VerifyOptions } from './verify'
 export {
   filmScenario,
+  filmSharply,
   PlayLane,
   PlayPool,
   runScenario,
   runScenarios,
   scenarioJobs,
+  takeFaces,
+  takeStill,
+  type Face,
   type PlayListener,
   type PoolOptions,
   type ScenarioJob,
   type ScenarioOptions,
+  type Still,
 } from './scenario'
 export {
   componentFingerprint,
@@ -41,6 +46,8 @@ export {
   runEnvironment,
   WholeRun,
   type Keeper,
+  type KeptStrength,
   type Performed,
   type RunEnvironment,
 } from './kept'
+export { breakLibrary, ComponentTrial, strengthFingerprint, type BreakingOptions, type TrialOptions } from './strength'

@@ -169,6 +169,10 @@ class ComponentRun {
           }
           let isOpening = true
           try {
+            if (page && !page.suits(chunk.context)) {
+              await this.finish(page)
+              page = undefined
+            }
             page ??= await this.open(chunk.context)
             isOpening = false
             await page.setContext(chunk.context)

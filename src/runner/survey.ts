@@ -94,7 +94,7 @@ function leftOf({ cases }: Plan, survey: Survey, reasons: ReadonlyMap<string, st
     .map(({ key }) => ({ key, why: reasons.get(key) ?? 'no case without steps shows its context' }))
 }
 
-function baseRequests(sheet: Sheet, { plan }: PreparedComponent, { extra = [] }: SurveyOptions): Request[] {
+export function baseRequests(sheet: Sheet, { plan }: PreparedComponent, { extra = [] }: SurveyOptions): Request[] {
   const requests = new Map<string, Request>()
   const add = (part: string, name: string) => {
     const parsed = parseReading(name)

@@ -8,7 +8,7 @@ import type { PreparedComponent, PreparedLibrary } from './prepare'
 import { BrowserSource } from './BrowserSource'
 import { inOrder } from './inOrder'
 import { findKnown, performed, ReadingRecorder, type KeptResults, type Known } from './kept'
-import { PictureRun, type PictureOptions } from './pictures'
+import { defaultFirst, PictureRun, type PictureOptions } from './pictures'
 import { openPools, type RunPools } from './pools'
 import { runScenarios, scenarioJobs, type ScenarioJob } from './scenario'
 import { verifyComponent } from './verifyComponent'
@@ -169,7 +169,7 @@ class Run {
     const readings = options.kept && new ReadingRecorder()
     const how = { signal, pictures: this.pictures, readings }
     const found = known ? undefined : await verifyComponent(pools!, prepared, component, tally, onCase, how)
-    const taken = known?.pictures ?? (found?.pictures && [...found.pictures.results.values()])
+    const taken = known?.pictures ?? (found?.pictures && defaultFirst(component, found.pictures.results))
     this.working.delete(tally)
     known?.results.forEach(onCase)
     ordered.flush()

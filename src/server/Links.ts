@@ -1,6 +1,7 @@
 import { readFile } from 'node:fs/promises'
 import { join, relative, sep } from 'node:path'
 import { watch, type FSWatcher } from 'chokidar'
+import pLimit, { type LimitFunction } from 'p-limit'
 import { BadInput, describeProblem, type Problem } from '@/core/problem'
 import { readLibrary } from '@/core/sheet'
 import { openFolder, readFolder, UNFINISHED, writeFiles, writeFolder } from '@/source'
@@ -23,6 +24,8 @@ interface Link {
   timer?: NodeJS.Timeout
   /** Files that changed on disk since the folder was last taken in. */
   changed: Set<string>
+  /** One after the other: taking in, and saving with what is written into the folder then. */
+  turns: LimitFunction
 }
 
 // Editors write a file in several goes, and several files at once.
@@ -49,7 +52,7 @@ export class Links {
       ignored: (path) => path.endsWith(UNFINISHED) || IGNORED.test(relative(folder, path)),
       ignoreInitial: true,
     })
-    const link: Link = { folder, watcher, problems: [], changed: new Set() }
+    const link: Link = { folder, watcher, problems: [], changed: new Set(), turns: pLimit(1) }
     this.#links.set(id, link)
     watcher.on('all', (_, path) => {
       link.changed.add(relative(folder, path).split(sep).join('/'))
@@ -81,7 +84,19 @@ export class Links {
   /** Takes in what changed in a linked folder. What cannot be read is told, and the last good state stays. */
   async sync(id: string): Promise<void> {
     const link = this.#links.get(id)
-    if (!link) return
+    if (link) await link.turns(() => this.takeIn(id, link))
+  }
+
+  /**
+   * Does work that saves in the store and writes into the folder: until both are done the folder is not taken in, or what it held before
+   * would be taken for a change.
+   */
+  inTurn<T>(id: string, work: () => Promise<T>): Promise<T> {
+    const link = this.#links.get(id)
+    return link ? link.turns(work) : work()
+  }
+
+  private async takeIn(id: string, link: Link): Promise<void> {
     clearTimeout(link.timer)
     const names = [...link.changed]
     link.changed.clear()

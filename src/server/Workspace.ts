@@ -8,6 +8,7 @@ import { LibraryEvents } from './LibraryEvents'
 import { Links } from './Links'
 import { Plays } from './Plays'
 import { Runs } from './Runs'
+import { Strengths } from './Strengths'
 import { Surveys } from './Surveys'
 import { Watching } from './Watching'
 
@@ -23,6 +24,7 @@ export class Workspace {
   readonly surveys: Surveys
   readonly freshness: Freshness
   readonly plays: Plays
+  readonly strengths: Strengths
 
   constructor(
     readonly link: Connection,
@@ -35,6 +37,7 @@ export class Workspace {
     this.watching = new Watching(this.events, this.runs)
     this.surveys = new Surveys(this.libraries, this.browsers, this.workshop)
     this.freshness = new Freshness(this.libraries, this.workshop)
+    this.strengths = new Strengths(link, this.libraries, launch, this.workshop)
     this.plays = new Plays(this.libraries, this.browsers, this.workshop)
   }
 
@@ -55,7 +58,7 @@ export class Workspace {
   /** Ends all that goes on: runs, plays, watchers, browsers, other processes. */
   async close(): Promise<void> {
     this.watching.close()
-    await Promise.all([this.runs.close(), this.plays.close(), this.links.close()])
+    await Promise.all([this.runs.close(), this.strengths.close(), this.plays.close(), this.links.close()])
     this.workshop.close()
     await this.browsers.close()
   }

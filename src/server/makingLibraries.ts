@@ -3,8 +3,8 @@ import { join } from 'node:path'
 import { LIBRARY_FILE, overlay, textOf, treeOf, type FileTree } from '@/core/sheet'
 import { editYaml } from '@/core/yaml'
 import { homeFolder, openFolder } from '@/source'
-import { importTree, saveLibraryFiles, setName, treeOfLibrary } from '@/store'
-import { settled } from './tokenChanges'
+import { importTree, treeOfLibrary } from '@/store'
+import { saveSettings } from './settings'
 import type { Workspace } from './Workspace'
 
 /** Makes a library. @returns its id. @throws LibraryExists */
@@ -26,12 +26,7 @@ export async function duplicateLibrary({ link }: Workspace, libraryId: string, n
 export async function renameLibrary(workspace: Workspace, libraryId: string, name: string): Promise<void> {
   await workspace.links.sync(libraryId)
   const { library } = (await workspace.open(libraryId))!
-  const files = { [LIBRARY_FILE]: renamed(library.tree, name) }
-  const author = userInfo().username
-  const note = `Name: ${library.data.name} → ${name}`
-  await saveLibraryFiles(workspace.link, { libraryId, topic: 'library', files, note, author })
-  await setName(workspace.link, libraryId, name)
-  await settled(workspace, libraryId, files)
+  await saveSettings(workspace, libraryId, renamed(library.tree, name), `Name: ${library.data.name} → ${name}`)
 }
 
 const renamed = (tree: FileTree, name: string): string =>

@@ -10,7 +10,7 @@ import { componentStates } from './states'
 import type { Workspace } from './Workspace'
 
 const run = promisify(execFile)
-const LONGEST_MS = 120_000
+const LONGEST_MS = 600_000
 
 /**
  * Makes the guide of a stored library as pages, with the marks of its last runs. A process of its own makes them: pages are

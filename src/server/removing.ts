@@ -1,7 +1,16 @@
 import { userInfo } from 'node:os'
 import { nestedSlugs, othersOf } from '@/core/plan'
 import { BadInput } from '@/core/problem'
-import { componentFiles, LIBRARY_FILE, readSheet, resolvePath, withTexts, type Library, type Sheet } from '@/core/sheet'
+import {
+  componentFiles,
+  filesOfComponent,
+  LIBRARY_FILE,
+  readSheet,
+  resolvePath,
+  withTexts,
+  type Library,
+  type Sheet,
+} from '@/core/sheet'
 import { bringBackComponent, listRemovedComponents, removeComponent, type Connection } from '@/store'
 import type { Workspace } from './Workspace'
 
@@ -24,19 +33,16 @@ export async function takeOut(workspace: Workspace, libraryId: string, slug: str
   const file = opened?.fileOf(slug)
   if (!opened || file === undefined) return false
   const { library, record } = opened
-  const users = othersThatNeed(library, slug)
-  if (users.length > 0) {
-    const names = users.map(({ data }) => data.name).join(', ')
-    throw new BadInput([
-      { ...START, file: users[0]!.file, message: `it stands in slots of ${names}: take it out there first` },
-    ])
-  }
+  refuseNeeded(library, slug)
   const paths = record.folder === undefined ? ownFiles(library, file) : [file]
   const texts = Object.fromEntries(paths.map((path) => [path, null]))
   const { problems } = withTexts(library, texts)
   if (problems.length > 0) throw new BadInput(problems)
-  const isDone = await removeComponent(workspace.link, { libraryId, slug, paths })
-  await workspace.links.writeBack(libraryId, texts)
+  const isDone = await workspace.links.inTurn(libraryId, async () => {
+    const was = await removeComponent(workspace.link, { libraryId, slug, paths })
+    await workspace.links.writeBack(libraryId, texts)
+    return was
+  })
   await tellOf(workspace, libraryId, [])
   return isDone
 }
@@ -45,11 +51,24 @@ export async function takeOut(workspace: Workspace, libraryId: string, slug: str
 export async function bringBack(workspace: Workspace, libraryId: string, slug: string): Promise<boolean> {
   const known = (await removedComponents(workspace.link, libraryId)).find((each) => each.slug === slug)
   if (!known) return false
-  const back = await bringBackComponent(workspace.link, { libraryId, ...known, author: userInfo().username })
+  const back = await workspace.links.inTurn(libraryId, async () => {
+    const made = await bringBackComponent(workspace.link, { libraryId, ...known, author: userInfo().username })
+    if (made) await workspace.links.writeBack(libraryId, made.texts)
+    return made
+  })
   if (!back) return false
-  await workspace.links.writeBack(libraryId, back.texts)
   await tellOf(workspace, libraryId, [{ slug, head: back.revision }])
   return true
+}
+
+/** @throws BadInput where a component stands in slots of others */
+export function refuseNeeded(library: Library, slug: string): void {
+  const users = othersThatNeed(library, slug)
+  if (users.length === 0) return
+  const names = users.map(({ data }) => data.name).join(', ')
+  throw new BadInput([
+    { ...START, file: users[0]!.file, message: `it stands in slots of ${names}: take it out there first` },
+  ])
 }
 
 const START = { line: 1, column: 1 }
@@ -60,13 +79,13 @@ function othersThatNeed({ sheets }: Library, slug: string): Sheet[] {
 }
 
 /** What stands in its folder or is named by its sheet, and is used by nothing else of the library. */
-function ownFiles({ tree: { paths }, sheets, data }: Library, file: string): string[] {
+function ownFiles(library: Library, file: string): string[] {
+  const { tree, sheets, data } = library
   const shared = new Set([
     ...[...data.styles, ...data.tokens, ...data.guides].map((path) => resolvePath(LIBRARY_FILE, path) ?? path),
-    ...sheets.flatMap((each) => (each.file === file ? [] : componentFiles(each, paths))),
+    ...sheets.flatMap((each) => (each.file === file ? [] : componentFiles(each, tree.paths))),
   ])
-  const sheet = sheets.find((each) => each.file === file) ?? { file }
-  return componentFiles(sheet, paths).filter((path) => !shared.has(path))
+  return filesOfComponent(library, file).filter((path) => !shared.has(path))
 }
 
 async function tellOf(workspace: Workspace, libraryId: string, components: { slug: string; head: number }[]) {

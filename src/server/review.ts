@@ -32,13 +32,11 @@ import {
   listLibraryEdits,
   listRefused,
   refusePictures,
-  saveLibraryFiles,
-  stepLibrary,
   stepTargets,
   StoreKeeper,
   type FileContents,
 } from '@/store'
-import { settled } from './tokenChanges'
+import { saveFiles, stepFiles } from './libraryFiles'
 import type { Workspace } from './Workspace'
 
 /** A picture of one of a library's components. */
@@ -209,8 +207,7 @@ async function approveNow(workspace: Workspace, libraryId: string, chosen: Chose
     })
     const files: FileContents = Object.fromEntries(changes)
     const said = `${counted(chosen.length, 'picture')} of ${approved.map(({ slug }) => slug).join(', ')}${note && `: ${note}`}`
-    await saveLibraryFiles(workspace.link, { libraryId, topic: 'pictures', files, note: said, author })
-    await settled(workspace, libraryId, files)
+    await saveFiles(workspace, { libraryId, topic: 'pictures', files, note: said })
   }
   await acceptAgain(workspace.link, libraryId, chosen)
 }
@@ -222,10 +219,8 @@ export const unrefuse = (workspace: Workspace, libraryId: string, chosen: Chosen
   acceptAgain(workspace.link, libraryId, chosen)
 
 /** Takes the last approval back, or does it again. */
-export async function stepApprovals(workspace: Workspace, libraryId: string, kind: 'undo' | 'redo'): Promise<void> {
-  const files = await stepLibrary(workspace.link, libraryId, 'pictures', kind, userInfo().username)
-  if (files) await settled(workspace, libraryId, inSafeOrder(files))
-}
+export const stepApprovals = (workspace: Workspace, libraryId: string, kind: 'undo' | 'redo'): Promise<void> =>
+  stepFiles(workspace, libraryId, 'pictures', kind, { inOrder: inSafeOrder })
 
 /** Pictures before the indices that name them, and what goes at last. */
 function inSafeOrder(files: FileContents): FileContents {

@@ -1,5 +1,5 @@
 import type { FileChange, ListedRun, RunChanges, RunDetail, RunList } from '@/contract'
-import { compareSheets, lineChanges } from '@/core/edit'
+import { compareByMeaning, lineChanges } from '@/core/edit'
 import { groupBy } from '@/core/group'
 import { indexPath, REFERENCES } from '@/core/picture'
 import { reportChanges, type ComponentReport } from '@/core/report'
@@ -136,7 +136,7 @@ async function sheetsOf(
   return components.flatMap(({ slug, sheet }) => {
     if (sheet === undefined || before[sheet] === undefined || after[sheet] === undefined) return []
     const read = (text: string) => readYaml(text, sheet).value
-    return [{ slug, changes: compareSheets(read(before[sheet]), read(after[sheet])) }]
+    return [{ slug, changes: compareByMeaning(read(before[sheet]), read(after[sheet])) }]
   })
 }
 

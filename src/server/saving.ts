@@ -34,13 +34,13 @@ export async function save(
   const { problems } = await previewOf(opened, slug, given.texts)
   if (problems.length > 0) return refused(problems)
   const { base, ...rest } = given
-  const saved = await saveComponent(
-    workspace.link,
-    { libraryId, slug, file, author: userInfo().username, base, ...rest },
-    opened.library,
-  )
+  const saved = await workspace.links.inTurn(libraryId, async () => {
+    const about = { libraryId, slug, file, author: userInfo().username, base, ...rest }
+    const done = await saveComponent(workspace.link, about, opened.library)
+    if (done.kind === 'saved') await workspace.links.writeBack(libraryId, done.texts)
+    return done
+  })
   if (saved.kind === 'saved') {
-    await workspace.links.writeBack(libraryId, saved.texts)
     const { record } = (await workspace.open(libraryId))!
     workspace.events.tell(libraryId, { fingerprint: record.fingerprint, components: [{ slug, head: saved.revision }] })
   }

@@ -63,6 +63,7 @@ export async function componentStates(
       findings: state.findings,
       scenarios: state.scenarios,
       ...(state.readAt !== undefined && { readAt: state.readAt }),
+      ...(state.face && { face: state.face }),
       ...(await marksOf(db, state)),
     })),
   )

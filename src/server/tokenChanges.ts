@@ -1,10 +1,11 @@
-import { userInfo } from 'node:os'
 import type { TypedEdit } from '@/contract'
 import { lintTokens, tokenOf, type Lint } from '@/core/lint'
 import { BadInput } from '@/core/problem'
 import { faultsOf, isPackaged, overlay, readLibrary, textOf, type Library } from '@/core/sheet'
 import { editTokenText, readJson, readTokens, readTokenText, type TokenBook, type TokenEdit } from '@/core/tokens'
-import { saveLibraryFiles, stepLibrary, type FileContents } from '@/store'
+import type { Opened } from './Libraries'
+import { saveFiles, stepFiles } from './libraryFiles'
+import { restructured, type TokenChange } from './tokenStructure'
 import type { Workspace } from './Workspace'
 
 /** The texts that a library's token files would have. @throws BadInput where something cannot be changed so */
@@ -45,34 +46,31 @@ export function bookWith(
 
 /** Changes tokens in place. What the files hold by now is looked at first. @throws BadInput */
 export async function editTokens(workspace: Workspace, libraryId: string, edits: readonly TypedEdit[]): Promise<void> {
+  const note = edits.map(({ path, text }) => `${path} → ${text}`).join(', ')
+  await changeTokens(workspace, libraryId, ({ library }) => ({ texts: editedTexts(library, edits), note }))
+}
+
+/** Adds, deletes or renames tokens and groups, with all that names them. @throws BadInput */
+export const restructureTokens = (workspace: Workspace, libraryId: string, change: TokenChange): Promise<void> =>
+  changeTokens(workspace, libraryId, ({ library, tokens }) => restructured(library, tokens, change))
+
+async function changeTokens(
+  workspace: Workspace,
+  libraryId: string,
+  change: (opened: Pick<Opened, 'library' | 'tokens'>) => { texts: Record<string, string>; note: string },
+): Promise<void> {
   await workspace.links.sync(libraryId)
   const { library, tokens: before } = (await workspace.open(libraryId))!
-  const texts = editedTexts(library, edits)
+  const { texts, note } = change({ library, tokens: before })
   const { book } = bookWith(library, texts)
   const nameOf = (lint: Lint) => `${lint.code} ${tokenOf(lint)}`
   const known = new Set(lintTokens(library, before).map(nameOf))
-  const fresh = lintTokens(library, book).filter((lint) => !known.has(nameOf(lint)))
+  const fresh = lintTokens(library, book).filter((lint) => !known.has(nameOf(lint)) && lint.severity === 'error')
   if (fresh.length > 0) throw new BadInput(fresh.map(({ file, line, message }) => ({ file, line, column: 1, message })))
-  const note = edits.map(({ path, text }) => `${path} → ${text}`).join(', ')
-  await saveLibraryFiles(workspace.link, {
-    libraryId,
-    topic: 'tokens',
-    files: texts,
-    note,
-    author: userInfo().username,
-  })
-  await settled(workspace, libraryId, texts)
+  await saveFiles(workspace, { libraryId, topic: 'tokens', files: texts, note })
 }
 
 /** Takes the last change of tokens back, or does it again. */
 export async function stepTokens(workspace: Workspace, libraryId: string, kind: 'undo' | 'redo'): Promise<void> {
-  const files = await stepLibrary(workspace.link, libraryId, 'tokens', kind, userInfo().username)
-  if (files) await settled(workspace, libraryId, files)
-}
-
-/** Writes what was changed into the linked folder, and tells all who look at the library. */
-export async function settled(workspace: Workspace, libraryId: string, files: Readonly<FileContents>) {
-  await workspace.links.writeBack(libraryId, files)
-  const { record } = (await workspace.open(libraryId))!
-  workspace.events.tell(libraryId, { fingerprint: record.fingerprint, components: [] })
+  await stepFiles(workspace, libraryId, 'tokens', kind)
 }

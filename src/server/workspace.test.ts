@@ -4,7 +4,15 @@ import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import type { LibraryEvent, RunEvent } from '@/contract'
 import { treeOf } from '@/core/sheet'
-import { connect, importTree, listLibraries, migrateTables, type Connection } from '@/store'
+import {
+  connect,
+  importTree,
+  listLibraries,
+  listRevisions,
+  migrateTables,
+  saveLibraryFiles,
+  type Connection,
+} from '@/store'
 import { definitionOf, libraryFacts, previewOf, save, tokensModel, Workspace } from './index'
 
 const folder = mkdtempSync(join(tmpdir(), 'brelt-workspace-'))
@@ -111,6 +119,19 @@ test('what changes in a linked folder is taken in, what is saved is written ther
   expect(texts[SHEET]).toBe(changed)
   await save(workspace, 'pegs', 'peg', { base, texts: { [SHEET]: changed + 'status: draft\n' } })
   expect(readFileSync(join(linked, SHEET), 'utf8')).toBe(changed + 'status: draft\n')
+  // What is saved is not yet in the folder: taken in now, what the folder held before would count as a change.
+  const text = `${changed}status: draft\nabout: Of larch\n`
+  let taking: Promise<void> | undefined
+  await workspace.links.inTurn('pegs', async () => {
+    const about = { libraryId: 'pegs', topic: 'library' as const, files: { [SHEET]: text }, note: 'Told', author: 'me' }
+    await saveLibraryFiles(link, about)
+    taking = workspace.links.sync('pegs')
+    await link.write(() => Promise.resolve())
+    await workspace.links.writeBack('pegs', about.files)
+  })
+  await taking
+  expect((await listRevisions(link.db, 'pegs', 'peg')).at(-1)!.note).toBe('Told')
+  expect(readFileSync(join(linked, SHEET), 'utf8')).toBe(text)
   writeFileSync(join(linked, 'library.yaml'), 'library: 1\n')
   await workspace.links.sync('pegs')
   expect(workspace.links.problems('pegs')).toMatchObject([{ file: 'library.yaml' }])

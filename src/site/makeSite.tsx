@@ -1,13 +1,15 @@
 import { renderToString } from 'react-dom/server'
 import type { ComponentState } from '@/contract'
-import { checkGuide, pageEntries, readGuide, searchEntries } from '@/core/guide'
+import { checkGuide, pageEntries, readGuide, searchEntries, type SearchEntry } from '@/core/guide'
 import { libraryPages, linksOf, linkTarget, pageProblems, type LibraryPage, type LinkPlaces } from '@/core/pages'
 import type { Problem } from '@/core/problem'
 import { kindOf, resolvePath, textOf, type Library, type Sheet } from '@/core/sheet'
-import { tokenContexts } from '@/core/tokens'
+import { tokenContexts, type Token } from '@/core/tokens'
 import { benchModelOf, boardModelOf, type Readable } from '@/models'
+import type { Face } from '@/runner'
 import { siteAssets } from './assets'
 import { Foundations } from './Foundations'
+import { facePath } from './facePath'
 import { Overview } from './Overview'
 import type { PageData } from './PageData'
 import { LibraryPageView } from './LibraryPageView'
@@ -25,6 +27,8 @@ export interface Verdicts {
   states: ReadonlyMap<string, ComponentState>
   /** The end of each page, in words. */
   foot: string
+  /** Pictures of components, by slug. */
+  faces: ReadonlyMap<string, Face>
 }
 
 /** Makes the pages of a library's guide. @param onPage called with the name of each as it is made */
@@ -43,13 +47,15 @@ export async function makeSite(readable: Readable, verdicts: Verdicts, onPage?: 
   const shell = { library: library.data.name, foot: verdicts.foot, nav }
   for (const [at, sheet] of sheets.entries()) {
     onPage?.(sheet.data.name)
-    problems.push(...(await addComponent(files, readable, sheets, at, verdicts.states, shell)))
+    problems.push(...(await addComponent(files, readable, sheets, at, verdicts, shell)))
   }
   problems.push(...addPages(files, library, pages, sheets, shell))
   const entries = [
     ...pages.flatMap(pageEntries),
     ...sheets.flatMap((sheet) => searchEntries(sheet, guideText(readable, sheet)?.text)),
+    ...tokens.list({}).map(tokenEntry),
   ]
+  for (const [slug, { webp }] of verdicts.faces) files.set(facePath(slug), webp)
   files.set('data/search.js', data('breltSearch', entries))
   files.set(
     'index.html',
@@ -62,14 +68,22 @@ export async function makeSite(readable: Readable, verdicts: Verdicts, onPage?: 
           name={library.data.name}
           about={library.data.about}
           states={verdicts.states}
+          faces={verdicts.faces}
         />,
       ),
-      scripts: ['data/search.js', 'assets/search.js'],
+      scripts: ['assets/search.js'],
     }),
   )
   if (hasTokens) files.set('foundations.html', foundations(tokens, shell))
   return { files, problems }
 }
+
+const tokenEntry = ({ path, css }: Token): SearchEntry => ({
+  kind: 'token',
+  text: `${path}: ${css.slice(0, 80)}`,
+  where: 'Foundations',
+  slug: 'foundations',
+})
 
 const data = (name: string, value: unknown) => `${name}=${JSON.stringify(value).replaceAll('<', '\\u003c')}`
 
@@ -81,7 +95,7 @@ async function addComponent(
   readable: Readable,
   sheets: readonly Sheet[],
   at: number,
-  states: Verdicts['states'],
+  { states, faces }: Verdicts,
   shell: Around,
 ): Promise<Problem[]> {
   const sheet = sheets[at]!
@@ -95,11 +109,17 @@ async function addComponent(
       ...shell,
       title: `${sheet.data.name} · ${shell.library}`,
       body: renderToString(<SitePage data={page} />),
+      still: stillOf(sheet, faces.get(sheet.slug)),
       scripts: [`data/${sheet.slug}.js`, 'assets/client.js'],
     }),
   )
   return guideProblems(sheet, made, readable.library.data.contexts)
 }
+
+/** What a page without scripts shows in place of live cases. */
+const stillOf = ({ slug, data: { name } }: Sheet, face: Face | undefined) =>
+  face &&
+  renderToString(<img src={facePath(slug)} width={face.width} height={face.height} alt={`${name} as by default`} />)
 
 const foundations = (tokens: Readable['tokens'], shell: Around) =>
   printPage({

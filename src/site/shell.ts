@@ -4,6 +4,8 @@ export interface Shell {
   title: string
   /** Markup of the page itself. */
   body: string
+  /** Markup of a picture that is shown where scripts are off. */
+  still?: string | undefined
   /** Scripts that bring it to life, in their order; addresses as the page has them. */
   scripts: readonly string[]
   /** The end of every page: what was read, when, with which browser. */
@@ -20,7 +22,7 @@ const POLICY =
   "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; frame-src 'self'; connect-src 'none'; form-action 'none'; base-uri 'none'; object-src 'none'"
 
 /** A whole page of a published guide. It works from any server and from a folder. */
-export const printPage = ({ library, title, body, scripts, foot, nav }: Shell): string => `<!doctype html>
+export const printPage = ({ library, title, body, still = '', scripts, foot, nav }: Shell): string => `<!doctype html>
 <html lang="en">
 <head>
 <meta charset="utf-8">
@@ -37,6 +39,7 @@ export const printPage = ({ library, title, body, scripts, foot, nav }: Shell): 
 <a class="font-semibold" href="index.html">${escapeHtml(library)}</a>
 <nav aria-label="The guide" class="flex gap-4">${nav.map(([href, label]) => `<a class="underline" href="${href}">${escapeHtml(label)}</a>`).join('')}</nav>
 </header>
+<noscript><p class="border-b border-line bg-sheet px-3 py-2">Scripts are off: live cases, the bench and the search do not work. The words, tables and code are all here.</p>${still && `<p class="px-3 py-2">${still}</p>`}</noscript>
 <main id="page">${body}</main>
 <footer class="mt-8 border-t border-line px-3 py-2 text-quiet">${escapeHtml(foot)}</footer>
 ${scripts.map((source) => `<script defer src="${source}"></script>`).join('\n')}

@@ -1,9 +1,10 @@
-import { pickAt, placesOf } from './anatomy'
+import { pickAt } from './anatomy'
 import { compareTwins, EMPTY_INVENTORY, takeInventory, type Inventory } from './inventory'
 import { FRAME_TAG } from './documentStyles'
 import { extent, pageExtent } from './extent'
 import type { BoardCell, FromBoard, ToBoard } from './boardProtocol'
-import { groundOf, onlyStylesDiffer, type Opening } from './boardStyles'
+import { CLEAR, groundUnder, mediaOf, onlyStylesDiffer, withGround, type Opening } from './boardStyles'
+import { anatomyOf } from './proposeParts'
 import { shadowsIn, type MountedCase } from './findPart'
 import { forceByAttribute } from './forceByAttribute'
 import type { Forced } from './forceStates'
@@ -13,6 +14,7 @@ import { hasCode, type StageCase } from './protocol'
 import { decideMedia, rewriteStates } from './rewriteStates'
 import { Stage } from './Stage'
 import type { SideEffectWatch } from './sideEffects'
+import { findTurned } from './turned'
 
 /** Room around a case's first element, for rings and shadows, in px. */
 const MARGIN_PX = 14
@@ -20,8 +22,6 @@ const MARGIN_PX = 14
 const SCREENS_AHEAD = 0.6
 // Mounting goes on for this long, then lets the browser draw a frame.
 const SLICE_MS = 6
-
-const CLEAR = 'rgba(0, 0, 0, 0)'
 
 interface Shown {
   box: HTMLElement
@@ -69,10 +69,10 @@ export class Board {
   }
 
   /** Opens a component, or the same one changed. Where only its styles have changed, what is shown stays and takes them. */
-  private async open({ component, contexts, sample, width }: Opening) {
-    const isRestyled =
-      this.#opened !== undefined && onlyStylesDiffer(this.#opened, { component, contexts, sample, width })
-    this.#opened = { component, contexts, sample, width }
+  private async open(opening: Opening) {
+    const { component, contexts, sample, width } = opening
+    const isRestyled = this.#opened !== undefined && onlyStylesDiffer(this.#opened, opening)
+    this.#opened = opening
     const [own] = contexts
     this.#contexts = contexts
     this.#width = width
@@ -87,13 +87,12 @@ export class Board {
     }
     const stage = this.#stage!
     stage.setContext(own!)
+    const media = mediaOf(this.#opened)
     for (const sheet of [...stage.sheets, ...document.adoptedStyleSheets]) {
       rewriteStates(sheet)
-      decideMedia(sheet, own!.values.motion === 'reduced')
+      decideMedia(sheet, ...media)
     }
-    document.adoptedStyleSheets = component.isolated
-      ? [groundOf('html { background-color: Canvas }'), ...document.adoptedStyleSheets]
-      : [...document.adoptedStyleSheets, groundOf('html, body { background: transparent !important }')]
+    document.adoptedStyleSheets = withGround(document.adoptedStyleSheets, opening)
     this.#contextSheets = contexts.map(({ properties }) => {
       const sheet = new CSSStyleSheet()
       sheet.replaceSync(`${FRAME_TAG} { ${properties.map(([name, value]) => `${name}: ${value};`).join(' ')} }`)
@@ -115,8 +114,9 @@ export class Board {
     const [shown] = this.#shown.values()
     if (!shown || !this.#stage) return
     const { component } = this.#stage
-    if (!at) return this.tell({ type: 'anatomy', places: placesOf(component, shown.mounted) })
-    const picked = pickAt(component, shown.mounted, ...at)
+    const { mounted } = shown
+    if (!at) return this.tell({ type: 'anatomy', ...anatomyOf(component, mounted) })
+    const picked = pickAt(component, mounted, ...at)
     this.tell({ type: 'picked', ...(picked && { picked }) })
   }
 
@@ -129,7 +129,7 @@ export class Board {
     const mount = (stageCase: StageCase) => stage.mountOne(stageCase, 0, box)
     const mounted = cases.map(mount)
     await stage.bringAbout(mounted, new Map())
-    let inventory = takeInventory(mounted)
+    let inventory = findTurned(takeInventory(mounted), stage.component, mounted)
     if (cases[0] && mounted[0]) {
       const twin = mount(cases[0])
       await stage.bringAbout([twin], new Map())
@@ -237,6 +237,8 @@ export class Board {
     const mounted = stage.mountOne(stageCase, this.#shown.size, box, this.#contexts[context]!.values)
     if (context > 0 && mounted.scope instanceof ShadowRoot)
       mounted.scope.adoptedStyleSheets = [...mounted.scope.adoptedStyleSheets, this.#contextSheets[context]!]
+    const { ground } = this.#opened!
+    if (ground !== undefined) mounted.frame.style.setProperty('background', ground, 'important')
     Object.assign(mounted.host.style, { position: 'absolute', width: `${this.#width}px`, contain: 'layout' })
     const shown = { box, mounted }
     this.#shown.set(stageCase.key, shown)
@@ -251,7 +253,7 @@ export class Board {
     // What a pointer finds is asked where they are to stand: elsewhere their cells may cut them off.
     await stage.bringAbout(mounted, forced, { onStanding: () => this.place(slice) })
     const made = hasCode(stage.component) ? [document, ...mounted.flatMap(({ frame }) => [...shadowsIn(frame)])] : []
-    forceByAttribute(forced, made, this.#contexts[0]!.values.motion === 'reduced')
+    forceByAttribute(forced, made, ...mediaOf(this.#opened!))
     if (hasCode(stage.component)) {
       mounted.forEach(imitateInput)
       await stage.comeToRest()
@@ -292,6 +294,6 @@ export class Board {
     })
     Object.assign(shown.mounted.host.style, { position: 'relative', width: 'auto', contain: 'none' })
     const { left, top, width, height } = pageExtent(shown.mounted.frame)
-    this.tell({ type: 'root', left, top, width, height })
+    this.tell({ type: 'root', left, top, width, height, ground: groundUnder(shown.mounted.frame) })
   }
 }

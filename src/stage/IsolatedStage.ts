@@ -1,3 +1,4 @@
+import { viewportIn } from '@/core/contexts'
 import type { Inventory } from './inventory'
 import type { MountedCase } from './findPart'
 import type { StageCase, StageComponent, StageContext } from './protocol'
@@ -26,7 +27,11 @@ export class IsolatedStage {
 
   setContext(context: StageContext): void {
     this.#context = context
-    for (const { stage } of this.#documents) stage.setContext(context)
+    const { width } = viewportIn(context.values, this.viewport)
+    for (const { frame, stage } of this.#documents) {
+      frame.style.width = `${width}px`
+      stage.setContext(context)
+    }
   }
 
   async mount(cases: readonly StageCase[], beat?: Beat): Promise<Mounted> {
@@ -52,7 +57,7 @@ export class IsolatedStage {
     const frame = ownElement(document.createElement('iframe'))
     frame.setAttribute(CASE_AT, String(index))
     // All at one place: each has its window in sight, whatever asks for that.
-    frame.style.cssText = `position:fixed;inset:0;border:0;width:${this.viewport.width}px;height:${this.viewport.height}px`
+    frame.style.cssText = `position:fixed;inset:0;border:0;width:${viewportIn(this.#context.values, this.viewport).width}px;height:${this.viewport.height}px`
     document.body.append(frame)
     const inner = frame.contentWindow as unknown as StageWindow
     // Written into the document that a frame has from the start: a navigation would take the browser ten times as long.

@@ -1,4 +1,5 @@
 import { compareTwins, findPlaces, findVariables, takeInventory, type Inventory } from './inventory'
+import { findTurned } from './turned'
 import { CONTAINER, prepareStyles, setContext, type Styles } from './documentStyles'
 import { watchEscape, type EscapeWatch } from './escape'
 import { shadowsIn, type MountedCase } from './findPart'
@@ -222,7 +223,9 @@ export class Stage {
   /** Adds what stands in the mounted cases to what was counted before. */
   count(known: Inventory): Inventory {
     const counted = takeInventory(this.cases, known, this.component.isolated)
-    const inventory = findVariables(findPlaces(counted, this.component, this.cases), this.component, this.cases)
+    const placed = findPlaces(counted, this.component, this.cases)
+    const turned = findTurned(placed, this.component, this.cases)
+    const inventory = findVariables(turned, this.component, this.cases)
     const [first, second] = this.cases.filter(({ failure }) => failure === undefined)
     return first && second ? compareTwins(inventory, first, second) : inventory
   }

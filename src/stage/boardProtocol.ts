@@ -13,6 +13,7 @@ const inventorySchema = z.object({
   lostLabels: pairs,
   sharedIds: z.array(z.string()),
   sharedGroups: z.array(z.string()),
+  turned: pairs.optional(),
 })
 
 /** What the application tells a board's frame. */
@@ -25,6 +26,10 @@ export const toBoardSchema = z.discriminatedUnion('type', [
     /** Cases from which the size of a cell is taken. */
     sample: z.array(stageCaseSchema),
     width: z.number(),
+    /** Width of the window that the cases are to stand in, in px: what media queries are answered by. */
+    window: z.number(),
+    /** What cases stand on in place of the page's own ground, as a CSS colour. */
+    ground: z.string().optional(),
   }),
   z.object({
     type: z.literal('layout'),
@@ -51,7 +56,12 @@ export const fromBoardSchema = z.discriminatedUnion('type', [
     /** Only styles changed: what was shown still is, and shows them. */
     kept: z.boolean().optional(),
   }),
-  z.object({ type: z.literal('anatomy'), places: z.array(z.object({ part: z.string(), rects: z.array(rectSchema) })) }),
+  z.object({
+    type: z.literal('anatomy'),
+    places: z.array(z.object({ part: z.string(), rects: z.array(rectSchema) })),
+    /** What the case shows besides, and could be parts. */
+    proposed: z.array(z.object({ select: z.string(), name: z.string(), pseudo: z.string().optional() })),
+  }),
   z.object({
     type: z.literal('picked'),
     picked: z
@@ -71,8 +81,16 @@ export const fromBoardSchema = z.discriminatedUnion('type', [
     milliseconds: z.number(),
     failures: z.array(z.tuple([z.string(), z.string()])),
   }),
-  /** An isolated case: where its first element stands in the frame. */
-  z.object({ type: z.literal('root'), left: z.number(), top: z.number(), width: z.number(), height: z.number() }),
+  /** An isolated case: where its first element stands in the frame, and on what. */
+  z.object({
+    type: z.literal('root'),
+    left: z.number(),
+    top: z.number(),
+    width: z.number(),
+    height: z.number(),
+    /** The colour behind it. */
+    ground: z.string().max(200),
+  }),
   /** The component reaches out of its cases: each needs a document of its own. */
   z.object({ type: z.literal('sideEffect'), reason: z.string() }),
   z.object({ type: z.literal('broken'), reason: z.string() }),

@@ -1,3 +1,4 @@
+import { surroundingsOf } from '@/core/contexts'
 import type { StageComponent, StageContext } from './protocol'
 import { ownClass, ownSheet } from './sideEffects'
 
@@ -57,10 +58,11 @@ export function prepareStyles(document: Document, component: StageComponent): St
       )
     },
     applyContext: (context) => {
-      tokens.replaceSync(`:root { ${declarations(context)} }`)
+      const { containerWidth, rootFontSize = '' } = surroundingsOf(context.values)
+      tokens.replaceSync(`:root { ${declarations(context)} }${containerRule(component, containerWidth)}`)
       setContext(document.documentElement, context.values, component.page)
-      // Text zoom is the root's font size: everything in rem follows.
-      document.documentElement.style.fontSize = context.values['text-zoom'] ?? ''
+      // Everything in rem follows.
+      document.documentElement.style.fontSize = rootFontSize
     },
   }
 }
@@ -89,6 +91,10 @@ const frameRules = `${FRAME_TAG} { display: block; min-width: 0 } ${FRAME_TAG}[d
 
 const declarations = ({ properties }: StageContext) => properties.map(([name, value]) => `${name}: ${value};`).join(' ')
 
+/** The place in which a case stands, as wide as a context asks for, and a container for queries. */
+const containerRule = ({ padding }: StageComponent, width: number | undefined) =>
+  width === undefined ? '' : ` ${CASE_TAG} { width: ${width + 2 * padding}px !important; container-type: inline-size }`
+
 /** Puts a context on an element that stands for the page's root: `data-NAME` each, the direction, and what the library's page bears. */
 export function setContext(
   element: Element,
@@ -96,7 +102,8 @@ export function setContext(
   page: StageComponent['page'] = [],
 ): void {
   for (const [name, value] of Object.entries(values)) element.setAttribute(`data-${name}`, value)
-  if (values.direction) element.setAttribute('dir', values.direction)
+  const { direction } = surroundingsOf(values)
+  if (direction !== undefined) element.setAttribute('dir', direction)
   const holds = ({ when }: (typeof page)[number]) =>
     Object.entries(when).every(([name, wanted]) => wanted.includes(values[name] ?? ''))
   for (const rule of page.filter((each) => !holds(each))) {

@@ -2,6 +2,7 @@ export { fromBoardSchema, type BoardCell, type FromBoard, type ToBoard } from '.
 export { CONNECT, READY } from './connect'
 export { fromLiveSchema, type FromLive, type ToLive } from './liveProtocol'
 export type { PartPlace, Picked } from './anatomy'
+export type { Proposed } from './proposal'
 export { EMPTY_INVENTORY, joinInventories, type Inventory } from './inventory'
 export { lintInventory } from './lintInventory'
 export { FRAME_TAG } from './documentStyles'

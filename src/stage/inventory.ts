@@ -18,6 +18,8 @@ export interface Inventory {
   parts?: { here: string[]; elsewhere: string[] }
   /** Custom properties that the component's own styles need, and those that some element has; unknown where only some cases were counted. */
   variables?: { needed: string[]; defined: string[] }
+  /** Parts that stand turned, with the first case that shows each. */
+  turned?: [part: string, key: string][] | undefined
 }
 
 export const EMPTY_INVENTORY: Inventory = {
@@ -193,6 +195,7 @@ export function joinInventories(a: Inventory, b: Inventory): Inventory {
     lostLabels: join(a.lostLabels, b.lostLabels),
     sharedIds: [...new Set([...a.sharedIds, ...b.sharedIds])],
     sharedGroups: [...new Set([...a.sharedGroups, ...b.sharedGroups])],
+    ...((a.turned || b.turned) && { turned: join(a.turned ?? [], b.turned ?? []) }),
     ...((a.parts || b.parts) && { parts: joinPlaces(a.parts, b.parts) }),
     ...((a.variables || b.variables) && {
       variables: {

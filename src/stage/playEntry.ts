@@ -1,5 +1,6 @@
 import { EMPTY_INVENTORY } from './inventory'
 import { isBetween, runningAnimations } from './animations'
+import { watchDeeds, type Deeds } from './breaking'
 import { CLOCKS, watchUncontrolled, type StageClock } from './clock'
 import { findParts, shadowsIn, type MountedCase } from './findPart'
 import type { StageComponent } from './protocol'
@@ -40,6 +41,7 @@ Object.assign(view, { breltReactTimeout: (work: () => void) => pristine.setTimeo
 let stage: Stage | undefined
 let clock: StageClock | undefined
 let log: EventLog | undefined
+let deeds: Deeds | undefined
 let targets: Target[] = []
 const changes = watchChanges(roots)
 
@@ -70,6 +72,9 @@ function pending(): Pending {
   }
 }
 
+/** Does what is not the component's doing. */
+const asStage = (work: () => void) => (deeds ? deeds.asStage(work) : work())
+
 const failureOf = ({ failure }: MountedCase) => (failure === undefined ? {} : { failure })
 
 /** Puts the caret behind all that an element holds. */
@@ -82,7 +87,14 @@ expose(view, 'breltStage', {
   open: async (context, kind, events) => {
     if (!held) throw new Error('the page holds no component')
     clock = new CLOCKS[kind](view, roots)
-    log = new EventLog(document, events, () => clock!.now)
+    log = new EventLog(
+      document,
+      events,
+      () => clock!.now,
+      (name) => deeds?.isUnsent(name) ?? false,
+    )
+    // Otherwise the browser's own functions stay as they are.
+    deeds = held.broken && watchDeeds(view, held.broken)
     stage = await Stage.open(held, driven(pristine))
     // A font that is first asked for in the middle of a scenario would change sizes then, and take time to load.
     await Promise.all([...document.fonts].map((font) => font.load().catch(() => undefined)))
@@ -93,6 +105,7 @@ expose(view, 'breltStage', {
     stage!.mountLive(stageCase)
     clock!.start()
     log!.start()
+    deeds?.start()
     return { ...failureOf(opened().mounted), ...pending() }
   },
   reach: () => {
@@ -110,8 +123,9 @@ expose(view, 'breltStage', {
   aimAtState: (at) => aimAtElement(opened().component, opened().mounted, targets[at]!.element, targets[at]!.part),
   stateHasFocus: (at, give = false) => {
     const { element } = targets[at]!
-    if (give && takesFocus(element)) element.focus()
-    else if (give && element instanceof HTMLElement && element.shadowRoot?.delegatesFocus) element.focus()
+    const isGiven =
+      takesFocus(element) || (element instanceof HTMLElement && element.shadowRoot?.delegatesFocus === true)
+    if (give && isGiven) asStage(() => (element as HTMLElement).focus())
     return isInside(activeElement(), element)
   },
   forceState: (at) => {
@@ -136,7 +150,7 @@ expose(view, 'breltStage', {
   hold: async () => opened().clock.hold(),
   focus: (at) => {
     const element = elementAt(at)
-    if (element instanceof HTMLElement || element instanceof SVGElement) element.focus()
+    if (element instanceof HTMLElement || element instanceof SVGElement) asStage(() => element.focus())
     return element !== undefined && activeElement() === element
   },
   caretToEnd: () => {
@@ -149,5 +163,9 @@ expose(view, 'breltStage', {
   said: (asked) => sayProperties(opened().stage, asked),
   inventory: () => opened().stage.count(EMPTY_INVENTORY),
   events: () => opened().log.records(),
+  deeds: () => ({
+    done: deeds?.done() ?? [],
+    trace: JSON.stringify([traceOf(opened().mounted.frame), opened().log.records(), activeElement()?.outerHTML.length]),
+  }),
   notes: () => [...notes, ...uncontrolled(), ...(clock?.notes() ?? [])],
 } satisfies PlayStage)

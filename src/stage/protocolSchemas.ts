@@ -1,5 +1,6 @@
 // Apart from what the stage itself needs: building schemas takes longer than mounting a hundred cases.
 import * as z from 'zod'
+import type { PlayEdit } from '@/core/breaks'
 import type { Filling } from '@/core/plan'
 
 const codeSchema = z.object({ url: z.string(), text: z.string() })
@@ -74,6 +75,8 @@ export const stageComponentSchema = z.object({
   padding: z.number(),
   place: z.object({ x: z.string(), y: z.string() }),
   isolated: z.boolean(),
+  /** What is left out of what it does, or changed, while it is performed; it is watched for it. */
+  broken: z.custom<PlayEdit>().optional(),
 })
 
 const changeSchema = z.object({

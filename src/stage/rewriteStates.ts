@@ -1,3 +1,7 @@
+import { answerQuery, type Surroundings } from '@/core/contexts'
+
+type Holder = CSSStyleSheet | CSSGroupingRule | CSSStyleRule
+
 /** The attribute that stands for forced pseudo-classes in a page that cannot ask the engine to force them. */
 export const REACH = 'data-reach'
 
@@ -21,12 +25,12 @@ function rewritten(selector: string): string {
 const rewrittenRules = new WeakMap<CSSStyleSheet, number>()
 
 /** The same for sheets that a component's own code made, in the document or in a shadow tree of its own. They may have grown since. */
-export function rewriteMade(root: Document | ShadowRoot, isReduced: boolean): void {
+export function rewriteMade(root: Document | ShadowRoot, surroundings: Surroundings, width?: number): void {
   for (const sheet of [...root.styleSheets, ...root.adoptedStyleSheets]) {
     // Many elements share a sheet: it is gone through again only when it has grown.
     if (rewrittenRules.get(sheet) === sheet.cssRules.length) continue
     rewriteRules(sheet)
-    decideMedia(sheet, isReduced)
+    decideMedia(sheet, surroundings, width)
     rewrittenRules.set(sheet, sheet.cssRules.length)
   }
 }
@@ -38,7 +42,7 @@ export function rewriteStates(sheet: CSSStyleSheet): void {
 
 const isRewritten = (selector: string) => selector.includes(`[${REACH}~=`) || selector.includes('brelt-')
 
-function rewriteRules(parent: CSSStyleSheet | CSSGroupingRule | CSSStyleRule): void {
+function rewriteRules(parent: Holder): void {
   for (let at = 0; at < parent.cssRules.length; at++) {
     const rule = parent.cssRules[at]!
     if (rule instanceof CSSStyleRule) {
@@ -54,23 +58,18 @@ function rewriteRules(parent: CSSStyleSheet | CSSGroupingRule | CSSStyleRule): v
   }
 }
 
-const ALWAYS = '(min-width: 0px)'
-const NEVER = '(max-width: 0px)'
-
 /**
- * Decides a sheet's rules for reduced motion, whatever the reader's own system asks for, and those for a pointer that can hover:
- * states that are held are those of a mouse.
+ * Decides a sheet's rules for what a page cannot be given: reduced motion and all that contexts set, whatever the reader's own system
+ * asks for, and those for a pointer that can hover: states that are held are those of a mouse.
+ * @param width of the window that the cases are to stand in, where it is another than this one
  */
-export function decideMedia(parent: CSSStyleSheet | CSSGroupingRule | CSSStyleRule, isReduced: boolean): void {
+export function decideMedia(parent: Holder, surroundings: Surroundings, width?: number): void {
   for (const rule of parent.cssRules) {
     if (rule instanceof CSSMediaRule) {
       const text = rule.media.mediaText
-      const decided = text
-        .replace(/\(prefers-reduced-motion(: reduce)?\)/g, isReduced ? ALWAYS : NEVER)
-        .replace(/\(prefers-reduced-motion: no-preference\)/g, isReduced ? NEVER : ALWAYS)
-        .replace(/\((any-)?hover(: hover)?\)|\((any-)?pointer(: fine)?\)/g, ALWAYS)
+      const decided = answerQuery(text, surroundings, width)
       if (decided !== text) rule.media.mediaText = decided
     }
-    if (rule instanceof CSSGroupingRule || rule instanceof CSSStyleRule) decideMedia(rule, isReduced)
+    if (rule instanceof CSSGroupingRule || rule instanceof CSSStyleRule) decideMedia(rule, surroundings, width)
   }
 }

@@ -33,7 +33,15 @@ export {
   setRevisionRemoved,
 } from './removing'
 export { connect, databaseFile, migrateTables, type Connection, type Database } from './open'
-export { listRevisions, manifestTexts, revisionTexts, undoTargets, type Revision, type RevisionKind } from './revisions'
+export {
+  isTextFile,
+  listRevisions,
+  manifestTexts,
+  revisionTexts,
+  undoTargets,
+  type Revision,
+  type RevisionKind,
+} from './revisions'
 export {
   caseChecks,
   caseMarks,

@@ -1,8 +1,11 @@
-import { and, asc, eq, inArray } from 'drizzle-orm'
-import { fileHashes, fingerprintOf, hashOf, putBlobs, type Transaction } from './libraries'
+import { and, asc, desc, eq, inArray } from 'drizzle-orm'
+import { BadInput } from '@/core/problem'
+import { componentFiles, readSheet, SHEET_SUFFIX, slugOf } from '@/core/sheet'
+import { addRevision, fileHashes, fingerprintOf, hashOf, putBlobs, type Transaction } from './libraries'
+import { manifestOf } from './manifest'
 import type { Connection, Database } from './open'
 import { standingSteps } from './revisions'
-import { files, libraries, libraryEdits, libraryFiles } from './schema'
+import { components, files, libraries, libraryEdits, libraryFiles, revisions } from './schema'
 
 export interface LibraryEdit {
   id: number
@@ -63,11 +66,32 @@ export const stepLibrary = (
       // What was not there before goes again.
       const gone = Object.fromEntries(Object.keys(target.after).map((path) => [path, null]))
       const hashes = kind === 'undo' ? { ...gone, ...target.before } : target.after
+      await refuseChanged(tx, libraryId, kind === 'undo' ? target.after : { ...gone, ...target.before }, target.note)
       const word = kind === 'undo' ? 'Undone' : 'Redone'
       await replace(tx, libraryId, hashes, { kind, topic, ofId: target.id, note: `${word}: ${target.note}`, author })
       return contentsOf(tx, hashes)
     }),
   )
+
+/** What somebody has changed since is not overwritten. @throws BadInput */
+async function refuseChanged(
+  tx: Transaction,
+  libraryId: string,
+  left: Readonly<Record<string, string | null>>,
+  note: string,
+) {
+  const hashes = await fileHashes(tx, libraryId)
+  const changed = Object.entries(left).filter(([path, hash]) => (hashes.get(path) ?? null) !== hash)
+  if (changed.length > 0)
+    throw new BadInput(
+      changed.map(([file]) => ({
+        file,
+        line: 1,
+        column: 1,
+        message: `it has changed since “${note}”: change it by hand`,
+      })),
+    )
+}
 
 /** The changes that undo and redo would act on. */
 export function stepTargets(history: Parameters<typeof standingSteps>[0]): { undo?: number; redo?: number } {
@@ -119,11 +143,70 @@ async function replace(
     .update(libraries)
     .set({ fingerprint: fingerprintOf(hashes) })
     .where(eq(libraries.id, libraryId))
+  await reviseComponents(tx, libraryId, after, about)
+  const added = Object.keys(after).filter(
+    (path) => path.endsWith(SHEET_SUFFIX) && after[path] !== null && !(path in before),
+  )
+  await addComponents(tx, libraryId, added, hashes, about)
   const [made] = await tx
     .insert(libraryEdits)
     .values({ libraryId, before, after, createdAt: new Date(), ...about })
     .returning({ id: libraryEdits.id })
   return made!.id
+}
+
+type About = Pick<typeof libraryEdits.$inferInsert, 'note' | 'author'>
+
+/** Sheets that were not there before are components from then on; one that was there once goes on with its history. */
+async function addComponents(
+  tx: Transaction,
+  library: string,
+  added: readonly string[],
+  hashes: ReadonlyMap<string, string>,
+  { note, author }: About,
+) {
+  const sheets = await contentsOf(tx, Object.fromEntries(added.map((path) => [path, hashes.get(path)!])))
+  for (const file of added) {
+    const { sheet } = readSheet(new TextDecoder().decode(sheets[file] as Uint8Array), file)
+    const slug = slugOf(file)
+    const [last] = await tx
+      .select({ id: revisions.id })
+      .from(revisions)
+      .where(and(eq(revisions.libraryId, library), eq(revisions.slug, slug)))
+      .orderBy(desc(revisions.id))
+      .limit(1)
+    const manifest = manifestOf(componentFiles(sheet ?? { file }, [...hashes.keys()]), hashes)
+    const name = sheet?.data.name ?? slug
+    await addRevision(tx, { libraryId: library, slug, name, file }, { kind: 'edit', author, note, manifest }, last?.id)
+  }
+}
+
+/** Components whose own files are among those that changed get a revision; those whose sheet has gone are no more. */
+async function reviseComponents(
+  tx: Transaction,
+  library: string,
+  after: Readonly<Record<string, string | null>>,
+  { note, author }: About,
+) {
+  const heads = await tx
+    .select({ slug: components.slug, name: components.name, head: revisions.id, manifest: revisions.manifest })
+    .from(components)
+    .innerJoin(revisions, eq(revisions.id, components.revisionId))
+    .where(eq(components.libraryId, library))
+  for (const { slug, name, head, manifest } of heads) {
+    const own = Object.keys(manifest ?? {}).filter((path) => path in after)
+    const file = Object.keys(manifest ?? {}).find((path) => path.endsWith(SHEET_SUFFIX) && slugOf(path) === slug)
+    if (own.length === 0 || file === undefined) continue
+    if (after[file] === null) {
+      await tx.delete(components).where(and(eq(components.libraryId, library), eq(components.slug, slug)))
+      continue
+    }
+    const kept = Object.entries({ ...manifest, ...after }).flatMap(([path, hash]) =>
+      path in manifest! && hash !== null ? [[path, hash] as const] : [],
+    )
+    const revision = { kind: 'edit' as const, author, note, manifest: Object.fromEntries(kept) }
+    await addRevision(tx, { libraryId: library, slug, name, file }, revision, head)
+  }
 }
 
 async function contentsOf(tx: Transaction, hashes: Readonly<Record<string, string | null>>): Promise<FileContents> {

@@ -39,9 +39,12 @@ export async function headOf(db: Reader, libraryId: string, slug: string, id?: n
 
 const TEXTS = /\.(ya?ml|css|scss|liquid|html?|m?js|jsx|tsx?|json|md|txt|svg)$/
 
+/** Whether a file is kept as a text in a revision. */
+export const isTextFile = (path: string): boolean => TEXTS.test(path)
+
 /** The texts of a revision's files; pictures and fonts are left out. */
 export async function manifestTexts(db: Reader, manifest: Manifest): Promise<Record<string, string>> {
-  const texts = Object.entries(manifest).filter(([path]) => TEXTS.test(path))
+  const texts = Object.entries(manifest).filter(([path]) => isTextFile(path))
   if (texts.length === 0) return {}
   const rows = await db
     .select()

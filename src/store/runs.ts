@@ -28,6 +28,17 @@ export interface ComponentState {
   readAt?: string
   /** The run of it before. */
   runBefore?: string
+  /** The picture of its first case, where pictures were taken. */
+  face?: Face
+}
+
+/** A picture that stands for a component. */
+export interface Face {
+  /** Its name. */
+  picture: string
+  /** In CSS pixels. */
+  width: number
+  height: number
 }
 
 export interface CaseMark {
@@ -60,6 +71,13 @@ export async function latestStates(db: Database, libraryId: string): Promise<Com
   return states.filter((state) => state !== undefined)
 }
 
+/** @param rig where the pictures were taken; its last word is their scale, as in `2x` */
+function faceOf(packed: PackedPictures | null, rig: string | null): Face | undefined {
+  const [first] = packed?.results ?? []
+  const scale = Number(/([\d.]+)x$/.exec(rig ?? '')?.[1] ?? 1)
+  return first && { picture: first.picture, width: first.width / scale, height: first.height / scale }
+}
+
 /** What a run found of a component; undefined where it did not take it. */
 async function runComponent(db: Database, runId: string, slug: string): Promise<ComponentState | undefined> {
   const [row] = await db
@@ -68,7 +86,8 @@ async function runComponent(db: Database, runId: string, slug: string): Promise<
     .innerJoin(runs, eq(runs.id, runComponents.runId))
     .where(and(eq(runComponents.runId, runId), eq(runComponents.slug, slug)))
   if (!row) return undefined
-  const { lints, notes, scenarios, readAt, fingerprint: print } = row.run_components
+  const { lints, notes, scenarios, readAt, fingerprint: print, pictures, rig } = row.run_components
+  const face = faceOf(pictures as PackedPictures | null, rig)
   const { state, startedAt, milliseconds, browser, fingerprint } = row.runs
   return {
     slug,
@@ -79,6 +98,7 @@ async function runComponent(db: Database, runId: string, slug: string): Promise<
     browser,
     fingerprint,
     lints: lints as Lint[],
+    ...(face && { face }),
     notes: notes as string[],
     findings: await findingsOf(db, runId, slug),
     scenarios: scenarios as ScenarioReport[],

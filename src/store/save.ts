@@ -1,6 +1,6 @@
 import { and, eq } from 'drizzle-orm'
 import {
-  compareSheets,
+  compareByMeaning,
   mergeLines,
   mergeSheetText,
   nameOfChanges,
@@ -152,7 +152,7 @@ type Texts = Readonly<Record<string, string | null>>
 /** What changed between two states of a component: fields of its sheet, and its other files as wholes. */
 export function changesBetween(file: string, before: Texts, after: Texts): FieldChange[] {
   const value = (text: string | null | undefined) => readYaml(text ?? '', file).value ?? {}
-  const fields = before[file] === after[file] ? [] : compareSheets(value(before[file]), value(after[file]))
+  const fields = before[file] === after[file] ? [] : compareByMeaning(value(before[file]), value(after[file]))
   const others = [...new Set([...Object.keys(before), ...Object.keys(after)])].filter(
     (path) => path !== file && (before[path] ?? null) !== (after[path] ?? null),
   )

@@ -35,7 +35,7 @@ describe.each(KINDS)('no result is forged by what is judged, of kind %s', (kind)
     await verifyLibrary(await browser(), await prepareLibrary(treeOf(forgerFiles(kind)), { components }), {
       onCase: (slug, result) => cases.set(slug, [...(cases.get(slug) ?? []), result]),
     })
-  }, 180_000)
+  })
 
   test.each(chosen)('by %s', (_, slug) => {
     const read = cases.get(slug)!.flatMap(({ key, checks }) =>

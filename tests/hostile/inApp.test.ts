@@ -55,7 +55,7 @@ const always = () =>
 
 beforeAll(async () => {
   app = await startApp([write(spoilerFiles()), write(always()), write(forgerFiles())])
-}, 60_000)
+})
 afterAll(async () => {
   await app.close()
   for (const folder of folders) rmSync(folder, { recursive: true })
@@ -75,7 +75,7 @@ async function isAlive(page: Page, path: string) {
       if (button) document.body.dataset.asked = ''
       return false
     },
-    { polling: 200, timeout: 60_000 },
+    { polling: 200, timeout: 90_000 },
   )
 }
 
@@ -90,7 +90,7 @@ describe('on the board', () => {
       else
         await page.waitForFunction(
           () => document.querySelector('iframe[data-mounted="4"]') ?? document.querySelectorAll('iframe').length >= 4,
-          { timeout: 30_000 },
+          { timeout: 90_000 },
         )
       await isAlive(page, path)
       await page.close()
@@ -149,7 +149,7 @@ describe('in a published guide', () => {
     out = mkdtempSync(join(tmpdir(), 'brelt-published-'))
     folders.push(out)
     app.command('guide', write(always()), '--out', out, '--no-run')
-  }, 60_000)
+  })
   // Its frames share their page's process: one that never gives way stops its own page, and no other.
   const shown = names.filter((name) => TOLD[name] !== STOPPED)
   test.each(isWhole ? shown : SOME.filter((name) => shown.includes(name)))(

@@ -64,7 +64,7 @@ describe('the browser is killed', () => {
     session.on('Target.targetInfoChanged', ({ targetInfo }) => targetInfo.url.includes('brelt-stage') && kill(first))
     const report = await verify({}, source)
     expect(told(report)).toEqual(told(await verify()))
-  }, 120_000)
+  })
 
   test('again and again: what was found is reported, the rest is unread with the reason', async () => {
     const source = new BrowserSource(async () => {
@@ -85,5 +85,5 @@ describe('the browser is killed', () => {
     expect(
       messages.filter((message) => !message.endsWith('the browser went down 3 times in a row: nothing more was tried')),
     ).toEqual([])
-  }, 120_000)
+  })
 })

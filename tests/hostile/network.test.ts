@@ -32,7 +32,7 @@ describe('nothing leaves', () => {
     expect(report.components.find(({ slug }) => slug === 'innocent')).toMatchObject({ findings: [] })
     // No component is lost without a word: each holds, or says why it could not be read.
     expect(report.totals.holds + report.totals.unread).toBe(Object.keys(SENDERS).length + 1)
-  }, 180_000)
+  })
 
   test.each(['engine', 'page'] as const)(
     'while scenarios are performed, by the %s clock',
@@ -61,14 +61,14 @@ test('while cases are shown in the application', async () => {
     const count = Object.keys(SENDERS).length + 1
     await page.waitForFunction(
       (all: number) => document.querySelectorAll('[data-tile] iframe, [data-tile] [role=alert]').length >= all,
-      { timeout: 60_000 },
+      { timeout: 90_000 },
       count,
     )
     // What is to be sent has been sent once the frames have had their turns, one of them after the others.
     for (const slug of ['way-0', 'way-22', 'way-27', 'way-31', 'way-32']) {
       await page.goto(`${app.address}/senders/${slug}/matrix`)
       await page.waitForFunction(() => document.querySelector('iframe[data-mounted="1"], [role=alert]') !== null, {
-        timeout: 60_000,
+        timeout: 90_000,
       })
     }
     const { connections, ...sent } = listener.counts()
@@ -80,4 +80,4 @@ test('while cases are shown in the application', async () => {
     await app.close()
     rmSync(folder, { recursive: true, force: true })
   }
-}, 180_000)
+})

@@ -20,7 +20,7 @@ describe.each(KINDS)('a case of kind %s spoils nothing but itself', (kind) => {
     await verifyLibrary(await browser(), await prepareLibrary(treeOf(spoilerFiles(kind)), { components }), {
       onCase: (slug, result) => cases.set(slug, [...(cases.get(slug) ?? []), result]),
     })
-  }, 300_000)
+  })
 
   test.each(chosen)('that %s', (_, slug) => {
     const told = new Map(

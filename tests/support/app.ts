@@ -8,6 +8,9 @@ import { launchChromium } from '@/runner'
 
 const HOST = '127.0.0.1'
 
+/** How long a page may take to show what a test waits for, in ms: wide, since a busy machine is no fault. */
+const WAIT = 90_000
+
 /** Brelt as people run it, on a store of its own, with a browser to use it. */
 export interface App {
   address: string
@@ -92,6 +95,7 @@ const started = (server: ChildProcess) =>
 
 async function openPage(browser: Browser, url: string, size: { width: number; height: number }): Promise<Page> {
   const page = await browser.newPage()
+  page.setDefaultTimeout(WAIT)
   await page.setViewport(size)
   await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: 'light' }])
   await page.goto(url, { waitUntil: 'load' })
@@ -100,10 +104,18 @@ async function openPage(browser: Browser, url: string, size: { width: number; he
 
 /** Presses what a person would: a control by its role and name, once it stands still. */
 export const press = (page: Page, role: string, name: string): Promise<void> =>
-  page.locator(`aria/${name}[role="${role}"]`).setTimeout(10_000).click()
+  page.locator(`aria/${name}[role="${role}"]`).click()
+
+/** Puts text into a field and leaves it with Enter. */
+export async function fill(page: Page, label: string, text: string): Promise<void> {
+  const field = await page.waitForSelector(`[aria-label="${label}"]`)
+  await field!.click({ count: 3 })
+  await page.keyboard.type(text)
+  await page.keyboard.press('Enter')
+}
 
 /** Waits until the text of what `selector` finds fits. */
-export async function waitForText(page: Page, selector: string, pattern: RegExp, timeout = 30_000): Promise<void> {
+export async function waitForText(page: Page, selector: string, pattern: RegExp, timeout = WAIT): Promise<void> {
   try {
     await page.waitForFunction(
       (css: string, source: string, flags: string) =>
@@ -136,7 +148,7 @@ export async function boardFrame(page: Page, least = 1): Promise<Frame> {
   await page.waitForFunction(
     (count: number) =>
       Number(document.querySelector<HTMLElement>('iframe[data-mounted]')?.dataset.mounted ?? 0) >= count,
-    { timeout: 30_000 },
+    { timeout: 90_000 },
     least,
   )
   return stageFrames(page)[0]!

@@ -1,4 +1,5 @@
 import type { Prop, Slot } from '../sheet'
+import type { Combination } from './excluded'
 import type { SlotChoice } from './setting'
 
 interface Common {
@@ -40,6 +41,8 @@ export interface Panel {
   /** Begins the keys of all its controls. */
   prefix: string
   controls: readonly Control[]
+  /** The combination of axis values that is set here and that its sheet excludes. */
+  excluded?: Combination
 }
 
 /** The control of a prop. */

@@ -1,3 +1,4 @@
+import { excludedBy } from './excluded'
 import { reachOf, type Filling, type Reachable } from '../plan'
 import type { Axis, Sheet, SlotValue, Source } from '../sheet'
 import { hasEffect, propControl, type Control, type Panel } from './controls'
@@ -8,6 +9,8 @@ import { entryOf, type Setting, type SlotChoice } from './setting'
 export interface BenchSheet extends Reachable {
   name: string
   source: Source
+  /** Combinations that do not exist. */
+  without: Sheet['data']['without']
 }
 
 export const benchSheetOf = ({ slug, axes, data }: Pick<Sheet, 'slug' | 'axes' | 'data'>): BenchSheet => ({
@@ -16,6 +19,7 @@ export const benchSheetOf = ({ slug, axes, data }: Pick<Sheet, 'slug' | 'axes' |
   data: { props: data.props, slots: data.slots },
   name: data.name,
   source: data.source,
+  without: data.without,
 })
 
 /** A component as a setting makes it, and the controls that it has then. */
@@ -90,9 +94,12 @@ function open(work: Work, given: Given, slots: readonly string[]): Bench {
     })
   }
   const { props, changes, forced } = reached
+  const isChosen = (name: string) => (axis(name) ?? given.axes?.[name]) !== undefined
+  const chosen = Object.fromEntries(sheet.axes.flatMap(({ name }) => (isChosen(name) ? [[name, values[name]!]] : [])))
+  const excluded = excludedBy(sheet.axes, sheet.without, props, chosen)
   return {
     settings: { kind: 'component', slug: sheet.slug, props, slots: fillings, changes, forced },
-    panel: { slug: sheet.slug, name: sheet.name, prefix, controls },
+    panel: { slug: sheet.slug, name: sheet.name, prefix, controls, ...(excluded && { excluded }) },
   }
 }
 

@@ -2,6 +2,13 @@ import { appendRules, isSpecifiedIn, type RuleText } from '../edit'
 import type { Sheet } from '../sheet'
 import { editYaml } from '../yaml'
 import type { CheckKind, NeededPart } from './defineCheck'
+import { CHECK_KINDS } from './list'
+
+/** The kind of component that sources show signs of; undefined where they show none. @param texts of its files, by path */
+export function guessKind(texts: Readonly<Record<string, string>>): CheckKind | undefined {
+  const markup = Object.entries(texts).flatMap(([path, text]) => (/\.(css|scss|md|ya?ml)$/.test(path) ? [] : [text]))
+  return CHECK_KINDS.find(({ signs }) => markup.some((text) => signs.test(text)))
+}
 
 /** The part of a sheet that is most likely meant. */
 export function guessPart(sheet: Pick<Sheet, 'parts'>, { commonNames }: NeededPart): string {

@@ -18,6 +18,8 @@ export interface ScenarioText {
 export interface CheckKind {
   kind: string
   label: string
+  /** What the sources of such a component say. */
+  signs: RegExp
   parts: readonly NeededPart[]
   make(part: Readonly<Record<string, string>>): { rules: RuleText[]; scenarios: ScenarioText[] }
 }

@@ -1,3 +1,3 @@
-export { addChecks, guessPart } from './addChecks'
+export { addChecks, guessKind, guessPart } from './addChecks'
 export type { CheckKind } from './defineCheck'
 export { CHECK_KINDS } from './list'

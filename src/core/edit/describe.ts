@@ -10,7 +10,8 @@ export interface FieldChange {
   after?: string
 }
 
-const NAMED: Record<string, string> = {
+/** Sections in which each thing has a name of its own, in the singular. */
+export const NAMED: Readonly<Record<string, string>> = {
   axes: 'axis',
   parts: 'part',
   props: 'prop',

@@ -34,7 +34,7 @@ spec:
     expect: { box: { width: [same as size:small, "> 3px"] } }
 scenarios:
   - name: small steps
-    start: { size: small }
+    start: { size: small, prop.size: small, note: box, axis.busy: on }
     steps:
       - click: boxes[2]
       - set: { note: box }
@@ -88,7 +88,7 @@ test.each<[Rename, [string, string][]]>([
       ],
       ['{ size: small, state', '{ size: snug, state'],
       ['same as size:small', 'same as size:snug'],
-      ['start: { size: small }', 'start: { size: snug }'],
+      ['start: { size: small,', 'start: { size: snug,'],
       ['axes: { size: small }', 'axes: { size: snug }'],
     ],
   ],
@@ -106,6 +106,7 @@ test.each<[Rename, [string, string][]]>([
     [
       ['note: { type', 'remark: { type'],
       ['props: { note', 'props: { remark'],
+      ['small, note: box', 'small, remark: box'],
       ['set: { note', 'set: { remark'],
     ],
   ],

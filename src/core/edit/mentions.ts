@@ -1,3 +1,4 @@
+import { readStartName } from '../names'
 import { parseReading } from '../readings'
 import { STEPS, type StepMention } from '../steps'
 import type { Path } from '../yaml'
@@ -11,6 +12,8 @@ export type Mention =
   /** `gap(box)`; other readings' arguments are no parts. */
   | { kind: 'reading'; namesPart: boolean }
   | { kind: 'expectation' }
+  /** `tone`, or `prop.tone` where an axis is called so too. */
+  | { kind: 'start'; what: 'axis' | 'prop' }
 
 /** A place in a sheet where a name stands: a key or a value. */
 export interface MentionAt {
@@ -41,7 +44,7 @@ export function* walkSheet(sheet: unknown): Found {
     yield* walkBox((rule as Raw).when, ['spec', at, 'when'])
     yield* walkExpect((rule as Raw).expect, ['spec', at, 'expect'])
   }
-  for (const [at, scenario] of items(raw.scenarios)) yield* walkScenario(scenario as Raw, ['scenarios', at])
+  for (const [at, scenario] of items(raw.scenarios)) yield* walkScenario(scenario as Raw, ['scenarios', at], raw)
   for (const [at, example] of [...items(raw.examples), ...entries(raw.examples)]) {
     const path = ['examples', at]
     yield* walkBox((example as Raw).axes, [...path, 'axes'])
@@ -128,12 +131,14 @@ function* walkExpect(expect: unknown, path: Path): Found {
   }
 }
 
-function* walkScenario({ start, steps }: Raw, path: Path): Found {
-  for (const [name, value] of entries(start)) {
-    const at = [...path, 'start', name]
-    // An axis, a prop or a context: only one of them has the name that is looked for.
-    yield { path: at, place: 'key', text: name, mention: { kind: 'name', what: 'axis' } }
-    yield* values(name, value, at)
+function* walkScenario({ start, steps }: Raw, path: Path, { axes, props }: Raw): Found {
+  for (const [text, value] of entries(start)) {
+    const at = [...path, 'start', text]
+    const { of, name } = readStartName(text)
+    const has = (map: unknown) => entries(map).some(([each]) => each === name)
+    const isProp = of === 'prop' || (of === undefined && !has(axes) && has(props))
+    yield { path: at, place: 'key', text, mention: { kind: 'start', what: isProp ? 'prop' : 'axis' } }
+    if (!isProp) yield* values(name, value, at)
   }
   for (const [at, step] of items(steps)) yield* walkStep(step as Raw, [...path, 'steps', at])
 }

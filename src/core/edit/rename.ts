@@ -1,3 +1,4 @@
+import { readStartName } from '../names'
 import { applyToValue, type Path, type YamlEdit } from '../yaml'
 import { walkSheet, type Mention } from './mentions'
 
@@ -33,6 +34,10 @@ function renameIn(mention: Mention, text: string, rename: Rename): string {
       const isMeant = mention.what === rename.what && (rename.what !== 'value' || rename.axis === axis)
       return isMeant && text === rename.from ? rename.to : text
     }
+    case 'start':
+      return mention.what === rename.what && readStartName(text).name === rename.from
+        ? text.slice(0, -rename.from.length) + rename.to
+        : text
     case 'part-reference':
       return rename.what === 'part' ? text.replace(/^[^[]+/, (part) => (part === rename.from ? rename.to : part)) : text
     case 'reading':
@@ -52,19 +57,22 @@ function renameInExpectation(text: string, rename: Rename): string {
   if (rename.what === 'part')
     return text.replace(new RegExp(`@${escapeRegExp(rename.from)}(?=[.[])`, 'g'), `@${rename.to}`)
   if (rename.what !== 'axis' && rename.what !== 'value') return text
-  return text.replace(/\b(same as|differs from)\s+(.*)$/, (_, words: string, where: string) => {
-    const pairs = where.split(/(\s*,\s*)/).map((pair) => {
-      const match = /^(\s*)([^:]+?)(\s*:\s*)(\S+)(\s*)$/.exec(pair)
-      if (!match) return pair
-      const [before, axis, colon, value, after] = match.slice(1) as [string, string, string, string, string]
-      const isMeant = rename.what === 'axis' ? axis === rename.from : axis === rename.axis && value === rename.from
-      if (!isMeant) return pair
-      return rename.what === 'axis'
-        ? before + rename.to + colon + value + after
-        : before + axis + colon + rename.to + after
-    })
-    return `${words} ${pairs.join('')}`
-  })
+  return text.replace(
+    /\b(same as|differs from|(?:more|less) than)\s+(.*?)(?=\s*(?:±|\+-)|$)/,
+    (_, words: string, where: string) => {
+      const pairs = where.split(/(\s*,\s*)/).map((pair) => {
+        const match = /^(\s*)([^:]+?)(\s*:\s*)(\S+)(\s*)$/.exec(pair)
+        if (!match) return pair
+        const [before, axis, colon, value, after] = match.slice(1) as [string, string, string, string, string]
+        const isMeant = rename.what === 'axis' ? axis === rename.from : axis === rename.axis && value === rename.from
+        if (!isMeant) return pair
+        return rename.what === 'axis'
+          ? before + rename.to + colon + value + after
+          : before + axis + colon + rename.to + after
+      })
+      return `${words} ${pairs.join('')}`
+    },
+  )
 }
 
 type Raw = Record<string, unknown>

@@ -23,7 +23,7 @@ export const DIRECTIVES = {
   slots: 'Its slots, and what they accept',
   events: 'The events that it sends',
   keys: 'The keys that its scenarios prove',
-  tokens: 'The tokens that its specification names',
+  tokens: 'The tokens that its specification names, and its styles use',
   do: 'Something to do, in words; a case in braces shows it',
   dont: 'Something not to do, in words; a case in braces shows it',
 } as const

@@ -20,18 +20,36 @@ export function keysOf(scenarios: readonly Scenario[]): KeyFact[] {
   return [...found].map(([keys, names]) => ({ keys, scenarios: [...names] }))
 }
 
-/** The tokens that a component's rules name, each with the readings that it is expected of. */
-export function tokensOf(rules: readonly Rule[]): { path: string; uses: string[] }[] {
-  const found = new Map<string, Set<string>>()
+/** A token that a guide tells of. */
+export interface TokenFact {
+  path: string
+  /** Readings that it is expected of. */
+  uses: string[]
+  /** The component's own styles use it. */
+  isStyled: boolean
+}
+
+/**
+ * The tokens that a component's rules name, each with the readings that it is expected of, and those that its own styles use.
+ * @param styled paths of the latter
+ */
+export function tokensOf(rules: readonly Rule[], styled: readonly string[] = []): TokenFact[] {
+  const found = new Map<string, Set<string>>(styled.map((path) => [path, new Set()]))
   for (const { claims } of rules)
     for (const { part, reading, expectation } of claims)
       for (const each of partsOf(expectation)) {
         if (each.kind !== 'token') continue
-        const known = found.get(each.path) ?? new Set<string>()
-        found.set(each.path, known.add(`${part} · ${reading.text}`))
+        const path = withoutRoot(each.path)
+        const known = found.get(path) ?? new Set<string>()
+        found.set(path, known.add(`${part} · ${reading.text}`))
       }
-  return [...found].map(([path, uses]) => ({ path, uses: [...uses] })).toSorted((a, b) => a.path.localeCompare(b.path))
+  return [...found]
+    .map(([path, uses]) => ({ path, uses: [...uses], isStyled: styled.includes(path) }))
+    .toSorted((a, b) => a.path.localeCompare(b.path))
 }
+
+/** A group's own token is called as the group. */
+const withoutRoot = (path: string) => path.replace(/\.\$root$/, '')
 
 /** A prop's type in a word or two, as a reader of a table wants it. */
 export function typeOf(prop: Sheet['data']['props'][string]): string {

@@ -4,7 +4,7 @@ import { spaceOf } from '../matrix'
 import { readScenarios } from '../scenario'
 import { readLibrary, treeOf } from '../sheet'
 import { readRules } from '../spec'
-import { checkGuide, examplesOf, keysOf, readGuide, starterGuide, tokensOf, typeOf } from '.'
+import { checkGuide, examplesOf, keysOf, readGuide, starterGuide, tokensOf, typeOf, withoutTitle } from '.'
 
 const { library } = readLibrary(
   treeOf({
@@ -121,9 +121,10 @@ describe('a guide', () => {
       { keys: 'Enter', scenarios: ['By Enter', 'By both'] },
       { keys: 'Tab', scenarios: ['By Enter'] },
     ])
-    expect(tokensOf(readRules(sheet, space.dimensions).rules)).toEqual([
-      { path: 'color.edge', uses: ['cord · border-color'] },
-      { path: 'color.ink', uses: ['root · color', 'cord · border-color'] },
+    expect(tokensOf(readRules(sheet, space.dimensions).rules, ['color.ink', 'space.2'])).toEqual([
+      { path: 'color.edge', uses: ['cord · border-color'], isStyled: false },
+      { path: 'color.ink', uses: ['root · color', 'cord · border-color'], isStyled: true },
+      { path: 'space.2', uses: [], isStyled: true },
     ])
     expect(Object.values(sheet.data.props).map(typeOf)).toEqual([
       'small | large',
@@ -132,3 +133,12 @@ describe('a guide', () => {
     ])
   })
 })
+
+test.each([
+  ['# Lamp\n\nHigh.', '\n\nHigh.'],
+  ['\n# lamp  \nHigh.', '\n\nHigh.'],
+  ['# Lamp', ''],
+  ['# Lamps\nHigh.', '# Lamps\nHigh.'],
+  ['High.\n\n# Lamp\n', 'High.\n\n# Lamp\n'],
+  ['## Lamp\n', '## Lamp\n'],
+])('%j does not say the name twice', (text, expected) => expect(withoutTitle(text, 'Lamp')).toBe(expected))

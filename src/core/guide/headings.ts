@@ -31,3 +31,9 @@ export const headingId = (words: string): string =>
     .toLowerCase()
     .replace(/[^\p{L}\p{N}]+/gu, '-')
     .replace(/^-|-$/g, '')}`
+
+/** A guide's text without a first heading that only says the component's name, which stands above it already; lines stay where they are. */
+export function withoutTitle(text: string, name: string): string {
+  const [all, before, words] = /^(\s*)#[ \t]+([^\n]+?)[ \t]*(?=\n|$)/.exec(text) ?? []
+  return words?.toLowerCase() === name.toLowerCase() ? before! + text.slice(all!.length) : text
+}

@@ -28,6 +28,8 @@ export interface Subjects {
   rendered: { sheet: Sheet; facts: RenderedFacts; styles: StyleTexts }
   /** A sheet with how its parts vary along its axes. */
   survey: { sheet: Sheet; coverage: readonly Covered[] }
+  /** A sheet with its rules that no break of the component makes miss, by their places. */
+  strength: { sheet: Sheet; untested: readonly number[] }
   /** What all components share. */
   library: { library: Library; tokens: TokenBook }
   /** The library's tokens, one by one. */

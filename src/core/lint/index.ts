@@ -7,6 +7,7 @@ export {
   lintRendered,
   LINTS,
   lintSheet,
+  lintStrength,
   lintSurvey,
   lintTokens,
   makeLint,

@@ -1,3 +1,4 @@
+import { CONTEXTS } from '../contexts'
 import { textOf } from '../sheet'
 import { readJson, type TokenIssue } from '../tokens'
 import { defineLint, type Fault, type Subjects } from './defineLint'
@@ -55,6 +56,27 @@ function* ignoredKeys({ library, tokens: { ignored, empty } }: Subject): Generat
     yield { at: { file, line }, message: `"${first!.path}" ${why}, and is passed over.${more}` }
   }
 }
+
+/** Contexts that have an effect of their own, with values that have none: cases would be read as if they had it. */
+function* contextValues({ library: { data, source } }: Subject): Generator<Fault> {
+  for (const [name, values] of Object.entries(data.contexts)) {
+    const known = CONTEXTS.get(name)
+    const place = source.atKey(['contexts', name])
+    for (const value of known ? values : [])
+      if (!known!.effect(value))
+        yield {
+          at: place,
+          message: `"${value}" is no value of the context "${name}" that the browser can bring about: allowed is ${known!.allowed}. It is an attribute of the page’s root only.`,
+        }
+  }
+}
+
+export const contextValue = defineLint({
+  code: 'context-value',
+  severity: 'warning',
+  about: 'A context that the browser brings about has a value that it cannot bring about.',
+  find: { library: contextValues },
+})
 
 function* untrustedBuild({ library: { tree } }: Subject): Generator<Fault> {
   const { styleBuild } = tree

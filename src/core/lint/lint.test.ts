@@ -2,7 +2,7 @@ import { describe, expect, test } from '@jest/globals'
 import { readLibrary, treeOf } from '../sheet'
 import { readTokens } from '../tokens'
 import { editYaml } from '../yaml'
-import { fixOf, LINTS, lintSheet } from './index'
+import { fixOf, lintLibrary, LINTS, lintSheet } from './index'
 
 const CSS = '.t { width: 1px }'
 const LIQUID = '<p class="t">{{ props.label }} {{ props.busy }} {{ props.tone }} {{ props.size }} {{ props.mood }}</p>'
@@ -27,7 +27,7 @@ const lints = (...given: Parameters<typeof linted>) => linted(...given).lints
 
 const told = (sheet: string, options?: Parameters<typeof lints>[1]) =>
   lints(sheet, options).map(({ code, line, message }) => `${code} ${line} ${message}`)
-const AXES = 'axes: { size: [s, m], mood: { of: state, values: { calm: {}, glad: {} } } }\n'
+const AXES = 'axes: { size: [s, m], mood: { of: state, values: { calm: {}, glad: { class: glad } } } }\n'
 const APART =
   'spec:\n  - when: { size: s }\n    expect: { root: { width: 1px } }\n  - when: { mood: glad }\n    expect: { root: { height: 1px } }\n'
 
@@ -92,7 +92,30 @@ test.each([
     'props: { busy: { type: flag } }\naxes: { a: { values: { x: { props: { busy: true } }, y: {} } }, b: { values: { u: { props: { busy: false } }, v: { props: { busy: true } } } } }',
     /^unreachable 5 The value "x" of "a" sets the prop "busy"/,
   ],
+  [
+    'axes: { a: { of: state, values: { x: {}, y: { pseudo: hover }, z: { pseudo: [hover] } } } }',
+    /^reached-alike 4 The values "y" and "z" of "a" are reached alike/,
+  ],
+  [
+    AXES + 'without: [{ size: s, mood: glad }, { mood: [glad], size: s }]',
+    /^same-exclusion 5 The same combination is excluded already, as number 1/,
+  ],
 ])('%s', (sheet, pattern) => expect(told(sheet).filter((line) => pattern.test(line))).toHaveLength(1))
+
+test.each([
+  ['{% if slots.lead %}x{% endif %}', 1],
+  ['{%- unless slots.lead -%}x{% endunless %}', 1],
+  ['{% if slots.lead != blank %}x{% endif %}', 0],
+])('a template that asks for a slot by %s', (liquid, count) => {
+  const found = told('slots: { lead: { text: true } }', { liquid: `<p class="t">\n${liquid}</p>` })
+  expect(found.filter((line) => line.startsWith('slot-never-false 2'))).toHaveLength(count)
+})
+
+test('an exclusion that stands twice goes at one press', () => {
+  const { sheet, lints: all } = linted(AXES + 'without: [{ size: s, mood: glad }, { size: s, mood: glad }]')
+  const lint = all.find(({ code }) => code === 'same-exclusion')!
+  expect(fixOf(lint, sheet)!.edits).toEqual([{ do: 'remove', path: ['without', 1] }])
+})
 
 describe('rules that meet', () => {
   const two = (a: string, b: string, more = '') =>
@@ -139,10 +162,32 @@ describe('look-alike', () => {
     const values = Array.from({ length: 800 }, (_, at) => `v${at}`).join(', ')
     expect(
       found(
-        `axes: { n: [${values}], mood: { of: state, values: { calm: {}, glad: {} } } }\nspec: [{ when: { mood: glad }, expect: { root: { width: 1px } } }]`,
+        `axes: { n: [${values}], mood: { of: state, values: { calm: {}, glad: { class: glad } } } }\nspec: [{ when: { mood: glad }, expect: { root: { width: 1px } } }]`,
       ),
     ).toEqual([expect.stringMatching(/these values of n apart: "v0", .* \(800 in all\)/)])
   })
+})
+
+test('styles that a module imports, itself or through another, are looked at too', () => {
+  const block = (name: string, colour: string) =>
+    `.${name} { display: flex; gap: 4px; padding: 2px; border: 0; color: ${colour} }\n`
+  const { library } = readLibrary(
+    treeOf({
+      'library.yaml': 'library: 1\nname: T',
+      'c/t/t.sheet.yaml': 'sheet: 1\nname: T\nsource: { kind: react, module: t.tsx, export: T }\n',
+      'c/t/t.tsx': "import { a } from './inner'\nimport '../u/u.css'\nimport 'react'\nexport const T = () => null\n",
+      'c/t/inner/index.ts': "import './inner.css'\nexport * from '../t'\n",
+      'c/t/inner/inner.css': block('a', 'red') + block('b', 'blue'),
+      'c/u/u.sheet.yaml': 'sheet: 1\nname: U\nsource: { kind: react, module: u.tsx, export: U }\n',
+      'c/u/u.tsx': 'export const U = () => null\n',
+      // Another component's own: told there.
+      'c/u/u.css': block('c', 'red') + block('d', 'blue'),
+    }),
+  )
+  const found = lintSheet(library!.sheets[0]!, library!, readTokens(library!).book)
+  expect(found.filter(({ code }) => code === 'repeated-style').map(({ file, line }) => [file, line])).toEqual([
+    ['c/t/inner/inner.css', 2],
+  ])
 })
 
 describe('repeated-style', () => {
@@ -177,4 +222,18 @@ test.each([...LINTS.values()])('$code says in a sentence what it finds', ({ code
   expect(code).toMatch(/^[a-z]+(-[a-z]+)*$/)
   expect(about).toMatch(/^[A-Z].*\.$/)
   expect(Object.keys(find).length).toBeGreaterThan(0)
+})
+
+test('a value that the browser cannot bring about is told with those that it can', () => {
+  const text =
+    'library: 1\nname: T\ncontexts:\n  theme: [day, wild]\n  motion: [full, some]\n  viewport-width: [390px, wide]\n'
+  const { library } = readLibrary(treeOf({ 'library.yaml': text }))
+  const found = lintLibrary(library!, readTokens(library!).book).filter(({ code }) => code === 'context-value')
+  expect(found.map(({ line, message }) => [line, message])).toEqual([
+    [5, expect.stringMatching(/^"some" is no value of the context "motion" .* "full" or "reduced"\./)],
+    [
+      6,
+      expect.stringMatching(/^"wide" is no value of the context "viewport-width" .* a width in px, such as "390px"\./),
+    ],
+  ])
 })

@@ -104,6 +104,9 @@ export const lintRendered = (
 export const lintSurvey = (sheet: Sheet, coverage: Subjects['survey']['coverage']): Lint[] =>
   run('survey', { sheet, coverage })
 
+/** Rules that say nothing, as far as breaking the component shows. */
+export const lintStrength = (sheet: Sheet, untested: readonly number[]): Lint[] => run('strength', { sheet, untested })
+
 /** The change of the sheet that mends a lint, where there is exactly one that an author could mean. */
 export const fixOf = ({ code, about }: Lint, sheet: Sheet): Fix | undefined =>
   about === undefined ? undefined : LINTS.get(code)?.fix?.(about, sheet)

@@ -3,13 +3,16 @@ import { brokenStyle } from './brokenStyle'
 import { axisDrift } from './axisDrift'
 import { badDefault, noDefault } from './defaults'
 import { unknownInGuide } from './guide'
-import { buildNotRun, noTokens, tokenCycle, tokenIgnored, tokenType, unknownType } from './library'
+import { buildNotRun, contextValue, noTokens, tokenCycle, tokenIgnored, tokenType, unknownType } from './library'
 import { lookAlike } from './lookAlike'
 import { unreachable } from './unreachable'
 import { classUndefined, classUnused, duplicateId, labelTarget, partMissing, variableUndefined } from './rendered'
+import { neverTested } from './neverTested'
 import { badExpectation, conflict, matchesNothing, neverWins } from './rules'
+import { reachedAlike, sameExclusion } from './repeats'
 import { slotCycle } from './slotCycle'
-import { propUnused, repeatedStyle } from './sources'
+import { propUnused, repeatedStyle, slotNeverFalse } from './sources'
+import { turnedBox } from './turnedBox'
 import { unknownAxis, unknownComponent, unknownPart, unknownProp, unknownToken, unknownValue } from './unknownNames'
 import { unspecified } from './unspecified'
 
@@ -27,6 +30,7 @@ export const LINT_LIST = [
   unknownType,
   tokenIgnored,
   noTokens,
+  contextValue,
   noDefault,
   badDefault,
   badExpectation,
@@ -34,9 +38,12 @@ export const LINT_LIST = [
   neverWins,
   matchesNothing,
   unreachable,
+  reachedAlike,
+  sameExclusion,
   lookAlike,
   slotCycle,
   propUnused,
+  slotNeverFalse,
   repeatedStyle,
   assetNotLoaded,
   brokenStyle,
@@ -49,4 +56,6 @@ export const LINT_LIST = [
   labelTarget,
   partMissing,
   variableUndefined,
+  turnedBox,
+  neverTested,
 ] as const

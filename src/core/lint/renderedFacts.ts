@@ -14,6 +14,8 @@ export interface RenderedFacts {
   parts?: { here: readonly string[]; elsewhere: readonly string[] } | undefined
   /** Custom properties that its own styles need, and those that some element has; unknown where only some cases were counted. */
   variables?: { needed: readonly string[]; defined: readonly string[] } | undefined
+  /** Parts that stand turned, with the first case that shows each. */
+  turned?: readonly (readonly [part: string, key: string])[] | undefined
 }
 
 /** A component's own style sheets, as compiled, and its code, in which names of classes may stand. */

@@ -1,6 +1,7 @@
 import { generate, parse, walk, type Declaration } from 'css-tree'
-import { camelCase, isVendored, kindOf, resolvePath, textOf, type Source } from '../sheet'
+import { camelCase, kindOf, resolvePath, textOf, type Source } from '../sheet'
 import { defineLint, type Fault, type SheetSubject } from './defineLint'
+import { ownStyles } from './ownStyles'
 
 function* unusedProps({ sheet, library }: SheetSubject): Generator<Fault<{ prop: string }>> {
   const { source, props } = sheet.data
@@ -28,6 +29,24 @@ export const propUnused = defineLint({
   fix: ({ prop }) => ({ label: `Delete the prop “${prop}”`, edits: [{ do: 'remove', path: ['props', prop] }] }),
 })
 
+function* slotsAskedInVain({ sheet, library }: SheetSubject): Generator<Fault> {
+  const { source } = sheet.data
+  if (source.kind !== 'markup') return
+  const file = resolvePath(sheet.file, source.markup)!
+  for (const [at, line] of (textOf(library.tree, file) ?? '').split('\n').entries())
+    for (const [, , name] of line.matchAll(/\{%-?\s*(if|unless|elsif)\s+slots\.([\w-]+)\s*-?%\}/g)) {
+      const message = `An empty slot is blank, which counts as true here. Ask {% if slots.${name} != blank %}.`
+      yield { at: { file, line: at + 1 }, message }
+    }
+}
+
+export const slotNeverFalse = defineLint({
+  code: 'slot-never-false',
+  severity: 'warning',
+  about: 'A template asks whether a slot is there in a way that is always true.',
+  find: { sheet: slotsAskedInVain },
+})
+
 function isUsed(kind: Source['kind'], name: string, camel: string, text: string): boolean {
   // Code may read a prop in many ways: its name as a word is taken for one.
   if (kind !== 'markup') return new RegExp(`\\b${camel}\\b|["']${name}["']`).test(text)
@@ -39,11 +58,7 @@ const LEAST_DECLARATIONS = 5
 const MAX_DIFFERENT = 2
 
 function* copies({ sheet, library }: SheetSubject): Generator<Fault> {
-  const { source } = sheet.data
-  for (const path of kindOf(source)
-    .styles(source)
-    .map((each) => resolvePath(sheet.file, each)!)
-    .filter((each) => each.endsWith('.css') && !isVendored(each))) {
+  for (const path of ownStyles(sheet, library)) {
     for (const [rule, twin] of copiesAmong(declarationsByRule(textOf(library.tree, path) ?? ''))) {
       const message = `"${rule.selector}" repeats nearly all of "${twin.selector}" (line ${twin.line}). Say once what they share, and let a custom property carry what differs.`
       yield { at: { file: path, line: rule.line }, message }

@@ -1,6 +1,6 @@
 import { parsePartReference } from '../readings'
 import { type Sheet, type SlotValue } from '../sheet'
-import { checksOf, partsOf } from '../spec'
+import { checksOf, partsOf, whereOf } from '../spec'
 import type { Path } from '../yaml'
 import { defineLint, type Fault, type SheetSubject } from './defineLint'
 import { noSuch } from './noSuch'
@@ -74,8 +74,7 @@ function* conditions({ sheet, space, library, rules }: SheetSubject): Generator<
   }
   for (const { part, reading, expectation, rule } of rules.flatMap(({ claims }) => claims)) {
     for (const check of checksOf(expectation)) {
-      if (check.kind !== 'same' && check.kind !== 'differs') continue
-      for (const [name, value] of Object.entries(check.where))
+      for (const [name, value] of Object.entries(whereOf(check) ?? {}))
         yield* judge(name, [value], ['spec', rule.index, 'expect', part, reading.text])
     }
   }

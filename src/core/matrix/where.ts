@@ -16,6 +16,12 @@ export function parseWhere(text: string): { box: Box; problems: Problem[] } {
   return { box, problems }
 }
 
+/** Writes what `parseWhere` reads. */
+export const printWhere = (box: Box): string =>
+  Object.entries(box)
+    .map(([name, values]) => `${name}=${values.join('|')}`)
+    .join(',')
+
 /** Whether a space has the dimensions and values that a box names. */
 export function* boxProblems(box: Box, space: Space): Generator<Problem> {
   for (const [name, values] of Object.entries(box)) {

@@ -1,2 +1,2 @@
 export { described } from './described'
-export { contextValue, filePath, jsonValue, kebabName, oneOrMore, valueName } from './names'
+export { contextValue, filePath, jsonValue, kebabName, oneOrMore, readStartName, startName, valueName } from './names'

@@ -10,6 +10,21 @@ export const kebabName = z
   .regex(KEBAB, 'must be kebab-case (a-z, 0-9 and single hyphens)')
   .meta({ id: 'Name' })
 
+/** A name with which a scenario may start; where an axis and a prop share it, `axis.name` and `prop.name` tell them apart. */
+export const startName = z
+  .string()
+  .regex(
+    new RegExp(`^((axis|prop|context)\\.)?${KEBAB.source.replace(/^\^|\$$/g, '')}$`),
+    'must be kebab-case, after "axis.", "prop." or "context." at most',
+  )
+  .meta({ id: 'StartName' })
+
+/** A start's name taken apart. */
+export function readStartName(text: string): { of?: 'axis' | 'prop' | 'context'; name: string } {
+  const [of, name] = text.split('.')
+  return name === undefined ? { name: text } : { of: of as 'axis', name }
+}
+
 /** A value of an axis; YAML's numbers and truths are taken by their text. */
 export const valueName = z
   .union([z.string(), z.number(), z.boolean()])

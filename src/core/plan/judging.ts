@@ -2,6 +2,8 @@ import { MATCH_SEPARATOR, parseReading } from '../readings'
 import type { Tolerance } from '../sheet'
 import {
   checksOf,
+  whereOf,
+  type Check,
   judge,
   printExpectation,
   valuesOf,
@@ -196,18 +198,24 @@ function* valuesAsked(claim: Claim): Generator<{ value: Value; role: ValueRole }
     for (const value of valuesOf(check)) {
       yield {
         value,
-        role: check.kind === 'is' ? 'equal' : check.kind === 'near' && value === check.slack ? 'slack' : 'limit',
+        role: roleIn(check, value),
       }
     }
   }
+}
+
+function roleIn(check: Check, value: Value): ValueRole {
+  if (check.kind === 'is') return 'equal'
+  // What is added or taken away is no place to be at, as a slack is none.
+  if (check.kind === 'offset') return 'slack'
+  return check.kind === 'near' && value === check.slack ? 'slack' : 'limit'
 }
 
 /** Whether a claim names no other case and no other reading. */
 export const dependsOnItselfOnly = ({ expectation }: Claim): boolean =>
   checksOf(expectation).every(
     (check) =>
-      check.kind !== 'same' &&
-      check.kind !== 'differs' &&
+      whereOf(check) === undefined &&
       valuesOf(check).every(({ parts }) => parts.every(({ kind }) => kind !== 'reading')),
   )
 

@@ -3,6 +3,8 @@ import { parseReading, type Reading, parsePartReference, type PartReference } fr
 import { type Library, type Sheet } from '../sheet'
 import {
   checksOf,
+  comparesCases,
+  whereOf,
   claimKey,
   makeCascade,
   onlyValue,
@@ -144,8 +146,7 @@ function mentioned({ part, reading: name }: { part: string; reading: string }): 
 function comparedRequests(rules: readonly Rule[]): Request[] {
   const requests = new Map<string, Request>()
   for (const claim of rules.flatMap(({ claims }) => claims)) {
-    const compares = checksOf(claim.expectation).some(({ kind }) => kind === 'same' || kind === 'differs')
-    if (compares) requests.set(claimKey(claim), claim)
+    if (comparesCases(claim.expectation)) requests.set(claimKey(claim), claim)
   }
   return [...requests.values()]
 }
@@ -163,8 +164,8 @@ export function comparedCase(theCase: Case, where: Readonly<Record<string, strin
 function* comparedCases(planned: PlannedCase, profile: Profile, space: Space): Generator<Case> {
   for (const { claim } of profile.claims) {
     for (const check of checksOf(claim.expectation)) {
-      if (check.kind !== 'same' && check.kind !== 'differs') continue
-      const other = comparedCase(planned, check.where, space)
+      const where = whereOf(check)
+      const other = where && comparedCase(planned, where, space)
       if (other) yield other
     }
   }

@@ -12,7 +12,7 @@ export {
 export { type Origin, type ReadingDefinition, type ValueKind } from './defineReading'
 export { parsePartReference, type PartReference } from './partReference'
 export { speaksOf } from './speaksOf'
-export { readColor } from './color'
+export { colourIn, readColor } from './color'
 export { contrastRatio, over, type Rgba } from './contrast'
 export { MATCH_SEPARATOR } from './separator'
 export { gap, intersection, isWithin, offset, overlaps, round, type Rect } from './rect'

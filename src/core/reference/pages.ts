@@ -1,4 +1,6 @@
+import { BREAKS } from '../breaks'
 import { EXPECTATION_GRAMMAR, grammarText } from '../spec'
+import { CONTEXTS } from '../contexts'
 import { LINTS } from '../lint'
 import { READINGS, type ReadingDefinition } from '../readings'
 import { REPORTERS } from '../report'
@@ -62,14 +64,42 @@ function reachesPage(): string {
   )
 }
 
+function contextsPage(): string {
+  const rows = [...CONTEXTS.values()].map(({ name, about, allowed, example }) => [
+    code(name),
+    about,
+    allowed,
+    code(printFlow({ [name]: example })),
+  ])
+  return page(
+    'Contexts',
+    'src/core/contexts/list.ts',
+    'What surrounds a component. Every context is an attribute of the page’s root, `data-NAME`, and a modifier of the tokens where the resolver document has one of its name. These are brought about by the browser besides:',
+    table(['context', 'what it changes', 'values', 'in library.yaml'], rows),
+    'A page that was pointed at with a coarse pointer cannot have a fine one again: a scenario stays with the one that it began with, or goes over to the coarse one. In the application, cases with forced colours, and in one document those of another width or text size, are pictures.',
+  )
+}
+
+function breaksPage(): string {
+  const rows = [...BREAKS.values()].map(({ kind, name, about }) => [code(kind), name, about])
+  return page(
+    'Breaks',
+    'src/core/breaks',
+    'By these changes a component is broken on purpose, one at a time, to see what its specification notices. See [Strength](../strength.md).',
+    table(['kind', 'name', 'what is changed'], rows),
+  )
+}
+
 function lintsPage(): string {
   const rows = [...LINTS.values()].map(({ code: name, severity, about, find, fix }) => [
     code(name),
     severity,
     about,
-    Object.keys(find).some((scope) => scope === 'rendered' || scope === 'survey')
-      ? 'the component rendered'
-      : 'files alone',
+    'strength' in find
+      ? 'the component broken'
+      : 'rendered' in find || 'survey' in find
+        ? 'the component rendered'
+        : 'files alone',
     fix ? 'yes' : '',
   ])
   return page(
@@ -118,6 +148,8 @@ export const referencePages = (): Record<string, string> => ({
   'readings.md': readingsPage(),
   'steps.md': stepsPage(),
   'reaches.md': reachesPage(),
+  'contexts.md': contextsPage(),
   'lints.md': lintsPage(),
+  'breaks.md': breaksPage(),
   'reports.md': reportsPage(),
 })

@@ -99,6 +99,42 @@ const pictures = z.object({
   groups: z.array(pictureGroup).optional(),
 })
 
+const ruleText = z.object({
+  when: z.record(z.string(), z.unknown()).optional(),
+  expect: z.record(z.string(), z.record(z.string(), z.unknown())),
+})
+
+/** Whether the specification notices when the component breaks. */
+const strength = z.object({
+  way: z.enum(['quick', 'full']),
+  /** Breaks that were made; `counted`: that change something; `idle`: that change nothing; `failed`: that could not be tried. */
+  breaks: z.number(),
+  counted: z.number(),
+  noticed: z.number(),
+  idle: z.number(),
+  failed: z.number(),
+  cells: z.array(z.object({ part: z.string(), kind: z.string(), counted: z.number(), noticed: z.number() })),
+  unnoticed: z.array(
+    z.object({
+      kind: z.string(),
+      told: z.string(),
+      part: z.string(),
+      at: z.object({ file: z.string(), line: z.number() }).optional(),
+      changed: z.array(
+        z.object({ case: z.string(), part: z.string(), reading: z.string(), before: z.string(), after: z.string() }),
+      ),
+      picture: z.object({ case: z.string(), before: z.string(), after: z.string() }).optional(),
+      /** The scenario that it changes. */
+      scenario: z.string().optional(),
+      /** Expectations that hold now and would miss. */
+      proposal: z.object({ part: z.string(), reading: z.string(), rules: z.array(ruleText) }).optional(),
+    }),
+  ),
+  /** Rules that no break makes miss, where they were looked for; `line` in the sheet. */
+  untested: z.array(z.object({ rule: z.number(), line: z.number() })).optional(),
+  notes: z.array(z.string()),
+})
+
 const component = z.object({
   slug: z.string(),
   name: z.string(),
@@ -115,6 +151,8 @@ const component = z.object({
   notes: z.array(z.string()),
   /** How much an earlier run had found, and nothing has changed since; `since`: when the earliest of those runs began. */
   reused: z.object({ cases: z.number(), scenarios: z.number(), since: z.string() }).optional(),
+  /** Left out where it was not asked for. */
+  strength: strength.optional(),
 })
 
 /** What `verify --format json` prints. The shape only grows. */

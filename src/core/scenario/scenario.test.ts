@@ -24,7 +24,7 @@ const read = (scenarios: string) => {
 name: T
 source: { kind: markup, markup: t.liquid }
 parts: { box: .box, tip: .tip }
-props: { label: { type: text } }
+props: { label: { type: text }, size: { type: number } }
 slots: { lead: { accepts: any } }
 events: { toggle: {} }
 axes: { size: [small, large], lit: flag }
@@ -38,6 +38,18 @@ ${scenarios}`,
   return readScenarios(sheet!, library, spaceOf(sheet!, library))
 }
 const steps = (list: string) => read(`  - { name: a, steps: [${list}] }`)[0]!
+
+test('an axis, a context and a prop of one name are told apart where a scenario starts', () => {
+  const start = (text: string) => read(`  - { name: a, start: { ${text} }, steps: [settle] }`)[0]!
+  const { start: given, issues } = start('size: large, prop.size: 3, context.theme: night, axis.lit: true, label: x')
+  expect(issues).toEqual([])
+  expect(given.values).toMatchObject({ size: 'large', theme: 'night', lit: 'on' })
+  expect(given.props).toEqual({ size: 3, label: 'x' })
+  expect(start('size: 3').issues.map(({ message }) => message)).toEqual([
+    'no size "3": it is the axis that is meant; "prop.size" is the prop',
+  ])
+  expect(start('axis.label: x').issues.map(({ message }) => message)).toEqual(['no axis "label" to start with'])
+})
 
 test.each([
   ['click: box', 'click box'],

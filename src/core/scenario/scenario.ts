@@ -1,5 +1,6 @@
+import { readStartName } from '../names'
 import type { Space } from '../matrix'
-import type { Library, ScenarioFile, Sheet } from '../sheet'
+import type { Axis, Library, ScenarioFile, Sheet } from '../sheet'
 import { checkContext, readStep, type ScenarioIssue, type Step, type StepContext, type StepFile } from '../steps'
 import type { Path } from '../yaml'
 
@@ -22,6 +23,8 @@ export interface Scenario {
   index: number
   line: number
   start: Start
+  /** Where the component stands, and in how large a window, where it says so itself. */
+  stage: Pick<ScenarioFile, 'place' | 'window'>
   steps: readonly Step[]
   /** What keeps it from being run. */
   issues: readonly ScenarioIssue[]
@@ -41,13 +44,14 @@ function readScenario(sheet: Sheet, { data }: Surrounded, space: Space, file: Sc
     ...(file.about !== undefined && { about: file.about }),
     index,
     line: sheet.source.at(path).line,
+    stage: { ...(file.place && { place: file.place }), ...(file.window && { window: file.window }) },
     start: readStart(context, space, file.start ?? {}, [...path, 'start']),
     steps: file.steps.map((step, at) => readStep(context, step, at, [...path, 'steps', at])),
     issues,
   }
 }
 
-/** Names are looked up among axes first, then contexts, then props. */
+/** Names are looked up among axes first, then contexts, then props, unless they say where. */
 function readStart(
   { sheet, contexts, issue }: StepContext,
   space: Space,
@@ -59,36 +63,47 @@ function readStart(
     ...Object.fromEntries(space.dimensions.map(({ name, default: defaultValue }) => [name, defaultValue])),
   }
   const props: Record<string, unknown> = {}
-  for (const [name, value] of Object.entries(given)) {
-    const at = [...path, name]
-    const axis = sheet.axes.find((each) => each.name === name)
+  for (const [key, value] of Object.entries(given)) {
+    const at = [...path, key]
+    const { of, name } = readStartName(key)
+    const may = (kind: typeof of) => of === undefined || of === kind
+    const axis = may('axis') ? sheet.axes.find((each) => each.name === name) : undefined
     if (axis) {
-      // `true` and `false` are how YAML writes a flag's on and off.
-      const text = value === true ? 'on' : value === false ? 'off' : String(value)
-      values[name] = axis.values.includes(text) ? text : String(value)
-      if (!axis.values.includes(values[name]))
-        issue({
-          code: 'unknown-value',
-          path: at,
-          message: `no ${name} "${values[name]}"`,
-          name: { what: `value of ${name}`, found: values[name], known: axis.values },
-        })
-    } else if (name in contexts) {
+      values[name] = valueOfAxis(axis, value)
+      if (!axis.values.includes(values[name])) issue(noValue(axis, values[name], at, name in sheet.data.props))
+    } else if (may('context') && name in contexts) {
       values[name] = String(value)
       checkContext(contexts, name, values[name], at, issue)
-    } else if (name in sheet.data.props) props[name] = value
+    } else if (may('prop') && name in sheet.data.props) props[name] = value
     else {
-      const known = [...sheet.axes.map((each) => each.name), ...Object.keys(contexts), ...Object.keys(sheet.data.props)]
+      const known = [
+        ...(may('axis') ? sheet.axes.map((each) => each.name) : []),
+        ...(may('context') ? Object.keys(contexts) : []),
+        ...(may('prop') ? Object.keys(sheet.data.props) : []),
+      ]
       issue({
         code: 'unknown-axis',
         path: at,
-        message: `no "${name}" to start with`,
-        name: { what: 'axis, context or prop', found: name, known },
+        message: `no ${of ?? ''} "${name}" to start with`.replace('  ', ' '),
+        name: { what: of ?? 'axis, context or prop', found: name, known },
       })
     }
   }
   return { values, props }
 }
+
+/** `true` and `false` are how YAML writes a flag's on and off. */
+function valueOfAxis({ values }: Axis, value: unknown): string {
+  const text = value === true ? 'on' : value === false ? 'off' : String(value)
+  return values.includes(text) ? text : String(value)
+}
+
+const noValue = ({ name, values }: Axis, found: string, path: Path, isProp: boolean): ScenarioIssue => ({
+  code: 'unknown-value',
+  path,
+  message: `no ${name} "${found}"${isProp ? `: it is the axis that is meant; "prop.${name}" is the prop` : ''}`,
+  name: { what: `value of ${name}`, found, known: values },
+})
 
 /** The steps of an axis value's reach. */
 export function readReachSteps(

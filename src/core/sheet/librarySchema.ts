@@ -102,7 +102,7 @@ export const librarySchema = z.strictObject({
   ),
   contexts: described(
     z.record(kebabName, z.array(contextValue).min(1)).default({}),
-    'What can surround a component; the first value is the default. `theme`, `direction`, `text-zoom` and `motion` have an effect of their own.',
+    'What can surround a component; the first value is the default. Some have an effect of their own: see Contexts in the reference.',
     { theme: ['day', 'night'] },
   ),
   guides: described(

@@ -109,6 +109,10 @@ export function componentFiles(sheet: { file: string; data?: Sheet['data'] }, pa
   return paths.filter((path) => own.has(path) || (isAlone && path.startsWith(folder)))
 }
 
+/** The files that make up a component of a library, by the path of its sheet, which may not be readable. */
+export const filesOfComponent = ({ sheets, tree }: Pick<Library, 'sheets' | 'tree'>, file: string): string[] =>
+  componentFiles(sheets.find((each) => each.file === file) ?? { file }, tree.paths)
+
 /** Every file that a sheet names, with the place of the name. */
 function sourceFiles({ source, guide }: Sheet['data']): { path: string; at: (string | number)[] }[] {
   return [...kindOf(source).files(source), ...(guide ? [{ path: guide, at: ['guide'] }] : [])]

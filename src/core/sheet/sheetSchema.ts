@@ -2,16 +2,10 @@ import { z } from 'zod'
 import { axisSchema } from './axisSchema'
 import { contextValue, described, filePath, jsonValue, kebabName, oneOrMore } from '../names'
 import { sourceSchema } from './kinds'
+import { placeSchema } from './placeSchema'
 import { propSchema, slotSchema, slotValueSchema } from './propSchema'
 import { ruleSchema } from './ruleSchema'
 import { scenarioSchema } from './scenarioSchema'
-
-const side = z.enum(['center', 'start', 'end'])
-
-const placeSchema = z.strictObject({
-  x: described(side.default('center'), 'Across.', 'start'),
-  y: described(side.default('center'), 'Down.', 'end'),
-})
 
 const stageSchema = z
   .strictObject({
@@ -23,14 +17,10 @@ const stageSchema = z
       'Whether each case gets a document of its own; `auto` finds out.',
       'yes',
     ),
-    place: described(
-      z
-        .union([side, placeSchema])
-        .default('center')
-        .transform((given) => (typeof given === 'string' ? { x: given, y: given } : given)),
-      'Where the component stands in its space.',
-      { x: 'start', y: 'end' },
-    ),
+    place: described(placeSchema.prefault('center'), 'Where the component stands in its space.', {
+      x: 'start',
+      y: 'end',
+    }),
   })
   .prefault({})
 
@@ -79,6 +69,7 @@ export const sheetSchema = z.strictObject({
   name: described(z.string().min(1), 'What the component is called.', 'Bunk check'),
   about: described(z.string().optional(), 'One sentence about it.', 'Picks one bunk.'),
   status: described(z.enum(['draft', 'ready', 'retired']).default('ready'), 'How far it is.', 'draft'),
+  owner: described(z.string().optional(), 'Who answers for it.', 'Hut team'),
   source: described(sourceSchema, 'What it is made of.', { kind: 'markup', markup: 'bunk-check.liquid' }),
   stage: described(stageSchema, 'How its cases stand on the board.', { padding: 0 }),
   contexts: described(

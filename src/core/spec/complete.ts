@@ -45,7 +45,7 @@ function* suggestions(before: string, context: CompletionContext): Generator<Sug
         if (each.startsWith(reading)) yield { text: `@${part}.${each}`, from, detail: 'reading' }
     return
   }
-  const where = /(same as|differs from)\s+([\w:, -]*)$/.exec(before)
+  const where = /(same as|differs from|(?:more|less) than)\s+([\w:, -]*)$/.exec(before)
   if (where) {
     const typed = /[^,\s]*$/.exec(where[2]!)![0]
     for (const { name, values } of axes)
@@ -88,6 +88,8 @@ const BETWEEN: readonly (readonly [string, string])[] = [
   ['or ', 'another value is as good'],
   ['and ', 'this too'],
   ['± ', 'off by no more than'],
+  ['more than ', 'so much more than in another case'],
+  ['less than ', 'so much less than in another case'],
   ['.. ', 'up to'],
 ]
 

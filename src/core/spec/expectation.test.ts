@@ -46,6 +46,18 @@ test.each([
   ['8px +- 1px', all({ kind: 'near', value: text('8px'), slack: text('1px') })],
   ['same as interaction:rest', all({ kind: 'same', where: { interaction: 'rest' } })],
   ['differs from value:off, interaction:rest', all({ kind: 'differs', where: { value: 'off', interaction: 'rest' } })],
+  ['4px more than size:s', all({ kind: 'offset', isLess: false, by: text('4px'), where: { size: 's' } })],
+  ['10% less than size:s', all({ kind: 'offset', isLess: true, by: { share: 0.1 }, where: { size: 's' } })],
+  [
+    '{space.2} more than size:s, mood:glad ± 1px',
+    all({
+      kind: 'offset',
+      isLess: false,
+      by: token('space.2'),
+      slack: text('1px'),
+      where: { size: 's', mood: 'glad' },
+    }),
+  ],
   [
     'same as interaction:rest and > 2px',
     all({ kind: 'same', where: { interaction: 'rest' } }, { kind: 'compare', operator: '>', value: text('2px') }),
@@ -113,12 +125,20 @@ test.each([
   expect(parseExpectation(source, { literal: true })).toEqual(expected)
 })
 
-test.each(['', '>', 'a or ', 'rgb(1 2 3', '"open', '{color / x}', 'same as interaction', 'a and '])(
-  '%j is refused with a reason',
-  (source) => {
-    expect(() => parseExpectation(source)).toThrow(ExpectationError)
-  },
-)
+test.each([
+  '',
+  '>',
+  'a or ',
+  'rgb(1 2 3',
+  '"open',
+  '{color / x}',
+  'same as interaction',
+  'a and ',
+  'more than size:s',
+  '4px more than size',
+])('%j is refused with a reason', (source) => {
+  expect(() => parseExpectation(source)).toThrow(ExpectationError)
+})
 
 describe('print(parse(x))', () => {
   const word = fc.stringMatching(/^[a-z][a-z0-9]{1,6}$/).filter((name) => !['or', 'and', 'not', 'any'].includes(name))
@@ -133,6 +153,10 @@ describe('print(parse(x))', () => {
       .tuple(word, fc.constantFrom('box.width', 'color', 'gap(x)'))
       .map(([part, reading]): Value => ({ literal: false, parts: [{ kind: 'reading', part, reading }] })),
   )
+  const amount = fc.oneof(
+    fc.integer({ min: 0, max: 99 }).map((n) => text(`${n}px`)),
+    word.map((path) => token(path)),
+  )
   const where = fc.dictionary(word, word, { minKeys: 1, maxKeys: 2 }).map((entries) => ({ ...entries }))
   const check: fc.Arbitrary<Check> = fc.oneof(
     fc
@@ -146,6 +170,12 @@ describe('print(parse(x))', () => {
     fc
       .tuple(fc.constantFrom('same' as const, 'differs' as const), where)
       .map(([kind, of]): Check => ({ kind, where: of })),
+    fc
+      .tuple(fc.boolean(), amount, fc.option(amount, { nil: undefined }), where)
+      .map(([isLess, by, slack, of]): Check => ({ kind: 'offset', isLess, by, ...(slack && { slack }), where: of })),
+    fc
+      .tuple(fc.integer({ min: 1, max: 300 }), where)
+      .map(([percent, of]): Check => ({ kind: 'offset', isLess: false, by: { share: percent / 100 }, where: of })),
   )
   test('gives back every expectation', () => {
     fc.assert(

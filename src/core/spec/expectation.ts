@@ -7,7 +7,12 @@ export type Check =
   | { kind: 'range'; from: Value; to: Value }
   | { kind: 'near'; value: Value; slack: Value }
   /** The same part and reading in the case with these axes changed. */
-  | { kind: 'same' | 'differs'; where: Readonly<Record<string, string>> }
+  | { kind: 'same' | 'differs'; where: Where }
+  /** So much more or less than there: an amount, or a share of what it is there (0.1 for 10 %). */
+  | { kind: 'offset'; isLess: boolean; by: Value | { share: number }; slack?: Value; where: Where }
+
+/** Axes and contexts with the values that they have in another case. */
+export type Where = Readonly<Record<string, string>>
 
 export type Operator = '>' | '>=' | '<' | '<='
 
@@ -35,11 +40,20 @@ export function valuesOf(check: Check): readonly Value[] {
       return [check.from, check.to]
     case 'near':
       return [check.value, check.slack]
+    case 'offset':
+      return [...('share' in check.by ? [] : [check.by]), ...(check.slack ? [check.slack] : [])]
     case 'same':
     case 'differs':
       return []
   }
 }
+
+/** The other case that a check compares with, where it does. */
+export const whereOf = (check: Check): Where | undefined => ('where' in check ? check.where : undefined)
+
+/** Whether an expectation compares with another case. */
+export const comparesCases = (expectation: Expectation): boolean =>
+  checksOf(expectation).some((check) => whereOf(check) !== undefined)
 
 export const checksOf = (expectation: Expectation): readonly Check[] =>
   expectation.kind === 'any' ? [] : expectation.checks

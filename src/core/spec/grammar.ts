@@ -34,10 +34,21 @@ export const EXPECTATION_GRAMMAR: readonly Production[] = [
       [rule('value'), rule('about'), rule('value')],
       [word('same as '), rule('where')],
       [word('differs from '), rule('where')],
+      [rule('amount'), word(' more than '), rule('where'), { optional: [word(' ± '), rule('amount')] }],
+      [rule('amount'), word(' less than '), rule('where'), { optional: [word(' ± '), rule('amount')] }],
     ],
-    note: 'A range includes both ends. "same as" and "differs from" compare with the same reading in the case with these axes changed.',
+    note: 'A range includes both ends. "same as", "differs from", "more than" and "less than" compare with the same reading in the case with these axes changed.',
   },
   { name: 'comparison', either: [[word('>')], [word('>=')], [word('<')], [word('<=')]] },
+  {
+    name: 'amount',
+    either: [
+      [prose('a number with the unit of the reading', '4px', '0.08')],
+      [prose('a share', '10%')],
+      [rule('token')],
+    ],
+    note: 'A share is one of what the reading is in the other case: with `10% more than size:s`, 20px there asks for 22px here.',
+  },
   { name: 'about', either: [[word(' ± ')], [word(' +- ')]] },
   {
     name: 'where',

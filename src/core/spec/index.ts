@@ -11,12 +11,15 @@ export {
 } from './cascade'
 export { expectedChanges, type ExpectedChange } from './expectedChanges'
 export { readable, sameComputed } from './compare'
+export { asWrittenByPeople } from './written'
 export {
   checksOf,
+  comparesCases,
   ExpectationError,
   onlyValue,
   partsOf,
   valuesOf,
+  whereOf,
   type Check,
   type Expectation,
   type Value,

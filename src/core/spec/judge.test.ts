@@ -96,3 +96,32 @@ test.each([
   ['rgba(0, 0, 0, 0.22) solid 3px', 'rgba(0, 0, 0, 0.18) solid 2px', 'alpha -4%, -1px'],
   ['1px solid', '1px dashed', ''],
 ])('from %s to %s is %s', (expected, measured, by) => expect(difference(expected, measured)).toBe(by))
+
+test.each([
+  // The reading there, what is asked, what is measured.
+  ['20px', '4px more than size:s', '24px', 'holds', '24px (4px more than 20px as size:s)'],
+  ['20px', '4px less than size:s', '16.04px', 'holds', '16px (4px less than 20px as size:s)'],
+  ['20px', '4px more than size:s', '25px', 'misses', '24px (4px more than 20px as size:s)'],
+  ['20px', '4px more than size:s ± 1px', '25px', 'holds', '24px (4px more than 20px as size:s)'],
+  ['20px', '10% more than size:s', '22px', 'holds', '22px (10% more than 20px as size:s)'],
+  ['-20px', '10% more than size:s', '-18px', 'holds', '-18px (10% more than -20px as size:s)'],
+  ['0.5', '0.1 less than size:s', '0.4', 'holds', '0.4 (0.1 less than 0.5 as size:s)'],
+  ['0px', '4px more than size:s', '4px', 'holds', '4px (4px more than 0px as size:s)'],
+  ['20px', '4px more than size:s', 'auto', 'misses', '24px (4px more than 20px as size:s)'],
+] as const)('where it is %s: %s against %s %s', (there, source, measured, verdict, expected) => {
+  const context = look('css', () => ({ text: there }))
+  expect(judge(parseExpectation(source), measured, context)).toMatchObject({ verdict, expected })
+})
+
+test.each([
+  ['auto', '4px more than size:s', /it is "auto" as size:s, which is not one number/],
+  ['20px', '4deg more than size:s', /4deg is no amount of what is 20px/],
+  ['20px', 'nonsense more than size:s', /does not take it/],
+] as const)('where it is %s, %s cannot be judged', (there, source, reason) => {
+  const judged = judge(
+    parseExpectation(source),
+    '24px',
+    look('css', () => ({ text: there })),
+  )
+  expect(judged).toMatchObject({ verdict: 'unread', reason: expect.stringMatching(reason) })
+})

@@ -2,7 +2,7 @@ import type { ValueKind } from '../readings'
 import type { Tolerance } from '../sheet'
 import { asNumber, difference, sameComputed } from './compare'
 import type { Check, Expectation, Operator, Value } from './expectation'
-import { printWhere } from './print'
+import { printShare, printWhere } from './print'
 
 /** What an expected value comes to in the browser, in the place where the reading was taken. */
 export type Computed =
@@ -49,7 +49,11 @@ export function judge(expectation: Expectation, measured: string, context: Judge
   }
 }
 
-const unread = (reason: string, cause: UnreadCause = 'expectation'): Judgement => ({ verdict: 'unread', reason, cause })
+const unread = (reason: string, cause: UnreadCause = 'expectation'): Extract<Judgement, { verdict: 'unread' }> => ({
+  verdict: 'unread',
+  reason,
+  cause,
+})
 
 function judgeCheck(check: Check, measured: string, context: JudgeContext): Judgement {
   switch (check.kind) {
@@ -79,6 +83,8 @@ function judgeCheck(check: Check, measured: string, context: JudgeContext): Judg
         ([value, slack], got) => Math.abs(got - value!) <= slack!,
         ([value, slack]) => `${value} ± ${slack}`,
       )
+    case 'offset':
+      return judgeOffset(check, measured, context)
     case 'same':
     case 'differs': {
       const other = context.elsewhere(check.where)
@@ -92,6 +98,38 @@ function judgeCheck(check: Check, measured: string, context: JudgeContext): Judg
       )
     }
   }
+}
+
+/** So much more or less than the same reading in another case. */
+function judgeOffset(check: Extract<Check, { kind: 'offset' }>, measured: string, context: JudgeContext): Judgement {
+  const { by, slack, isLess, where } = check
+  const other = context.elsewhere(where)
+  if ('unread' in other) return unread(other.unread, 'comparison')
+  const there = asNumber(other.text)
+  if (!there)
+    return unread(
+      `it is "${other.text}" as ${printWhere(where)}, which is not one number, so nothing can be more or less`,
+    )
+  const asked = [...('share' in by ? [] : [by]), ...(slack ? [slack] : [])]
+  const read = numbersOf(asked, context, 'by it')
+  if ('verdict' in read) return read
+  const { numbers: amounts } = read
+  const strange = amounts.find(({ unit, value }) => unit !== there.unit && value !== 0)
+  if (strange)
+    return unread(`${strange.value}${strange.unit} is no amount of what is ${other.text} as ${printWhere(where)}`)
+  const step = 'share' in by ? Math.abs(there.value) * by.share : amounts[0]!.value
+  const aim = there.value + (isLess ? -step : step)
+  const usual = there.unit === 'px' ? context.tolerance.length : context.tolerance.number
+  const allowed = slack ? amounts.at(-1)!.value : usual
+  const got = asNumber(measured)
+  const isComparable = got !== undefined && (got.unit === there.unit || got.value === 0 || there.value === 0)
+  const text = `${roundOff(aim)}${there.unit}`
+  const amount = 'share' in by ? printShare(by.share) : `${amounts[0]!.value}${amounts[0]!.unit}`
+  return verdict(
+    isComparable && roundOff(Math.abs(got.value - aim)) <= allowed,
+    `${text} (${amount} ${isLess ? 'less' : 'more'} than ${other.text} as ${printWhere(where)})`,
+    difference(text, measured),
+  )
 }
 
 const verdict = (holds: boolean, expected: string, by: string): Judgement =>
@@ -135,6 +173,25 @@ function compare(got: number, operator: Operator, limit: number): boolean {
   }
 }
 
+/** Values that must be numbers, as the browser computes them. @param what how the measured value is compared with them */
+function numbersOf(
+  values: readonly Value[],
+  context: JudgeContext,
+  what: 'than it' | 'by it',
+): { texts: string[]; numbers: { value: number; unit: string }[] } | Extract<Judgement, { verdict: 'unread' }> {
+  const texts: string[] = []
+  const numbers: { value: number; unit: string }[] = []
+  for (const value of values) {
+    const computed = context.computed(value)
+    if ('invalid' in computed) return unread(computed.invalid, computed.cause)
+    const number = asNumber(computed.text)
+    if (!number) return unread(`"${computed.text}" is not one number, so nothing can be more or less ${what}`)
+    texts.push(computed.text)
+    numbers.push(number)
+  }
+  return { texts, numbers }
+}
+
 function judgeNumbers(
   values: readonly Value[],
   measured: string,
@@ -142,16 +199,9 @@ function judgeNumbers(
   holds: (limits: readonly number[], got: number) => boolean,
   print: (texts: readonly string[]) => string,
 ): Judgement {
-  const texts: string[] = []
-  const limits: { value: number; unit: string }[] = []
-  for (const value of values) {
-    const computed = context.computed(value)
-    if ('invalid' in computed) return unread(computed.invalid, computed.cause)
-    const number = asNumber(computed.text)
-    if (!number) return unread(`"${computed.text}" is not one number, so nothing can be more or less than it`)
-    texts.push(computed.text)
-    limits.push(number)
-  }
+  const read = numbersOf(values, context, 'than it')
+  if ('verdict' in read) return read
+  const { texts, numbers: limits } = read
   const got = asNumber(measured)
   // `auto`, `none` or a colour is neither more nor less than a number: that is a miss, and the sheet is right.
   const comparable =

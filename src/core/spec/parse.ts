@@ -65,6 +65,18 @@ function parseCheck(whole: string, piece: Piece, literal: boolean): Check {
   const relation = /^(same as|differs from)\s+(.+)$/s.exec(text)
   if (relation)
     return { kind: relation[1] === 'same as' ? 'same' : 'differs', where: parseRelation(whole, relation[2]!, start) }
+  const offset = literal ? null : /^(.*?)\s*\b(more|less) than\s+(.+?)(?:\s*(?:±|\+-)\s*(.+))?$/s.exec(text)
+  if (offset) {
+    const [, by = '', way, where, slack] = offset
+    const share = /^([\d.]+)%$/.exec(by)
+    return {
+      kind: 'offset',
+      isLess: way === 'less',
+      by: share ? { share: Number(share[1]) / 100 } : value(by),
+      ...(slack !== undefined && { slack: value(slack) }),
+      where: parseRelation(whole, where!, start),
+    }
+  }
   const comparison = /^(>=|<=|>|<)\s*(.*)$/s.exec(text)
   if (comparison) return { kind: 'compare', operator: comparison[1] as Operator, value: value(comparison[2]!) }
   const range = twoSides(text, /\s*(?<!\.)\.\.(?!\.)\s*/, literal)

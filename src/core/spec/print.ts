@@ -15,12 +15,20 @@ function printCheck(check: Check): string {
       return `${printValue(check.from)} .. ${printValue(check.to)}`
     case 'near':
       return `${printValue(check.value)} ± ${printValue(check.slack)}`
+    case 'offset': {
+      const { by, slack, isLess, where } = check
+      const amount = 'share' in by ? printShare(by.share) : printValue(by)
+      return `${amount} ${isLess ? 'less' : 'more'} than ${printWhere(where)}${slack ? ` ± ${printValue(slack)}` : ''}`
+    }
     case 'same':
       return `same as ${printWhere(check.where)}`
     case 'differs':
       return `differs from ${printWhere(check.where)}`
   }
 }
+
+/** 0.1 as `10%`. */
+export const printShare = (share: number) => `${Math.round(share * 1e8) / 1e6}%`
 
 export function printValue({ literal, parts }: Value): string {
   const text = parts.map(printPart).join('')

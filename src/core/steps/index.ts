@@ -20,5 +20,6 @@ export {
   type StepFile,
   type StepKind,
 } from './step'
+export { faultIn, fieldsOf, stepOf, type StepField, type StepGiven } from './stepForm'
 export { type Target } from './target'
 export { untilStill } from './untilStill'

@@ -1,6 +1,6 @@
 import { parseReading, parsePartReference } from '../readings'
 import { type ExpectationSource } from '../sheet'
-import { checksOf, ExpectationError, parseExpectation, partsOf, type Claim, type Expectation } from '../spec'
+import { comparesCases, ExpectationError, parseExpectation, partsOf, type Claim, type Expectation } from '../spec'
 import type { Path } from '../yaml'
 import type { ScenarioIssue, StepContext } from './issue'
 import type { EventClaim, Expected } from './expected'
@@ -49,7 +49,7 @@ function* readClaims(
     if (reading.other && !known.includes(reading.other.part)) issue(noPart(reading.other.part, at))
     const expectation = expectationAt(source, reading.kind === 'text', at, issue)
     if (!expectation) continue
-    if (checksOf(expectation).some(({ kind }) => kind === 'same' || kind === 'differs'))
+    if (comparesCases(expectation))
       issue({ code: 'bad-expectation', path: at, message: 'a scenario has no other cases to compare with' })
     for (const part of partsOf(expectation))
       if (part.kind === 'reading' && !known.includes(parsePartReference(part.part).part)) issue(noPart(part.part, at))

@@ -52,10 +52,13 @@ function color(value: unknown): string {
   return byteColor(value.colorSpace, components, alpha) ?? `${open}${alpha})`
 }
 
+/** How far a channel may be from a whole 8-bit step: four digits of a fraction come that near. */
+export const BYTE_SLACK = 0.02
+
 /** sRGB on whole 8-bit steps is written as people write it. */
 function byteColor(space: string, components: string[], alpha: string): string | undefined {
   const bytes = components.map((part) => Number(part) * 255)
-  if (space !== 'srgb' || alpha !== '' || !bytes.every((byte) => Math.abs(byte - Math.round(byte)) < 0.01))
+  if (space !== 'srgb' || alpha !== '' || !bytes.every((byte) => Math.abs(byte - Math.round(byte)) < BYTE_SLACK))
     return undefined
   return '#' + bytes.map((byte) => Math.round(byte).toString(16).padStart(2, '0')).join('')
 }

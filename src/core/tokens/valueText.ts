@@ -1,5 +1,6 @@
 import { converter, formatHex, parse } from 'culori/fn'
 import { readColor } from '../readings'
+import { BYTE_SLACK } from './cssValue'
 
 /** A token's value as one edits it: an alias or a plain value as CSS writes it; what has several fields as JSON. */
 export function tokenText(value: unknown, type: string | undefined): string {
@@ -17,7 +18,7 @@ export function tokenText(value: unknown, type: string | undefined): string {
     fields.components.every((each) => typeof each === 'number')
   ) {
     const [r, g, b] = fields.components as [number, number, number]
-    const isByte = [r, g, b].every((each) => Math.abs(each * 255 - Math.round(each * 255)) < 0.01)
+    const isByte = [r, g, b].every((each) => Math.abs(each * 255 - Math.round(each * 255)) < BYTE_SLACK)
     if (isByte && (fields.alpha === undefined || fields.alpha === 1)) return formatHex({ mode: 'rgb', r, g, b })
   }
   return JSON.stringify(value)

@@ -5,6 +5,7 @@ import type { ClockKind, Pending, PlayStage, ReaderStage, StageCase, StageCompon
 import type { PlaySetup } from '../PlaySetup'
 import { componentForReader } from '../forReader'
 import { PageNodes, sayUnknown, type ReadablePage } from '../reading'
+import { sizeWindow } from '../surround'
 import { answerRequests, stageAddress } from '../answerRequests'
 import { PointerTrace } from './PointerTrace'
 import type { Send } from './send'
@@ -149,12 +150,7 @@ export async function preparePage(session: CDPSession, viewport: Viewport): Prom
     session.send('Fetch.enable', { patterns: [{ urlPattern: '*' }] }),
     session.send('Page.addScriptToEvaluateOnNewDocument', { source: startScript(stageProgram('play')) }),
     session.send('Page.addScriptToEvaluateOnNewDocument', readerScript()),
-    session.send('Emulation.setDeviceMetricsOverride', {
-      width: viewport.width,
-      height: viewport.height,
-      deviceScaleFactor: viewport.scale,
-      mobile: false,
-    }),
+    sizeWindow(session, viewport),
     // A page counts as the one that is looked at, however many there are.
     session.send('Emulation.setFocusEmulationEnabled', { enabled: true }),
   ])

@@ -1,3 +1,4 @@
+import type { Strength, StrengthWay } from '@/core/breaks'
 import { filmStripSchema, type FilmStrip } from '@/core/report'
 import type { ClockKind } from '@/stage'
 import type { PreparedComponent, PreparedLibrary } from '../prepare'
@@ -128,6 +129,17 @@ export class KeptResults {
     return joinKeys(library, component, keys, how)
   }
 
+  /** What breaking a component came to, by what it depends on. */
+  async strengthOf(fingerprint: string, way: StrengthWay): Promise<KeptStrength | undefined> {
+    const bytes = await this.#get(strengthKey(fingerprint, way))
+    const kept = bytes && (unzip(bytes) as KeptStrength | undefined)
+    return Array.isArray(kept?.strength?.cells) ? kept : undefined
+  }
+
+  async keepStrength(fingerprint: string, way: StrengthWay, kept: KeptStrength): Promise<void> {
+    await this.keeper.put(strengthKey(fingerprint, way), zip(kept))
+  }
+
   /** Keeps a picture by its name, as PNG. */
   keepPicture(picture: string, png: Uint8Array): Promise<void> {
     return this.keeper.put(pictureKey(picture), png)
@@ -161,6 +173,18 @@ export class KeptResults {
 
 /** By what a picture is kept that is not approved. Keys are names of what they are made of. */
 export const pictureKey = (picture: string) => hashOf(`picture ${picture}`)
+
+// Goes up as other breaks are made, or are tried otherwise.
+const BREAKS_VERSION = 1
+
+const strengthKey = (fingerprint: string, way: StrengthWay) =>
+  hashOf(`strength ${BREAKS_VERSION} ${way} ${fingerprint}`)
+
+/** What breaking a component came to, and when that was found, ISO 8601. */
+export interface KeptStrength {
+  since: string
+  strength: Strength
+}
 
 const filmKey = (scenario: string | undefined) => (scenario === undefined ? undefined : hashOf(`film ${scenario}`))
 

@@ -120,3 +120,12 @@ export class PictureRun {
     return traits
   }
 }
+
+/** A component's pictures with that of its default case first, which stands for the component. */
+export function defaultFirst(
+  { plan: { space } }: PreparedComponent,
+  results: ReadonlyMap<string, PictureResult>,
+): PictureResult[] {
+  const own = results.get(defaultCase(space).key)
+  return [...(own ? [own] : []), ...[...results.values()].filter((each) => each !== own)]
+}

@@ -1,3 +1,4 @@
+import { viewportIn } from '@/core/contexts'
 import {
   isOpen,
   placeOf,
@@ -73,9 +74,9 @@ export class PictureTaker {
   }
 
   private async takeAll(page: StagePage, cases: readonly PlannedCase[], isLost: (at: number) => boolean) {
-    const { viewport, room, compiled, contexts, tokens, readOf } = this.aim
+    const { room, compiled, contexts, tokens, readOf } = this.aim
     const wanted = cases.flatMap((planned, at) => (this.wants(planned) && !isLost(at) ? [at] : []))
-    const pictures = await captureCases(page, wanted, viewport, room)
+    const pictures = await captureCases(page, wanted, page.viewport, room)
     const open: number[] = []
     for (const picture of pictures) {
       const result = await this.judge(cases[picture.index]!.key, picture)
@@ -97,9 +98,9 @@ export class PictureTaker {
     }
   }
 
-  private async takeWindow({ key }: PlannedCase, { png, outline }: WindowPicture) {
+  private async takeWindow({ key, values }: PlannedCase, { png, outline }: WindowPicture) {
     const { viewport, room } = this.aim
-    const sheet = await captureWindow(png, outline, viewport, room)
+    const sheet = await captureWindow(png, outline, viewportIn(values, viewport), room)
     const result = await this.judge(key, { index: 0, sheet, shot: 0 })
     if (isOpen(result)) result.traits = this.aim.readOf(key).map((each) => ({ ...each, lines: [] }))
     sheet.drop()

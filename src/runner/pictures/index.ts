@@ -1,3 +1,4 @@
+export { captureCases } from './capture'
 export { PictureRoom } from './PictureRoom'
 export { PictureTaker, type PictureAim, type WindowPicture } from './PictureTaker'
-export { PictureRun, type PictureOptions } from './PictureRun'
+export { defaultFirst, PictureRun, type PictureOptions } from './PictureRun'

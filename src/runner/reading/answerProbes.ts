@@ -5,6 +5,7 @@ import type { ReadablePage } from './ReadablePage'
 /**
  * Has the browser compute the expected values that only it can compute, for all cases at once.
  * @param cases those of the page, in their order
+ * @param asked places of those that are judged. @defaultValue all
  * @returns whether some of them hang on the case in which they were computed
  */
 export async function answerProbes(
@@ -12,9 +13,10 @@ export async function answerProbes(
   judge: ContextJudge,
   cases: readonly PlannedCase[],
   readings: readonly Readings[],
+  asked: Iterable<number> = cases.keys(),
 ): Promise<{ arePlaced: boolean }> {
-  const asked = cases.flatMap((planned, at) => [...judge.probes(planned, readings[at]!)])
-  const list = [...new Map(asked.map((probe) => [probe.key, probe])).values()]
+  const probes = [...asked].flatMap((at) => [...judge.probes(cases[at]!, readings[at]!)])
+  const list = [...new Map(probes.map((probe) => [probe.key, probe])).values()]
   if (list.length === 0) return { arePlaced: false }
   const indexOf = new Map(cases.map(({ key }, at) => [key, at]))
   const answers = await page.probe(

@@ -4,6 +4,7 @@ import { perform, type Change, type EventRecord, type Performance, type Performa
 import { stageCaseOf, type StageContext, type StageFilling, type Pending } from '@/stage'
 import type { PlannedCase } from '@/core/plan'
 import { stageContext } from '../stageContext'
+import { surround } from '../surround'
 import { InputDriver, Refused } from './InputDriver'
 import { StepJudge } from './StepJudge'
 import type { PlayPage } from '../clock'
@@ -19,6 +20,8 @@ export interface PlayListener {
   onStep?: PerformanceHost['onStep']
   /** Called at every moment that is looked at; asks for more moments than a verdict needs. */
   onMoment?(now: number, page: PlayPage): Promise<void>
+  /** Called when it has been performed, while what it acted on still stands. */
+  onEnd?(page: PlayPage): Promise<void>
 }
 
 /** The component could not be brought to where its scenario starts. */
@@ -30,9 +33,6 @@ const MAX_SETTLES = 10
 const MAX_RESTS = 60
 /** Pseudo-classes that no input brings about. */
 const OTHER_STATES = /^(?!focus|hover$|active$)/
-
-/** What pages have been told of motion: it outlives a document. */
-const motionOf = new WeakMap<PlayPage, string>()
 
 /** One case of a component, mounted in a fresh document, to be acted on. */
 export class Performer {
@@ -158,13 +158,8 @@ export class Performer {
     return stageContext(this.setup.tokens, this.#contexts)
   }
 
-  private async applyMedia() {
-    const value = this.#contexts.motion === 'reduced' ? 'reduce' : 'no-preference'
-    if (motionOf.get(this.page) === value) return
-    await this.page.session.send('Emulation.setEmulatedMedia', {
-      features: [{ name: 'prefers-reduced-motion', value }],
-    })
-    motionOf.set(this.page, value)
+  private applyMedia() {
+    return surround(this.page.session, this.#contexts, this.setup.viewport)
   }
 
   private async change(change: Change) {
@@ -222,6 +217,7 @@ export class Performer {
       look: (step) => judge.look(plan.profileOf.get(step.index)!),
     })
     const notes = await this.page.call('notes')
+    await listener.onEnd?.(this.page)
     return { ...performance, notes: [...performance.notes, ...notes] }
   }
 }

@@ -8,6 +8,7 @@ import { limitText } from '../patience'
 import { mostBetween, processTimes } from '../ProcessTime'
 import { CannotStart, Performer, type PlayListener } from './Performer'
 import type { PlaySetup } from '../PlaySetup'
+import { isTouched, MouseGone } from '../surround'
 import { openPlayPage, type PlayPage } from '../clock'
 import type { ScenarioJob } from './scenarioJobs'
 
@@ -59,6 +60,7 @@ export class PlayLane {
       })
     } catch (error) {
       if (error instanceof OutOfTime) return { ...nothing(plan, error.message, reached, 'misses'), isGivenUp: true }
+      if (error instanceof MouseGone) return nothing(plan, error.message, reached)
       if (error instanceof CannotStart) return nothing(plan, error.message)
       return nothing(plan, `its page was lost: ${(error as Error).message}`, reached)
     }
@@ -71,11 +73,15 @@ export class PlayLane {
   async steadily<T>(setup: Pick<PlaySetup, 'viewport'>, work: (page: PlayPage) => Promise<T>): Promise<T> {
     for (let losses = 1; ; losses++) {
       // What a browser takes to start is not the component's time.
-      const page = await this.open(setup)
+      let page = await this.open(setup)
+      if (isTouched(page.session)) {
+        await this.close()
+        page = await this.open(setup)
+      }
       try {
         return await this.within(page, () => work(page))
       } catch (error) {
-        if (error instanceof CannotStart || error instanceof OutOfTime) throw error
+        if (error instanceof CannotStart || error instanceof OutOfTime || error instanceof MouseGone) throw error
         const hasGone = await isGone(page.browser)
         await this.close()
         if (!hasGone) throw error

@@ -1,3 +1,4 @@
+import { viewportIn } from '@/core/contexts'
 import type { Request } from '@/core/plan'
 import { parseReading } from '@/core/readings'
 import { changesBetween, type Snapshot } from '@/core/record'
@@ -5,7 +6,7 @@ import { joinExtents, joinPerformances, type Extent, type Film, type Frame, type
 import type { StageComponent } from '@/stage'
 import { readNow } from './StepJudge'
 import type { PlayPage } from '../clock'
-import type { PlayLane } from './PlayLane'
+import { PlayLane } from './PlayLane'
 import type { ScenarioJob } from './scenarioJobs'
 
 /** What is looked at to tell what has changed, of every part. */
@@ -68,7 +69,7 @@ export async function filmScenario(lane: PlayLane, job: ScenarioJob): Promise<Fi
     },
   })
   const { name, line } = job.plan.scenario
-  const { width, height } = job.setup.viewport
+  const { width, height } = viewportIn(job.plan.planned.values, job.setup.viewport)
   const result = {
     name,
     line,
@@ -84,6 +85,23 @@ export async function filmScenario(lane: PlayLane, job: ScenarioJob): Promise<Fi
     events,
     size: { width, height },
     extent: extent ?? { left: 0, top: 0, width, height },
+  }
+}
+
+// A film is shown up to twice as large as the component is.
+const SHARP_SCALE = 2
+
+/**
+ * Films a scenario on a screen of more pixels, for its pictures alone: what is read there may be otherwise. Its pages are ordinary ones,
+ * since a window in the engine's own time has pixels of one size.
+ */
+export async function filmSharply({ browser }: PlayLane, job: ScenarioJob): Promise<Film> {
+  const scale = Math.max(SHARP_SCALE, job.setup.viewport.scale)
+  const lane = new PlayLane(browser, 'page')
+  try {
+    return await filmScenario(lane, { ...job, setup: { ...job.setup, viewport: { ...job.setup.viewport, scale } } })
+  } finally {
+    await lane.close()
   }
 }
 

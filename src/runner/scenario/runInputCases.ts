@@ -10,13 +10,13 @@ import {
 } from '@/core/plan'
 import { stepsToReach } from '@/core/scenario'
 import type { Inventory } from '@/stage'
-import type { PlayPage } from '../clock'
 import type { WindowPicture } from '../pictures'
 import { StepJudge } from './StepJudge'
 import { Performer } from './Performer'
 import type { PlayLane } from './PlayLane'
 import type { PlayPool } from './PlayPool'
 import type { PlaySetup } from '../PlaySetup'
+import { windowPicture } from './windowPicture'
 
 /** What came of a case that was brought about by real input. */
 export type InputResult =
@@ -85,16 +85,10 @@ async function readByInput(
       const looked = await judge.lookFully(planned.profile)
       const inventory = await page.call('inventory')
       const trace = await page.call('traceOf')
-      const picture = isPictured?.(planned) ? await pictureOf(page) : undefined
+      const picture = isPictured?.(planned) ? await windowPicture(page) : undefined
       return { kind: 'read', planned, ...looked, inventory, trace, ...(picture && { picture }) }
     })
   } catch (error) {
     return unread((error as Error).message)
   }
-}
-
-async function pictureOf(page: PlayPage): Promise<WindowPicture> {
-  const [outline = null] = await page.ask('outlines')
-  await page.ask('decodeImages')
-  return { png: Buffer.from(await page.picture(), 'base64'), outline }
 }

@@ -57,6 +57,17 @@ test('a custom element without a manifest, with what it imports', async () => {
   expect(axesOf(sheetOf(proposals[0]!))).toEqual({ lit: 'off on (off)' })
 })
 
+test('what surrounds an element is no axis of it', async () => {
+  const { proposals } = await propose(
+    {
+      'lamp.js': `import './lamp.css'\ncustomElements.define('hut-lamp', class extends HTMLElement {})`,
+      'lamp.css': '[data-theme=night] { color: white } hut-lamp[data-tone=calm] { color: red }',
+    },
+    [],
+  )
+  expect(axesOf(sheetOf(proposals[0]!))).toEqual({ tone: 'no calm (no)' })
+})
+
 test('a TSX module with what it imports', async () => {
   const { proposals, ignored } = await propose(
     {

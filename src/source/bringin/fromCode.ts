@@ -1,8 +1,9 @@
+import { titleOf } from '@/core/words'
 import { combinations, spaceOf } from '@/core/matrix'
 import { kebabCase, type CodeProp, type CodeReading } from '@/core/code'
 import { readSheet, type Library } from '@/core/sheet'
 import { isLook, isState, type CodePart } from '../code'
-import { folderOf, MANY_CASES, printSheet, slugFor, titleOf, type Proposal } from './proposal'
+import { folderOf, MANY_CASES, printSheet, slugFor, type Proposal } from './proposal'
 import { stateAxes } from './stateAxes'
 import { statesInCss, type CssState } from './statesInCss'
 

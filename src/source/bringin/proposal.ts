@@ -26,8 +26,6 @@ export const slugFor = (name: string, taken: readonly string[] = []): string => 
   return slug
 }
 
-export const titleOf = (slug: string) => (slug.charAt(0).toUpperCase() + slug.slice(1)).replaceAll('-', ' ')
-
 export const folderOf = (slug: string) => `components/${slug}/`
 
 /** A sheet's text from its fields; those that are empty are left out. */

@@ -2,7 +2,7 @@ import { overlay, resolvePath, textOf, treeOf, type FileTree } from '@/core/shee
 import { definesElement, partsInCode, readElements, readerOf, readManifest } from '../code'
 import { moduleFile } from '../moduleFile'
 import { fromCode } from './fromCode'
-import { fromMarkup } from './fromMarkup'
+import { fromMarkup } from './markup'
 import type { Proposal } from './proposal'
 import { styledClasses } from './statesInCss'
 
@@ -28,13 +28,15 @@ export async function propose(
   }
   proposeElements(files)
   await proposeReact(files, library)
-  for (const path of files.like(/\.html?$/)) {
+  for (const path of files.like(/\.(html?|liquid)$/)) {
     files.use([path])
-    const own = files.like(/\.css$/).filter((each) => !files.used.has(each))
-    const beside = own.filter((each) => stem(each) === stem(path))
-    const styles = files.use(beside.length > 0 ? beside : own)
-    const css = styles.map((each) => dropped[each]).join('\n')
-    files.proposals.push(fromMarkup(dropped[path]!, css, files.taken(), nameFrom(path)))
+    const css = files
+      .beside(path, /\.css$/)
+      .map((each) => dropped[each])
+      .join('\n')
+    const [script] = files.beside(path, /\.m?js$/)
+    const markup = { html: dropped[path]!, css, ...(script !== undefined && { script: dropped[script]! }) }
+    files.proposals.push(fromMarkup(markup, files.taken(), nameFrom(path)))
   }
   return {
     proposals: files.proposals,
@@ -67,6 +69,13 @@ class DroppedFiles {
   use<Paths extends Iterable<string>>(paths: Paths): Paths {
     for (const path of paths) this.used.add(path)
     return paths
+  }
+
+  /** Files of a kind that are called as another is; else all of that kind that are left. */
+  beside(path: string, kind: RegExp): string[] {
+    const own = this.like(kind).filter((each) => !this.used.has(each))
+    const called = own.filter((each) => stem(each) === stem(path))
+    return [...this.use(called.length > 0 ? called : own)]
   }
 
   /** A module with all that it imports, from the folder that holds them all. */

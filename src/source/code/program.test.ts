@@ -103,5 +103,5 @@ describe('what the compiler understands of a module', () => {
     roots.push(root)
     const tree = openFolder(root) as ReturnType<typeof openFolder> & { folder: string }
     expect(new CodeProgram(tree, ['bell.jsx']).read('bell.jsx')?.props.map(({ name }) => name) ?? []).toEqual(['size'])
-  }, 30_000)
+  })
 })

@@ -8,6 +8,7 @@ import { imitateInput } from '../imitateInput'
 import type { Pristine } from '../pristine'
 import { goOn } from '../Pace'
 import { documentEvents, hasCode, type StageCase, type StageContext } from '../protocol'
+import { surroundingsOf } from '@/core/contexts'
 import { decideMedia, rewriteStates } from '../rewriteStates'
 import { Stage } from '../Stage'
 import { traceOf } from '../traceOf'
@@ -82,15 +83,15 @@ export class BenchStage {
     const stage = this.#stage!
     const before = this.#context?.values
     this.#context = context
-    const isSameMotion = before !== undefined && before.motion === context.values.motion
-    // A rule for reduced motion is decided once: to decide it otherwise takes the text that its author wrote.
-    if (before && !isSameMotion) stage.restyle(stage.component)
+    const isSameMedia = before !== undefined && isSame(decidedBy(before), decidedBy(context.values))
+    // A query is decided once: to decide it otherwise takes the text that its author wrote.
+    if (before && !isSameMedia) stage.restyle(stage.component)
     stage.setContext(context)
     document.body.style.background = context.values.ground ?? ''
-    if (isSameMotion) return
+    if (isSameMedia) return
     for (const sheet of document.adoptedStyleSheets) {
       rewriteStates(sheet)
-      decideMedia(sheet, context.values.motion === 'reduced')
+      decideMedia(sheet, ...decidedBy(context.values))
     }
     const readable = new CSSStyleSheet()
     readable.replaceSync('* { caret-color: auto }')
@@ -105,7 +106,7 @@ export class BenchStage {
     const mounted = stage.mountOne(stageCase, 0, stage.container)
     stage.cases.push(mounted)
     await stage.bringAbout([mounted], forced)
-    forceByAttribute(forced, [document, ...shadowsIn(mounted.frame)], this.#context?.values.motion === 'reduced')
+    forceByAttribute(forced, [document, ...shadowsIn(mounted.frame)], ...decidedBy(this.#context?.values ?? {}))
     if (hasCode(stage.component)) imitateInput(mounted)
     this.#stageCase = stageCase
   }
@@ -137,3 +138,9 @@ const isPlain = ({ changes, forced, slots }: Pick<StageCase, 'changes' | 'forced
   changes.length === 0 &&
   forced.length === 0 &&
   Object.values(slots).every((filling) => filling.kind !== 'component' || isPlain(filling))
+
+/** What media queries are decided by. As long as no context says how wide the window is, the bench is as wide as it is drawn. */
+function decidedBy(values: Readonly<Record<string, string>>) {
+  const surroundings = surroundingsOf(values)
+  return [surroundings, surroundings.viewportWidth] as const
+}

@@ -1,6 +1,7 @@
 import { distancesBetween, type Rect } from '@/core/readings'
+import { asWrittenByPeople } from '@/core/spec'
 import { findParts, type StandingCase } from '../findPart'
-import { deepestAt } from '../hit'
+import { allAt, deepestAt } from '../hit'
 import { nearestPart, printMatch } from '../play'
 import type { StageComponent, StageContext } from '../protocol'
 import { MEASURE_KEY } from '../measureKey'
@@ -16,7 +17,7 @@ export interface Measured {
 // More names for one value tell nobody anything.
 const MAX_NAMES = 3
 
-const INK = '#c73a12'
+const INK = '#b8330f'
 const STYLES = `
 :host { position: fixed; inset: 0; pointer-events: none; z-index: 2147483647; font: 11px/1.4 ui-monospace, monospace; color: #1d1e20 }
 .box { position: absolute; outline: 1px solid ${INK} }
@@ -81,7 +82,7 @@ export class Measure {
   /** The part at a point; what belongs to none is measured as the element that it is. */
   private target(x: number, y: number): Element | undefined {
     const now = this.measured()
-    const found = deepestAt(x, y)
+    const found = seenAt(x, y)
     if (!now || !found || found === now.mounted.frame || !now.mounted.frame.contains(hostOf(found))) return undefined
     const match = nearestPart(now.component, now.mounted, found)
     return match ? findParts(now.component, now.mounted, match.part)[match.index - 1] : found
@@ -127,11 +128,10 @@ export class Measure {
   }
 
   private words(name: string, rect: Rect, style: CSSStyleDeclaration): string[] {
-    const named = (value: string) => {
-      const tokens = this.#names?.get(value)
+    const tokensOf = (value: string) =>
       // Those that were defined last say what they are for; the first are what they are made of.
-      return tokens ? `${value} ${tokens.slice(-MAX_NAMES).toReversed().join(', ')}` : value
-    }
+      this.#names?.get(value)?.slice(-MAX_NAMES).toReversed().join(', ') ?? ''
+    const named = (value: string) => `${asWrittenByPeople(value)} ${tokensOf(value)}`.trimEnd()
     const sides = [style.paddingTop, style.paddingRight, style.paddingBottom, style.paddingLeft]
     const [first] = sides
     const isFilled = style.backgroundColor !== 'rgba(0, 0, 0, 0)'
@@ -150,6 +150,12 @@ export class Measure {
       style.borderTopLeftRadius === '0px' ? '' : `radius ${named(style.borderTopLeftRadius)}`,
     ].filter(Boolean)
   }
+}
+
+/** The topmost element that can be seen at a point: an invisible control that lies over a box does not hide it. */
+function seenAt(x: number, y: number): Element | null {
+  const isSeen = (element: Element) => element.checkVisibility({ opacityProperty: true })
+  return allAt(x, y).find(isSeen) ?? deepestAt(x, y)
 }
 
 /** The element outside of all shadow trees that an element lies in. */

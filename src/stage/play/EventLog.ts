@@ -10,6 +10,8 @@ export class EventLog {
     document: Document,
     names: readonly string[],
     readonly now: () => number,
+    /** Whether an event is taken for one that was not sent. */
+    readonly isUnsent: (name: string) => boolean = () => false,
   ) {
     for (const name of names) {
       // What does not bubble is only seen on its way down; what bubbles counts if nothing has stopped it.
@@ -19,6 +21,7 @@ export class EventLog {
   }
 
   note(name: string, detail: unknown): void {
+    if (this.isUnsent(name)) return
     const record = { name, at: this.now(), ...(detail !== undefined && { detail: plain(detail) }) }
     this.#records.push(record)
     this.onNoted?.(record)

@@ -1,3 +1,4 @@
+import type { Performed } from '@/core/breaks'
 import type { EventRecord, Activity } from '@/core/steps'
 import type { StageCase, StageComponent, StageContext, StageFilling } from '../protocol'
 import type { Inventory } from '../inventory'
@@ -59,6 +60,8 @@ export interface PlayStage {
   /** What stands in the case, for lints. */
   inventory(): Inventory
   events(): EventRecord[]
+  /** What the component did since it stands, and what came of it as a text to compare. */
+  deeds(): { done: Performed[]; trace: string }
   /** Errors that were thrown, and what the clock does not control. */
   notes(): string[]
 }

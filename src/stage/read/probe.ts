@@ -55,6 +55,8 @@ function place(
 ): Placed | { invalid: string } {
   const element = document.createElement('div')
   const { style } = element
+  // Where colours are forced, every colour that is expected would turn into the same, and hold.
+  style.setProperty('forced-color-adjust', 'none')
   // Widths of lines that are not drawn compute to 0.
   if (/^(border|outline|column-rule).*width$/.test(probe.property))
     style.setProperty(probe.property.replace(/width$/, 'style'), 'solid')

@@ -1,7 +1,10 @@
 import type { ReadingOf } from '@/core/readings'
 import { BOX_READERS } from './readBox'
+import { COLOUR_READERS } from './readColour'
 import { readContrast } from './readContrast'
 import { DOCUMENT_READERS } from './readDocument'
+import { HIDDEN_READERS } from './readHidden'
+import { MOVEMENT_READERS } from './readMoved'
 import { TARGET_READERS } from './readTarget'
 import { TEXT_READERS } from './readText'
 import { isVisible } from './readVisible'
@@ -20,6 +23,9 @@ export const PART_READERS = {
 /** Readings of single matches: every one that a page can take itself. The accessibility tree is the browser's own. */
 export const MATCH_READERS = {
   ...BOX_READERS,
+  ...HIDDEN_READERS,
+  ...MOVEMENT_READERS,
+  ...COLOUR_READERS,
   ...DOCUMENT_READERS,
   ...TEXT_READERS,
   ...TARGET_READERS,

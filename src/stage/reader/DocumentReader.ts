@@ -1,4 +1,5 @@
 import { endFinite } from '../animations'
+import { Breaker, type BreakableSheet, type Imprinted, type Sought, type StageBreak } from '../breaking'
 import { CASE_AT, CASE_TAG, CONTAINER, FRAME_TAG } from '../documentStyles'
 import { findParts, shadowsIn, type StandingCase } from '../findPart'
 import { flowsAsBlock } from '../flowsAsBlock'
@@ -21,6 +22,7 @@ export class DocumentReader implements DocumentReading {
   readonly #references: References
   readonly #hasCode: boolean
   #isSpread = false
+  #breaker?: Breaker
 
   constructor(
     readonly component: StageComponent,
@@ -98,12 +100,16 @@ export class DocumentReader implements DocumentReading {
   }
 
   read(profiles: readonly (readonly StageRequest[])[], profileOf: readonly number[], pseudoBoxes: PseudoBoxes) {
-    return readCases(this.component, this.#cases, {
+    const { scrollX, scrollY } = window
+    const read = readCases(this.component, this.#cases, {
       profiles,
       profileOf,
       pseudoBoxes,
       refOf: (element) => this.#references.of(element),
     })
+    // What looks for what is in sight scrolls the page. Boxes of pseudo-elements are told from its corner, before the next reading.
+    if (scrollX !== window.scrollX || scrollY !== window.scrollY) scrollTo(scrollX, scrollY)
+    return read
   }
 
   probe(probes: readonly StageProbe[]) {
@@ -152,6 +158,35 @@ export class DocumentReader implements DocumentReading {
 
   decodeImages() {
     return decodeImages(this.#cases)
+  }
+
+  breakable(sheets: readonly BreakableSheet[]) {
+    this.#breaker = new Breaker(this.component, this.#cases, sheets)
+  }
+
+  private get breaker(): Breaker {
+    if (!this.#breaker) throw new Error('no case is to be broken')
+    return this.#breaker
+  }
+
+  reach(sought: readonly Sought[]) {
+    return this.breaker.reach(sought)
+  }
+
+  rendered() {
+    return this.breaker.rendered()
+  }
+
+  imprints(asked: readonly Imprinted[]) {
+    return this.breaker.imprints(asked)
+  }
+
+  break(made: readonly StageBreak[]) {
+    this.breaker.break(made)
+  }
+
+  mend() {
+    this.#breaker?.mend()
   }
 
   clear() {

@@ -1,3 +1,4 @@
+import { joinReaches, type BreakableSheet, type Imprinted, type Sought, type StageBreak } from '../breaking'
 import { CASE_AT } from '../documentStyles'
 import { gatherCases, spreadFrames, type CasePlace } from '../picture'
 import type { PseudoBoxes, StageComponent, StageProbe, StageReadings, StageRequest } from '../protocol'
@@ -111,6 +112,30 @@ export class FramesReader implements DocumentReading {
 
   async decodeImages() {
     await Promise.all(this.#documents.map((own) => own.decodeImages()))
+  }
+
+  breakable(sheets: readonly BreakableSheet[]) {
+    for (const own of this.#documents) own.breakable(sheets)
+  }
+
+  reach(sought: readonly Sought[]) {
+    return joinReaches(this.#documents.map((own) => own.reach(sought)))
+  }
+
+  rendered() {
+    return this.#documents.flatMap((own) => own.rendered())
+  }
+
+  imprints(asked: readonly Imprinted[]) {
+    return asked.flatMap((each) => this.#documents[each.at]!.imprints([{ ...each, at: 0 }]))
+  }
+
+  break(made: readonly StageBreak[]) {
+    for (const { at, edit } of made) this.#documents[at]!.break([{ at: 0, edit }])
+  }
+
+  mend() {
+    for (const own of this.#documents) own.mend()
   }
 
   clear() {

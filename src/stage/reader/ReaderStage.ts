@@ -1,5 +1,7 @@
+import type { Rendered } from '@/core/breaks'
 import type { Rect } from '@/core/readings'
 import type { Extent } from '@/core/scenario'
+import type { BreakableSheet, Imprinted, Reach, Sought, StageBreak } from '../breaking'
 import type { CasePlace } from '../picture'
 import type { Active, Aim, AimAt } from '../play'
 import type { PseudoBoxes, StageCase, StageComponent, StageProbe, StageReadings, StageRequest } from '../protocol'
@@ -72,6 +74,18 @@ export interface ReaderStage {
   turnTo(top: number): void
   /** Has all images decoded that have been loaded. */
   decodeImages(): Promise<void>
+  /** Gets ready to break the cases that stand. @param sheets the component's own styles, by which they can be broken */
+  breakable(sheets: readonly BreakableSheet[]): void
+  /** The cases and the parts that styles can change. */
+  reach(sought: readonly Sought[]): Reach[]
+  /** All that each case shows and that can be left out. */
+  rendered(): Rendered[][]
+  /** What is computed for properties, and where everything stands, as texts to compare. */
+  imprints(asked: readonly Imprinted[]): string[]
+  /** Breaks cases on purpose. */
+  break(made: readonly StageBreak[]): void
+  /** Takes back all that is broken. */
+  mend(): void
   clear(): void
   /** Where a person would point to reach something of the one case. */
   aim(at: AimAt): Aim

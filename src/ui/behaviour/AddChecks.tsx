@@ -3,29 +3,29 @@
 import { ListChecks } from 'lucide-react'
 import { Popover } from 'radix-ui'
 import { useState } from 'react'
-import { CHECK_KINDS, guessPart, type CheckKind } from '@/core/checks'
+import { CHECK_KINDS, guessKind, guessPart, type CheckKind } from '@/core/checks'
 import type { Sheet } from '@/core/sheet'
+import { Choice } from '../editing'
 
 /** Offers what the ARIA Authoring Practices ask of a kind of component, as rules and scenarios of the sheet. */
 export function AddChecks({
   sheet,
+  texts,
   onAdd,
 }: {
   sheet: Sheet
+  /** The component's files: they tell which kind it is. */
+  texts: Readonly<Record<string, string>>
   onAdd(kind: CheckKind, parts: Record<string, string>): void
 }) {
   const [isOpen, setOpen] = useState(false)
-  const [name, setName] = useState(CHECK_KINDS[0]!.kind)
+  const [given, setGiven] = useState<string>()
   const [chosen, setChosen] = useState<Record<string, string>>({})
-  const kind = CHECK_KINDS.find((each) => each.kind === name)!
-  const partOf = (key: string) =>
-    chosen[`${name} ${key}`] ??
-    guessPart(
-      sheet,
-      kind.parts.find((each) => each.key === key)!,
-    )
-  const parts = Object.fromEntries(kind.parts.map(({ key }) => [key, partOf(key)]))
-  const made = kind.make(parts)
+  const guessed = isOpen ? guessKind(texts) : undefined
+  const kind = CHECK_KINDS.find((each) => each.kind === given) ?? guessed ?? CHECK_KINDS[0]!
+  const parts = Object.fromEntries(
+    kind.parts.map((part) => [part.key, chosen[`${kind.kind} ${part.key}`] ?? guessPart(sheet, part)]),
+  )
   return (
     <Popover.Root open={isOpen} onOpenChange={setOpen}>
       <Popover.Trigger className="control">
@@ -40,12 +40,13 @@ export function AddChecks({
           </p>
           <Choices
             {...{ sheet, kind, parts }}
-            onKind={setName}
-            onPart={(key, part) => setChosen({ ...chosen, [`${name} ${key}`]: part })}
+            isGuessed={given === undefined && guessed !== undefined}
+            onKind={setGiven}
+            onPart={(key, part) => setChosen({ ...chosen, [`${kind.kind} ${key}`]: part })}
           />
           <ul className="my-2 list-inside list-disc">
-            {made.scenarios.map((scenario) => (
-              <li key={scenario.name}>{scenario.name}</li>
+            {kind.make(parts).scenarios.map(({ name }) => (
+              <li key={name}>{name}</li>
             ))}
           </ul>
           <button
@@ -67,40 +68,38 @@ export function AddChecks({
 interface ChoicesProps {
   sheet: Sheet
   kind: CheckKind
+  /** The component's own code says so. */
+  isGuessed: boolean
   parts: Readonly<Record<string, string>>
   onKind(kind: string): void
   onPart(key: string, part: string): void
 }
 
 /** What kind of component it is, and which of its parts is which of that kind's. */
-const Choices = ({ sheet, kind, parts, onKind, onPart }: ChoicesProps) => (
-  <div className="grid grid-cols-[auto_minmax(0,1fr)] items-center gap-x-2 gap-y-1">
-    <label htmlFor="check-kind">It is a</label>
-    <select id="check-kind" className="field" value={kind.kind} onChange={(event) => onKind(event.target.value)}>
-      {CHECK_KINDS.map(({ kind: each, label }) => (
-        <option key={each} value={each}>
-          {label}
-        </option>
+function Choices({ sheet, kind, isGuessed, parts, onKind, onPart }: ChoicesProps) {
+  const names = Object.keys(sheet.parts).filter((each) => each !== 'host')
+  return (
+    <div className="grid grid-cols-[auto_minmax(0,1fr)] items-center gap-x-2 gap-y-1">
+      <span>It is a</span>
+      <Choice
+        label="Kind of component"
+        value={kind.kind}
+        options={CHECK_KINDS.map(({ kind: each, label }) => [each, label])}
+        onChoose={onKind}
+      />
+      {isGuessed && <p className="col-span-2 text-quiet">Recognised by its code.</p>}
+      {kind.parts.map(({ key, about }) => (
+        <div key={key} className="contents">
+          <span>{about}</span>
+          <Choice
+            label={about}
+            value={parts[key]!}
+            options={names.map((each) => [each, each])}
+            onChoose={(part) => onPart(key, part)}
+            className="num"
+          />
+        </div>
       ))}
-    </select>
-    {kind.parts.map(({ key, about }) => (
-      <label key={key} className="contents">
-        <span>{about}</span>
-        <select
-          className="field num"
-          data-part={key}
-          value={parts[key]}
-          onChange={(event) => onPart(key, event.target.value)}
-        >
-          {Object.keys(sheet.parts)
-            .filter((each) => each !== 'host')
-            .map((each) => (
-              <option key={each} value={each}>
-                {each}
-              </option>
-            ))}
-        </select>
-      </label>
-    ))}
-  </div>
-)
+    </div>
+  )
+}

@@ -1,16 +1,15 @@
 'use client'
 
-import { useCallback, useEffect, useMemo, useState, type ComponentProps } from 'react'
+import { useEffect, useMemo, useState, type ComponentProps } from 'react'
 import type { ScenarioFile } from '@/core/sheet'
 import type { Scenario } from '@/core/scenario'
 import { Editing, SheetText, type Ready } from '../editing'
-import { Panes, useKeys, ViewHead, type Findable, type ViewProps } from '../frame'
-import { useRuns } from '../live'
+import { Panes, useKeys, ViewHead, type ViewProps } from '../frame'
+import { useAsked } from '../hooks'
 import { BehaviourBar } from './BehaviourBar'
 import { FilmPane } from './FilmPane'
 import { Recorder } from './Recorder'
-import { ScenarioList } from './ScenarioList'
-import { Steps } from './Steps'
+import { ScenarioPane } from './ScenarioPane'
 import { usePlay } from './usePlay'
 import { usePlayback, type Playback } from './usePlayback'
 import { useScenarios } from './useScenarios'
@@ -24,23 +23,18 @@ export const Behaviour = (props: ViewProps) => (
 
 const GRID = 'md:grid-cols-[minmax(300px,27%)_minmax(0,1fr)_minmax(300px,30%)] md:grid-rows-[minmax(0,1fr)]'
 
-function BehaviourOf({ library, slug, ready }: ViewProps & { ready: Ready }) {
+function BehaviourOf({ library, slug, query, ready }: ViewProps & { ready: Ready }) {
   const { definition, sheet, preview } = ready
-  const [going, setGoTo] = useState<{ line: number }>()
   const [isRecording, setRecording] = useState(false)
-  const { scenarios, count, add, addNamed, addReady, remove } = useScenarios(ready)
-  const { chosen, scenario, setSelected } = useChosen(scenarios)
+  const edits = useScenarios(ready)
+  const { scenarios, count, add, addNamed, addReady } = edits
+  const { chosen, scenario, setSelected, going, setGoTo, choose } = useChosen(scenarios, query)
   const { play, isPlaying, error, film, isStale } = usePlay(library.id, slug, ready, chosen)
   const playback = usePlayback(film)
-  const choose = (index: number) => {
-    setSelected(index)
-    setGoTo({ line: scenarios[index]?.line ?? 1 })
-  }
   const canPlay = scenario !== undefined && !isPlaying
   const start = () => canPlay && play(chosen)
   const playOnceThere = usePlayOnceThere(scenarios, play)
   useBehaviourKeys({ isFilmed: film !== undefined, playback, start, choose, chosen, count: scenarios.length })
-  const findables = useFindables(scenarios, setSelected)
   const addThen = (work: () => void) => {
     work()
     setSelected(count)
@@ -52,7 +46,7 @@ function BehaviourOf({ library, slug, ready }: ViewProps & { ready: Ready }) {
   }
   return (
     <>
-      <ViewHead findables={findables} revision={definition.revisions.length} />
+      <ViewHead revision={definition.revisions.length} />
       <h1 className="sr-only">{sheet.data.name}, behaviour</h1>
       <BehaviourBar
         {...{ ready, film, isPlaying, canPlay, error, isRecording }}
@@ -70,9 +64,8 @@ function BehaviourOf({ library, slug, ready }: ViewProps & { ready: Ready }) {
           />
         ) : (
           <ScenarioPane
-            {...{ slug, scenarios, chosen, film, isStale, playback, choose, setGoTo }}
+            {...{ slug, ready, edits, chosen, film, isStale, playback, choose, setGoTo }}
             library={library.id}
-            onRemove={remove}
             onAdd={(name) => addThen(() => addNamed(name))}
           />
         )}
@@ -85,11 +78,28 @@ function BehaviourOf({ library, slug, ready }: ViewProps & { ready: Ready }) {
   )
 }
 
-/** The scenario that is chosen: the last, where there were more. */
-function useChosen(scenarios: readonly Scenario[]) {
+/** The line of the scenario that an address asks for, or of its step. */
+function lineAsked(query: string, scenarios: readonly Scenario[]): number {
+  const asked = new URLSearchParams(query)
+  const scenario = scenarios[Number(asked.get('scenario'))]
+  const step = asked.get('step')
+  return (step === null ? undefined : scenario?.steps[Number(step)]?.line) ?? scenario?.line ?? 1
+}
+
+/** The scenario that is chosen: the last, where there were more; and where the sheet's text is to go. */
+function useChosen(scenarios: readonly Scenario[], query: string) {
   const [selected, setSelected] = useState(0)
+  const [going, setGoTo] = useState<{ line: number }>()
   const chosen = Math.min(selected, Math.max(0, scenarios.length - 1))
-  return { chosen, scenario: scenarios[chosen], setSelected }
+  const choose = (index: number) => {
+    setSelected(index)
+    setGoTo({ line: scenarios[index]?.line ?? 1 })
+  }
+  useAsked(query, 'scenario', (asked) => {
+    setSelected(Number(asked))
+    setGoTo({ line: lineAsked(query, scenarios) })
+  })
+  return { chosen, scenario: scenarios[chosen], setSelected, going, setGoTo, choose }
 }
 
 /** The sheet, in which moving to a scenario chooses it. */
@@ -110,61 +120,6 @@ function usePlayOnceThere(scenarios: readonly Scenario[], play: (index: number) 
     play(awaited)
   }, [awaited, scenarios, play])
   return setAwaited
-}
-
-/** The scenarios with what came of each, and the steps of the chosen one. */
-function ScenarioPane({
-  library,
-  slug,
-  scenarios,
-  chosen,
-  film,
-  isStale,
-  playback,
-  choose,
-  setGoTo,
-  onAdd,
-  onRemove,
-}: {
-  library: string
-  slug: string
-  scenarios: readonly Scenario[]
-  chosen: number
-  film: ReturnType<typeof usePlay>['film']
-  isStale: boolean
-  playback: Playback
-  choose(index: number): void
-  setGoTo(place: { line: number }): void
-  onAdd(name: string): void
-  onRemove(index: number): void
-}) {
-  const state = useRuns().states.find((each) => each.slug === slug)
-  const isOutdated = state?.isOutdated ?? false
-  const scenario = scenarios[chosen]
-  const lastRun = state?.scenarios.find(({ name }) => name === scenario?.name)
-  return (
-    <div className="flex min-h-0 flex-col overflow-auto border-r border-line bg-sheet">
-      <ScenarioList
-        {...{ scenarios, isOutdated, onAdd, onRemove }}
-        states={state?.scenarios ?? []}
-        selected={chosen}
-        onSelect={choose}
-      >
-        {scenario && (
-          <Steps
-            {...{ library, scenario }}
-            results={film?.result.performance.steps ?? lastRun?.steps}
-            isOutdated={film ? isStale : isOutdated}
-            current={playback.frame?.step}
-            onSelect={(index) => {
-              playback.goToStep(index)
-              setGoTo({ line: scenario.steps[index]!.line })
-            }}
-          />
-        )}
-      </ScenarioList>
-    </div>
-  )
 }
 
 function useBehaviourKeys({
@@ -193,17 +148,4 @@ function useBehaviourKeys({
     j: () => step(1),
     k: () => step(-1),
   })
-}
-
-function useFindables(scenarios: readonly Scenario[], go: (index: number) => void): () => Findable[] {
-  return useCallback(
-    () =>
-      scenarios.map(({ name, index, steps }) => ({
-        kind: 'scenario',
-        label: name,
-        detail: `${steps.length} steps`,
-        go: () => go(index),
-      })),
-    [scenarios, go],
-  )
 }

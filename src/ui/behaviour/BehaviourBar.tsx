@@ -32,7 +32,7 @@ export function BehaviourBar({
         <span role="status" className="text-quiet" data-play={isPlaying ? 'playing' : film ? 'played' : 'none'}>
           {isPlaying ? 'Playing …' : film ? timeOf(film) : ''}
         </span>
-        <AddChecks sheet={ready.sheet} onAdd={onAddChecks} />
+        <AddChecks sheet={ready.sheet} texts={ready.texts} onAdd={onAddChecks} />
         <button
           type="button"
           className="control"

@@ -4,7 +4,7 @@ import { Pause, Play, SkipBack, SkipForward } from 'lucide-react'
 import { Slider } from 'radix-ui'
 import { useEffect, useRef, useState, type RefObject } from 'react'
 import type { Film } from '@/core/scenario'
-import { IconButton } from '../editing'
+import { Choice, IconButton } from '../editing'
 import { cropOf } from './crop'
 import { SPEEDS, type Playback } from './usePlayback'
 
@@ -91,16 +91,15 @@ function Transport({ playback, what }: { playback: Playback; what: string }) {
       <output className="num w-24 text-right" data-testid="moment">
         {frame?.at ?? 0} ms
       </output>
-      <label className="flex items-center gap-1 text-quiet">
+      <span className="flex items-center gap-1 text-quiet">
         Speed
-        <select className="field num" value={speed} onChange={(event) => setSpeed(Number(event.target.value))}>
-          {SPEEDS.map((each) => (
-            <option key={each} value={each}>
-              {each} ×
-            </option>
-          ))}
-        </select>
-      </label>
+        <Choice
+          label="Speed"
+          value={String(speed)}
+          options={SPEEDS.map((each) => [String(each), `${each} ×`] as const)}
+          onChoose={(each) => setSpeed(Number(each))}
+        />
+      </span>
     </div>
   )
 }

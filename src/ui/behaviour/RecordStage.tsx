@@ -3,6 +3,7 @@
 import { RotateCcw } from 'lucide-react'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import type { BoardModel } from '@/contract'
+import { notShownLive, viewportIn } from '@/core/contexts'
 import { defaultCase } from '@/core/matrix'
 import { othersOf, settingsOf } from '@/core/plan'
 import { contextOf, Doubt, Trouble } from '../board'
@@ -14,7 +15,7 @@ export function RecordStage({ model, recording }: { model: BoardModel; recording
   const { live, start, startOver, extent, problem, isOver } = recording
   const box = useRef<HTMLDivElement>(null)
   const [isPlaced, setPlaced] = useState(false)
-  const { viewport } = model
+  const viewport = viewportIn(start, model.viewport)
   useEffect(() => {
     const { current } = box
     if (!current || !extent) return
@@ -32,7 +33,7 @@ export function RecordStage({ model, recording }: { model: BoardModel; recording
         {fault !== undefined && (
           <Trouble text={fault} onRetry={() => startOver(start)} className="flex-col items-start" />
         )}
-        <Doubt text={live.doubt} />
+        <Doubt text={live.doubt ?? notShownLive(start)} />
         {problem === undefined && (
           <iframe
             key={live.frameKey}

@@ -1,11 +1,11 @@
 'use client'
 
-import { Trash2 } from 'lucide-react'
-import type { ReactNode } from 'react'
+import { Pencil, Trash2 } from 'lucide-react'
+import { useState, type ReactNode } from 'react'
 import type { MarkKind } from '@/contract'
 import type { ScenarioReport } from '@/core/report'
 import type { Scenario } from '@/core/scenario'
-import { IconButton, NewName } from '../editing'
+import { IconButton, nameCheck, NewName, TextField } from '../editing'
 import { Mark, markLabel } from '../marks'
 
 const MARKS = { holds: 'holds', misses: 'misses', unread: 'unread', unsteady: 'misses' } as const satisfies Record<
@@ -21,6 +21,7 @@ export interface ScenarioListProps {
   onSelect(index: number): void
   onAdd(name: string): void
   onRemove(index: number): void
+  onRename(index: number, name: string): void
   /** The chosen scenario's steps. */
   children: ReactNode
 }
@@ -34,15 +35,17 @@ export function ScenarioList({
   onSelect,
   onAdd,
   onRemove,
+  onRename,
   children,
 }: ScenarioListProps) {
+  const taken = scenarios.map(({ name }) => name)
   return (
     <section aria-label="Scenarios">
       <ul>
         {scenarios.map((scenario) => (
           <ScenarioRow
             key={scenario.index}
-            {...{ scenario, isOutdated, onSelect, onRemove }}
+            {...{ scenario, isOutdated, taken, onSelect, onRemove, onRename }}
             state={states.find((each) => each.name === scenario.name)}
             isChosen={scenario.index === selected}
           >
@@ -54,7 +57,7 @@ export function ScenarioList({
         <NewName
           label="New scenario"
           placeholder="What happens, in a sentence"
-          taken={scenarios.map(({ name }) => name)}
+          taken={taken}
           onAdd={onAdd}
           pattern={/\S/}
           className="w-56"
@@ -64,35 +67,24 @@ export function ScenarioList({
   )
 }
 
-interface ScenarioRowProps extends Pick<ScenarioListProps, 'isOutdated' | 'onSelect' | 'onRemove' | 'children'> {
+interface ScenarioRowProps extends Pick<
+  ScenarioListProps,
+  'isOutdated' | 'onSelect' | 'onRemove' | 'onRename' | 'children'
+> {
+  /** Names of all scenarios. */
+  taken: readonly string[]
   scenario: Scenario
   state: ScenarioReport | undefined
   isChosen: boolean
 }
 
-function ScenarioRow({ scenario, state, isOutdated, isChosen, onSelect, onRemove, children }: ScenarioRowProps) {
-  const { name, index, about, issues } = scenario
+function ScenarioRow(props: ScenarioRowProps) {
+  const { scenario, state, isChosen, children } = props
+  const { name, about, issues } = scenario
   const kind = issues.length > 0 ? 'unread' : state ? MARKS[state.verdict] : 'open'
   return (
     <li data-scenario={name} data-mark={kind}>
-      <div className={`flex items-start border-b border-line ${isChosen ? 'bg-pick' : ''}`}>
-        <button
-          type="button"
-          aria-expanded={isChosen}
-          onClick={() => onSelect(index)}
-          className="flex min-w-0 flex-1 items-center gap-2 px-2 py-1 text-left hover:bg-pick"
-        >
-          <Mark kind={kind} isOutdated={isOutdated} />
-          <span className={isChosen ? 'font-semibold' : ''}>{name}</span>
-          <span className="sr-only">{state?.verdict === 'unsteady' ? 'unsteady' : markLabel(kind, isOutdated)}</span>
-          {state?.verdict === 'unsteady' && <span className="text-miss">unsteady</span>}
-        </button>
-        {isChosen && (
-          <IconButton label={`Delete "${name}"`} onClick={() => onRemove(index)}>
-            <Trash2 size={13} aria-hidden />
-          </IconButton>
-        )}
-      </div>
+      <ScenarioHead {...props} kind={kind} />
       {isChosen && (
         <>
           {about && <p className="border-b border-line px-2 py-0.5 text-quiet">{about}</p>}
@@ -105,5 +97,49 @@ function ScenarioRow({ scenario, state, isOutdated, isChosen, onSelect, onRemove
         </>
       )}
     </li>
+  )
+}
+
+/** A scenario's name with its mark; of the chosen one, what can be done with it. */
+function ScenarioHead(props: ScenarioRowProps & { kind: MarkKind }) {
+  const { scenario, state, kind, isOutdated, isChosen, taken, onSelect, onRemove, onRename } = props
+  const { name, index } = scenario
+  const [isNaming, setNaming] = useState(false)
+  return (
+    <div className={`flex items-start border-b border-line ${isChosen ? 'bg-pick' : ''}`}>
+      {isNaming && isChosen ? (
+        <TextField
+          autoFocus
+          label={`Name of "${name}"`}
+          value={name}
+          check={nameCheck(taken, /\S/)}
+          className="min-w-0 flex-1"
+          onLeave={() => setNaming(false)}
+          onDone={(to) => onRename(index, to)}
+        />
+      ) : (
+        <button
+          type="button"
+          aria-expanded={isChosen}
+          onClick={() => onSelect(index)}
+          className="flex min-w-0 flex-1 items-center gap-2 px-2 py-1 text-left hover:bg-pick"
+        >
+          <Mark kind={kind} isOutdated={isOutdated} />
+          <span className={isChosen ? 'font-semibold' : ''}>{name}</span>
+          <span className="sr-only">{state?.verdict === 'unsteady' ? 'unsteady' : markLabel(kind, isOutdated)}</span>
+          {state?.verdict === 'unsteady' && <span className="text-miss">unsteady</span>}
+        </button>
+      )}
+      {isChosen && (
+        <>
+          <IconButton label={`Rename "${name}"`} onClick={() => setNaming(true)}>
+            <Pencil size={13} aria-hidden />
+          </IconButton>
+          <IconButton label={`Delete "${name}"`} onClick={() => onRemove(index)}>
+            <Trash2 size={13} aria-hidden />
+          </IconButton>
+        </>
+      )}
+    </div>
   )
 }

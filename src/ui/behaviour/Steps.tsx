@@ -1,7 +1,9 @@
 'use client'
 
+import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react'
 import type { Scenario } from '@/core/scenario'
 import type { StepResult } from '@/core/steps'
+import { IconButton } from '../editing'
 import { Mark, markLabel } from '../marks'
 import { SourceLines } from '../survey'
 
@@ -13,32 +15,66 @@ export interface StepsProps {
   results?: readonly ShownStep[] | undefined
   isOutdated: boolean
   current?: number | undefined
+  /** The step that can be moved and deleted. */
+  selected: number | undefined
   onSelect(step: number): void
+  onMove(step: number, by: 1 | -1): void
+  onRemove(step: number): void
 }
 
 /** A scenario's steps as they are written, with what came of each. */
-export function Steps({ library, scenario, results, isOutdated, current, onSelect }: StepsProps) {
+export function Steps({ scenario, results, current, selected, ...rest }: StepsProps) {
   return (
     <ol aria-label="Steps" className="text-sm">
       {scenario.steps.map((step) => (
         <StepRow
           key={step.index}
-          {...{ library, step, isOutdated, onSelect }}
+          {...rest}
+          {...{ step }}
           result={results?.[step.index]}
           isCurrent={step.index === current}
+          isSelected={step.index === selected}
+          isLast={step.index === scenario.steps.length - 1}
+          isOnly={scenario.steps.length === 1}
         />
       ))}
     </ol>
   )
 }
 
-interface StepRowProps extends Pick<StepsProps, 'library' | 'isOutdated' | 'onSelect'> {
+interface StepRowProps extends Pick<StepsProps, 'library' | 'isOutdated' | 'onSelect' | 'onMove' | 'onRemove'> {
   step: Scenario['steps'][number]
   result: ShownStep | undefined
   isCurrent: boolean
+  isSelected: boolean
+  isLast: boolean
+  isOnly: boolean
 }
 
-function StepRow({ library, step: { index, text }, result, isOutdated, isCurrent, onSelect }: StepRowProps) {
+/** What can be done with a step; a scenario keeps at least one. */
+const StepTools = ({
+  step: { index },
+  isLast,
+  isOnly,
+  onMove,
+  onRemove,
+}: Pick<StepRowProps, 'step' | 'isLast' | 'isOnly' | 'onMove' | 'onRemove'>) => (
+  <span className="flex items-center pl-12" role="group" aria-label={`Step ${index + 1}`}>
+    <IconButton label={`Move step ${index + 1} up`} disabled={index === 0} onClick={() => onMove(index, -1)}>
+      <ArrowUp size={13} aria-hidden />
+    </IconButton>
+    <IconButton label={`Move step ${index + 1} down`} disabled={isLast} onClick={() => onMove(index, 1)}>
+      <ArrowDown size={13} aria-hidden />
+    </IconButton>
+    <IconButton label={`Delete step ${index + 1}`} disabled={isOnly} onClick={() => onRemove(index)}>
+      <Trash2 size={13} aria-hidden />
+    </IconButton>
+  </span>
+)
+
+function StepRow(props: StepRowProps) {
+  const { library, result, isOutdated, isCurrent, isSelected, onSelect } = props
+  const { index, text } = props.step
   const verdict = result?.verdict ?? 'open'
   const [kind, ...rest] = text.split(' ')
   return (
@@ -46,6 +82,7 @@ function StepRow({ library, step: { index, text }, result, isOutdated, isCurrent
       <button
         type="button"
         aria-current={isCurrent ? 'step' : undefined}
+        aria-pressed={isSelected}
         onClick={() => onSelect(index)}
         className="grid w-full grid-cols-[14px_1.6rem_minmax(0,1fr)_auto] items-baseline gap-1 px-2 py-0.5 text-left hover:bg-pick aria-[current]:bg-pick"
       >
@@ -60,6 +97,7 @@ function StepRow({ library, step: { index, text }, result, isOutdated, isCurrent
           {result?.heldAfter ? ` +${result.heldAfter}` : ''}
         </span>
       </button>
+      {isSelected && <StepTools {...props} />}
       {result?.message && (
         <p
           role={verdict === 'misses' || verdict === 'unread' ? 'alert' : undefined}

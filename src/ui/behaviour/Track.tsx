@@ -7,20 +7,23 @@ import type { Playback } from './usePlayback'
 
 const LANE = 15
 const HEAD = 36
-const MAX_LANES = 9
 
 /** Virtual time, drawn: each step its stretch, under it what changed in which part, and the events that were sent. */
 export function Track({ film, playback }: { film: Film; playback: Playback }) {
   const stretches = useMemo(() => stretchesOf(film), [film])
   const lanes = useMemo(() => lanesOf(film), [film])
-  const shown = lanes.slice(0, MAX_LANES)
   const { frame } = playback
   const now = frame ? placeOf(stretches, frame.step, frame.at, frame.isEnd) : 0
-  const height = HEAD + LANE * (shown.length + 1)
+  const height = HEAD + LANE * (lanes.length + 1)
   return (
     <section aria-label="Timeline" className="border-t border-line bg-sheet" data-testid="track">
-      <div className="grid max-h-48 grid-cols-[140px_minmax(0,1fr)] overflow-auto">
-        <LaneNames names={shown.map(([name]) => name)} height={height} />
+      <div
+        role="region"
+        aria-label="Tracks"
+        tabIndex={0}
+        className="grid max-h-48 grid-cols-[140px_minmax(0,1fr)] overflow-auto"
+      >
+        <LaneNames names={lanes.map(([name]) => name)} height={height} />
         <div className="relative mr-3" style={{ height }}>
           {stretches.map((stretch) => (
             <StepStretch
@@ -31,15 +34,12 @@ export function Track({ film, playback }: { film: Film; playback: Playback }) {
             />
           ))}
           <EventMarks film={film} stretches={stretches} />
-          {shown.map(([name, changes], lane) => (
+          {lanes.map(([name, changes], lane) => (
             <ChangeMarks key={name} {...{ changes, lane, stretches }} />
           ))}
           <span aria-hidden className="absolute top-0 w-px bg-miss" style={{ left: percent(now), height }} />
         </div>
       </div>
-      {lanes.length > shown.length && (
-        <p className="px-2 text-quiet">{lanes.length - shown.length} more readings changed.</p>
-      )}
     </section>
   )
 }

@@ -5,6 +5,12 @@ import type { Film } from '@/core/scenario'
 import type { Ready } from '../editing'
 import { call } from '../live'
 
+/** A film with the pictures of another; as it is, where that one went otherwise. */
+export function sharpened(film: Film, sharp: Film): Film {
+  const momentsOf = ({ frames }: Film) => JSON.stringify(frames.map(({ at, step, isEnd }) => [at, step, isEnd]))
+  return momentsOf(film) === momentsOf(sharp) ? { ...film, frames: sharp.frames } : film
+}
+
 interface Played {
   scenario: number
   film: Film
@@ -22,7 +28,14 @@ export function usePlay(library: string, slug: string, { definition, texts }: Re
       text,
       film: await call(ROUTES.play, { library, slug }, { given: { index, texts } }),
     }),
-    onSuccess: setPlayed,
+    onSuccess: (next, index) => {
+      setPlayed(next)
+      // It is looked at as it is; sharper pictures come as soon as there are any.
+      void call(ROUTES.play, { library, slug }, { given: { index, texts, isSharp: true } }).then(
+        (sharp) => setPlayed((now) => (now === next ? { ...next, film: sharpened(next.film, sharp) } : now)),
+        () => {}, // then it stays as it is
+      )
+    },
   })
   const film = played?.scenario === chosen ? played.film : undefined
   return { play: mutate, isPlaying: isPending, error, film, isStale: film !== undefined && played?.text !== text }

@@ -13,10 +13,12 @@ export function usePlayback(film: Film | undefined) {
   const [speed, setSpeed] = useState<number>(1)
   const times = useMemo(() => (film ? dwells(film) : []), [film])
   const last = Math.max(0, times.length - 1)
+  // The same performance may get sharper pictures: it goes on where it is then.
+  const result = film?.result
   useEffect(() => {
     setPlace(0)
-    setPlaying(film !== undefined)
-  }, [film])
+    setPlaying(result !== undefined)
+  }, [result])
   useEffect(() => {
     if (!isPlaying) return
     if (place >= last) {

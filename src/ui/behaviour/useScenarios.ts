@@ -2,6 +2,7 @@ import { useMemo } from 'react'
 import { addChecks, type CheckKind } from '@/core/checks'
 import { readScenarios } from '@/core/scenario'
 import type { ScenarioFile } from '@/core/sheet'
+import type { StepFile } from '@/core/steps'
 import type { Ready } from '../editing'
 
 /** The scenarios of the sheet that is being edited, and how they are changed. */
@@ -31,5 +32,17 @@ export function useScenarios({ definition, texts, sheet, preview, change, edit }
     addReady: (kind: CheckKind, parts: Record<string, string>) =>
       change({ [file]: addChecks(sheet, texts[file] ?? '', kind, parts) }, 'now'),
     remove: (index: number) => edit([{ do: 'remove', path: ['scenarios', index] }]),
+    rename: (index: number, name: string) => edit([{ do: 'set', path: ['scenarios', index, 'name'], value: name }]),
+    addStep: (index: number, place: number, value: StepFile) =>
+      edit([{ do: 'insert', path: ['scenarios', index, 'steps', place], value }]),
+    removeStep: (index: number, step: number) => edit([{ do: 'remove', path: ['scenarios', index, 'steps', step] }]),
+    moveStep: (index: number, step: number, by: 1 | -1) => {
+      const steps = ['scenarios', index, 'steps']
+      const value = sheet.data.scenarios[index]!.steps[step]
+      edit([
+        { do: 'remove', path: [...steps, step] },
+        { do: 'insert', path: [...steps, step + by], value },
+      ])
+    },
   }
 }

@@ -1,8 +1,10 @@
 'use client'
 
-import { useCallback, useRef, useState, type RefObject } from 'react'
+import { useCallback, useRef, useState, type ReactNode, type RefObject } from 'react'
 import type { BenchModel } from '@/contract'
-import { withEntry } from '@/core/bench'
+import { contextKey, withEntry, type Setting } from '@/core/bench'
+import { notShownLive, surroundingsOf } from '@/core/contexts'
+import { Doubt } from '../board'
 import { BenchBar } from './BenchBar'
 import { BenchFrame, type BenchEvent, type BenchFrameProps, type Rendered } from './BenchFrame'
 import { BenchPanes } from './BenchPanes'
@@ -10,6 +12,7 @@ import { CodePane } from './CodePane'
 import { Controls } from './Controls'
 import { makeLatest, type Latest } from './latest'
 import { useShown } from './useShown'
+import { useRoom } from './useRoom'
 import { useSweep } from './useSweep'
 import { WidthEdge, type WidthEdgeProps } from './WidthEdge'
 
@@ -21,10 +24,12 @@ export interface BenchProps {
   model: BenchModel
   /** Puts further components on the bench; resolves when they are there. */
   onBring(slug: string): Promise<void>
+  /** It is as high as what it stands in. @defaultValue it stands in a page, which scrolls */
+  fills?: boolean
 }
 
 /** The live component with its controls; the page's address holds all that is set. */
-export function Bench({ model, onBring }: BenchProps) {
+export function Bench({ model, onBring, fills = false }: BenchProps) {
   const { setting, change, problems, sheets, handle, shown, context, kept, keep, beside, keptContext } = useShown(model)
   const now = useRef(setting)
   now.current = setting
@@ -32,42 +37,35 @@ export function Bench({ model, onBring }: BenchProps) {
   const [events, setEvents] = useState<readonly BenchEvent[]>([])
   const [generation, setGeneration] = useState(0)
   const box = useRef<HTMLElement>(null)
+  const [isFull, setFull] = useState(false)
+  const high = useRoom(box, isFull ? 'window' : fills ? 'place' : undefined) ?? HEIGHT
   const sweeping = useSweep((key, value) => change(withEntry(now.current, key, value)))
-  const width = typeof setting['@width'] === 'string' ? Number(setting['@width']) : undefined
+  const width = widthOf(setting)
   const resize = (next: string | undefined) => change(withEntry(setting, '@width', next))
   const onRendered = useMarkupOf(box, markup, sweeping.noteShown)
   const bring = (slug: string, key: string) =>
     void onBring(slug).then(() => change(withEntry(now.current, key, { component: slug })))
   return (
-    <section ref={box} aria-label="Bench" className="border border-line" data-bench-of={model.slug}>
+    <Place {...{ box, isFull, fills, slug: model.slug }} onLeave={() => setFull(false)}>
       <BenchBar
         {...{ model, setting }}
         onSetting={change}
         isComparing={kept !== undefined}
         onCompare={() => keep(kept ? undefined : setting)}
         onRestart={() => setGeneration((count) => count + 1)}
+        isFull={isFull}
+        onFull={() => setFull(!isFull)}
       />
       <p className="sr-only">Hold Alt to measure what you point at. Click while holding it to measure from there.</p>
       <AddressProblems problems={problems} />
       <div className="grid grid-cols-1 lg:grid-cols-[minmax(0,1fr)_minmax(330px,38%)]">
         <div className="min-w-0 lg:border-r lg:border-line">
-          {'problem' in shown ? (
-            <Impossible text={shown.problem} />
-          ) : (
-            <WidthEdge width={width} onWidth={resize}>
-              <BenchFrame
-                key={generation}
-                {...{ model, context, handle, onRendered }}
-                settings={shown.settings}
-                label={`${model.name}, live`}
-                height={kept ? HEIGHT / 2 : HEIGHT}
-                onEvent={(event) => setEvents((all) => [...all, event].slice(-MAX_EVENTS))}
-              />
-            </WidthEdge>
-          )}
-          {beside && 'settings' in beside && (
-            <Kept model={model} settings={beside.settings} context={keptContext!} width={width} onWidth={resize} />
-          )}
+          <Lives
+            {...{ model, shown, context, handle, onRendered, generation, width, kept, beside, keptContext }}
+            high={high}
+            onWidth={resize}
+            onEvent={(event) => setEvents((all) => [...all, event].slice(-MAX_EVENTS))}
+          />
           <BenchPanes
             code={'settings' in shown && <CodePane sheets={sheets} settings={shown.settings} markup={markup} />}
             names={model.events}
@@ -75,14 +73,79 @@ export function Bench({ model, onBring }: BenchProps) {
             onClear={() => setEvents([])}
           />
         </div>
-        <div className="max-h-[640px] overflow-auto bg-sheet">
+        <div className={`overflow-auto bg-sheet ${isFull || fills ? 'lg:max-h-[calc(100dvh-40px)]' : 'max-h-[640px]'}`}>
           {'panel' in shown && (
             <Controls {...{ model, setting, sweeping }} panel={shown.panel} onSetting={change} onBring={bring} />
           )}
         </div>
       </div>
-    </section>
+    </Place>
   )
+}
+
+interface PlaceProps {
+  box: RefObject<HTMLElement | null>
+  slug: string
+  isFull: boolean
+  fills: boolean
+  onLeave(): void
+  children: ReactNode
+}
+
+/** Where the bench stands: in a page, in its own view, or over all of the window. */
+const Place = ({ box, slug, isFull, fills, onLeave, children }: PlaceProps) => (
+  <section
+    ref={box}
+    aria-label="Bench"
+    className={isFull ? 'fixed inset-0 z-40 overflow-auto bg-paper' : fills ? '' : 'border border-line'}
+    data-bench-of={slug}
+    data-full={isFull || undefined}
+    onKeyDown={(event) => isFull && event.key === 'Escape' && onLeave()}
+  >
+    {children}
+  </section>
+)
+
+interface LivesProps
+  extends
+    Pick<ReturnType<typeof useShown>, 'shown' | 'context' | 'handle' | 'kept' | 'beside' | 'keptContext'>,
+    Pick<BenchFrameProps, 'model' | 'onRendered' | 'onEvent'> {
+  /** Counts restarts. */
+  generation: number
+  /** How high its place is, in px. */
+  high: number
+  width: number | undefined
+  onWidth: WidthEdgeProps['onWidth']
+}
+
+/** The live component, and under it the setting that it is compared with. */
+const Lives = ({ model, shown, generation, high, width, onWidth, kept, beside, keptContext, ...frame }: LivesProps) => (
+  <>
+    <Doubt text={notShownLive(frame.context.values)} />
+    {'problem' in shown ? (
+      <Impossible text={shown.problem} />
+    ) : (
+      <WidthEdge width={width} onWidth={onWidth}>
+        <BenchFrame
+          key={generation}
+          {...{ ...frame, model }}
+          settings={shown.settings}
+          label={`${model.name}, live`}
+          height={kept ? high / 2 : high}
+        />
+      </WidthEdge>
+    )}
+    {beside && 'settings' in beside && (
+      <Kept {...{ model, width, onWidth }} settings={beside.settings} context={keptContext!} height={high / 2} />
+    )}
+  </>
+)
+
+/** How wide the bench is set, in px: by its edge, else by a context that is chosen. */
+function widthOf(setting: Setting): number | undefined {
+  if (typeof setting['@width'] === 'string') return Number(setting['@width'])
+  const chosen = setting[contextKey('viewport-width')]
+  return typeof chosen === 'string' ? surroundingsOf({ 'viewport-width': chosen }).viewportWidth : undefined
 }
 
 const Impossible = ({ text }: { text: string }) => (
@@ -96,12 +159,13 @@ const Kept = ({
   model,
   settings,
   context,
+  height,
   ...edge
-}: Pick<BenchFrameProps, 'model' | 'settings' | 'context'> & Omit<WidthEdgeProps, 'children'>) => (
+}: Pick<BenchFrameProps, 'model' | 'settings' | 'context' | 'height'> & Omit<WidthEdgeProps, 'children'>) => (
   <div className="border-t border-line-strong">
     <p className="bg-sheet px-2 text-quiet">kept for comparison</p>
     <WidthEdge {...edge}>
-      <BenchFrame {...{ model, settings, context }} label={`${model.name}, kept for comparison`} height={HEIGHT / 2} />
+      <BenchFrame {...{ model, settings, context, height }} label={`${model.name}, kept for comparison`} />
     </WidthEdge>
   </div>
 )

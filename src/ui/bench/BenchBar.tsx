@@ -1,6 +1,7 @@
-import { Columns2, RefreshCw, RotateCcw } from 'lucide-react'
+import { Columns2, Maximize2, Minimize2, RefreshCw, RotateCcw } from 'lucide-react'
 import type { BenchModel } from '@/contract'
 import type { Setting } from '@/core/bench'
+import { IconButton } from '../editing'
 import { Surroundings } from './Surroundings'
 
 export interface BenchBarProps {
@@ -10,10 +11,13 @@ export interface BenchBarProps {
   isComparing: boolean
   onCompare(): void
   onRestart(): void
+  isFull: boolean
+  onFull(): void
 }
 
 /** What surrounds the component, and what is done with all of the bench. */
-export function BenchBar({ model, setting, onSetting, isComparing, onCompare, onRestart }: BenchBarProps) {
+export function BenchBar(props: BenchBarProps) {
+  const { model, setting, onSetting, isComparing, onCompare, onRestart, isFull, onFull } = props
   return (
     <div className="flex flex-wrap items-center gap-2 border-b border-line bg-sheet px-2 py-1">
       <Surroundings model={model} setting={setting} onSetting={onSetting} />
@@ -37,6 +41,9 @@ export function BenchBar({ model, setting, onSetting, isComparing, onCompare, on
         <RotateCcw size={12} aria-hidden />
         Reset all
       </button>
+      <IconButton label={isFull ? 'Leave full window' : 'Full window'} aria-pressed={isFull} onClick={onFull}>
+        {isFull ? <Minimize2 size={14} aria-hidden /> : <Maximize2 size={14} aria-hidden />}
+      </IconButton>
     </div>
   )
 }

@@ -55,7 +55,11 @@ export function CodePane({
           {isCopied ? 'The code was copied' : ''}
         </span>
       </div>
-      <pre tabIndex={0} data-code={shown.kind} className="num max-h-56 overflow-auto bg-sheet p-2 leading-5">
+      <pre
+        tabIndex={0}
+        data-code={shown.kind}
+        className="num max-h-56 overflow-auto bg-sheet p-2 leading-5 break-words whitespace-pre-wrap"
+      >
         {shown.text}
       </pre>
     </div>

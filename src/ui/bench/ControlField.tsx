@@ -1,9 +1,9 @@
 'use client'
 
-import { Slider, ToggleGroup } from 'radix-ui'
+import { ToggleGroup } from 'radix-ui'
 import type { BenchModel } from '@/contract'
 import type { Control } from '@/core/bench'
-import { Choice, Flip } from '../editing'
+import { Choice, Flip, Slide } from '../editing'
 import { ColourField } from './ColourField'
 import { DataField } from './DataField'
 
@@ -101,19 +101,7 @@ function NumberOf({ control, onChange }: FieldProps<'number'>) {
   return (
     <span className="flex min-w-0 flex-1 items-center gap-2">
       {min !== undefined && max !== undefined && (
-        <Slider.Root
-          className="relative flex h-6 min-w-16 flex-1 items-center"
-          value={[Math.min(max, Math.max(min, value))]}
-          min={min}
-          max={max}
-          step={step}
-          onValueChange={([next]) => onChange(next)}
-        >
-          <Slider.Track className="relative h-px flex-1 bg-line-strong">
-            <Slider.Range className="absolute h-px bg-ink" />
-          </Slider.Track>
-          <Slider.Thumb aria-label={`${name}, slider`} className="block h-4 w-2 border border-ink bg-sheet" />
-        </Slider.Root>
+        <Slide label={`${name}, slider`} {...{ value, min, max, step }} onSlide={onChange} />
       )}
       <input
         type="number"

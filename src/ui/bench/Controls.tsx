@@ -5,6 +5,7 @@ import { useId } from 'react'
 import type { BenchModel } from '@/contract'
 import { withEntry, withoutAll, type Control, type Panel, type Setting, type SlotChoice } from '@/core/bench'
 import { Choice, IconButton } from '../editing'
+import { printWhen } from '../survey'
 import { ControlField } from './ControlField'
 import { sweepValues } from './sweep'
 import { SWEEP_SPEEDS, type Sweeping } from './useSweep'
@@ -35,6 +36,10 @@ export function Controls({ panel, ...rest }: ControlsProps & { panel: Panel }) {
           <RotateCcw size={13} aria-hidden />
         </IconButton>
       </header>
+      <p role="status" className="px-2 text-miss empty:hidden">
+        {panel.excluded &&
+          `The sheet excludes this: ${printWhen(panel.excluded)}. No case shows it, and no run looks at it.`}
+      </p>
       {panel.controls.map((control) => (
         <ControlRow key={control.key} control={control} {...rest} />
       ))}

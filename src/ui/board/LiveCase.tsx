@@ -2,18 +2,20 @@
 
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import type { BoardModel } from '@/contract'
+import { viewportIn } from '@/core/contexts'
 import type { Case } from '@/core/matrix'
 import type { FromBoard } from '@/stage'
 import { useIsolation } from './isolation'
 import { contextOf, stageCase } from './stageCase'
 import { useBoardFrame } from './useBoardFrame'
+import { placeIn, type Extent } from './placeIn'
 import { Trouble } from './Trouble'
 
 /** One case, rendered live in a frame of its own. Isolated components are shown so, one document each. */
 export function LiveCase({ model: given, theCase, width, height, scale = 1 }: LiveCaseProps) {
   const { model } = useIsolation(given)
   const isIsolated = model.component.isolated
-  const { viewport } = model
+  const viewport = viewportIn(theCase.values, model.viewport)
   const { board, root, problem } = useCaseFrame({ model, theCase, width, height })
   const { frame, phase, lost, frameKey, reload, address } = board
 
@@ -21,7 +23,7 @@ export function LiveCase({ model: given, theCase, width, height, scale = 1 }: Li
   return (
     <div
       className="relative overflow-clip"
-      style={{ width, height, scale: String(scale), transformOrigin: '0 0' }}
+      style={{ width, height, scale: String(scale), transformOrigin: '0 0', backgroundColor: root?.ground }}
       data-live={theCase.key}
     >
       {(lost ?? problem) !== undefined && (
@@ -56,8 +58,9 @@ export function LiveCase({ model: given, theCase, width, height, scale = 1 }: Li
 /** A frame that shows one case, in a place of this size. */
 function useCaseFrame({ model, theCase, width, height }: Omit<LiveCaseProps, 'scale'>) {
   const isIsolated = model.component.isolated
-  const { viewport, contexts } = model
-  const [root, setRoot] = useState<Extent>()
+  const { contexts } = model
+  const viewport = useMemo(() => viewportIn(theCase.values, model.viewport), [theCase, model])
+  const [root, setRoot] = useState<Extent & { ground: string }>()
   const [problem, setProblem] = useState<string>()
   const natural = useRef<{ width: number; height: number }>(undefined)
   const sendRef = useRef<ReturnType<typeof useBoardFrame>['send']>(undefined)
@@ -93,29 +96,10 @@ function useCaseFrame({ model, theCase, width, height }: Omit<LiveCaseProps, 'sc
         contexts: [own],
         sample: [staged],
         width: viewport.width,
+        window: viewport.width,
       })
   }, [phase, send, model, own, staged, viewport.width, isIsolated])
   return { board, root, problem }
-}
-
-// Room around what is shown smaller, in px.
-const MARGIN = 8
-
-interface Extent {
-  left: number
-  top: number
-  width: number
-  height: number
-}
-
-/** Moves a page so that what is shown of it stands in the middle; what is larger than its place is shown smaller. */
-function placeIn(root: Extent, width: number, height: number): string {
-  const zoom = Math.min(1, (width - 2 * MARGIN) / root.width, (height - 2 * MARGIN) / root.height)
-  const [x, y] = [
-    (width - root.width * zoom) / 2 - root.left * zoom,
-    (height - root.height * zoom) / 2 - root.top * zoom,
-  ]
-  return `translate(${x}px, ${y}px) scale(${zoom})`
 }
 
 export interface LiveCaseProps {

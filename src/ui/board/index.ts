@@ -1,18 +1,20 @@
 export { DefaultCase } from './DefaultCase'
 export { LiveCase } from './LiveCase'
+export { StillCase } from './StillCase'
 export { layOut, listOut, MAX_CELLS, type BoardLayout, type BoardRow } from './layout'
 export {
-  canBeLaid,
   defaultPlacement,
   holdAt,
+  isOfDocument,
   moveTo,
   printPlacement,
   readPlacement,
   type Lane,
   type Placement,
 } from './placement'
+export { Ground, GroundChoice, groundColour } from './ground'
 export { useIsolation } from './isolation'
-export { contextOf, isBeforeSteps, stageCase } from './stageCase'
+export { contextOf, isBeforeSteps, isBeyondPage, isPictured, stageCase } from './stageCase'
 export { useBoardFrame } from './useBoardFrame'
 export { Trouble } from './Trouble'
 export { StageSource } from './stageAddress'

@@ -1,3 +1,4 @@
+import { CONTEXTS } from '@/core/contexts'
 import type { Dimension, Space } from '@/core/matrix'
 
 /** Where each axis and context goes: on rows, columns or pages, or held at one value. */
@@ -10,21 +11,19 @@ export interface Placement {
 
 export type Lane = 'pages' | 'down' | 'across'
 
-// What belongs to a whole document cannot differ between the cells of one.
-const WHOLE_DOCUMENT = new Set(['text-zoom', 'motion'])
-export const canBeLaid = ({ kind, name }: Dimension) => !(kind === 'context' && WHOLE_DOCUMENT.has(name))
+/** Whether cells of one document cannot differ by it: all but one value of it are shown as pictures then. */
+export const isOfDocument = ({ kind, name }: Pick<Dimension, 'kind' | 'name'>): boolean =>
+  kind === 'context' && CONTEXTS.get(name)?.ofDocument === true
 
-/** All cases at once: contexts on pages, the last axis across, all others down. */
+/** All cases at once that one document can show: contexts on pages, the last axis across, all others down. */
 export function defaultPlacement({ dimensions }: Space): Placement {
   const axes = dimensions.filter(({ kind }) => kind === 'axis').map(({ name }) => name)
   const contexts = dimensions.filter(({ kind }) => kind === 'context')
   return {
-    pages: contexts.filter(canBeLaid).map(({ name }) => name),
+    pages: contexts.filter((context) => !isOfDocument(context)).map(({ name }) => name),
     down: axes.slice(0, -1),
     across: axes.slice(-1),
-    held: Object.fromEntries(
-      contexts.filter((context) => !canBeLaid(context)).map(({ name, default: value }) => [name, value]),
-    ),
+    held: Object.fromEntries(contexts.filter(isOfDocument).map(({ name, default: value }) => [name, value])),
   }
 }
 
@@ -67,7 +66,7 @@ export function readPlacement(query: URLSearchParams, space: Space): Placement {
   for (const lane of LANES) {
     for (const name of query.get(lane)?.split('.') ?? []) {
       const dimension = space.dimensions.find((each) => each.name === name)
-      if (!dimension || !canBeLaid(dimension) || named.has(name)) continue
+      if (!dimension || named.has(name)) continue
       named.add(name)
       placement = moveTo(placement, name, lane)
     }

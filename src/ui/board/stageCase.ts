@@ -1,4 +1,5 @@
 import type { BoardModel } from '@/contract'
+import { CONTEXTS, needsBrowser } from '@/core/contexts'
 import type { Case } from '@/core/matrix'
 import { fillingOf, othersOf, settingsOf, type Filling } from '@/core/plan'
 import type { SlotValue } from '@/core/sheet'
@@ -28,11 +29,26 @@ export function stageCase(model: BoardModel, { key, values }: Case): StageCase {
   return { ...staged, then: { props, slots } }
 }
 
-/** Whether a case is reached by input, which only a run gives: the board shows it before its steps. */
+/** Whether a case is reached by input, which only a run gives. */
 export const isBeforeSteps = ({ reachable }: BoardModel, { values }: Pick<Case, 'values'>): boolean =>
   settingsOf(reachable, values)
     .steps.flatMap(({ files }) => files)
     .some(isInput)
+
+/**
+ * Whether a page cannot show a case, so that a picture of it is shown: it is reached by input, or stands in a context that only a
+ * browser can bring about.
+ * @param own context of the document that it would stand in with others
+ */
+export const isPictured = (model: BoardModel, theCase: Pick<Case, 'values'>, own?: StageContext): boolean =>
+  isBeyondPage(theCase, own) || isBeforeSteps(model, theCase)
+
+/** Whether a case stands in a context that a page, or the document that it would share, does not have. */
+export const isBeyondPage = ({ values }: Pick<Case, 'values'>, own?: StageContext): boolean =>
+  needsBrowser(values) ||
+  Object.entries(values).some(
+    ([name, value]) => CONTEXTS.get(name)?.ofDocument && (own?.values[name] ?? value) !== value,
+  )
 
 const isInput = (step: StepFile) => typeof step !== 'object' || !('set' in step || 'fill' in step)
 

@@ -1,8 +1,9 @@
 'use client'
 
-import { useEffect, useRef } from 'react'
+import { useCallback, useContext, useEffect, useRef } from 'react'
 import type { BoardModel } from '@/contract'
 import { codeTexts, fromBoardSchema, type FromBoard, type ToBoard } from '@/stage'
+import { Ground } from './ground'
 import { noteSideEffect } from './isolation'
 import { useStageFrame } from './useStageFrame'
 
@@ -16,7 +17,13 @@ export function useBoardFrame(model: BoardModel, onMessage: (message: FromBoard)
     } else onMessage(message)
   })
   useReloadFor(model, frame.reload)
-  return frame
+  const ground = useContext(Ground)
+  const { send } = frame
+  const sendOnGround = useCallback(
+    (message: ToBoard) => send(message.type === 'open' && ground !== undefined ? { ...message, ground } : message),
+    [send, ground],
+  )
+  return { ...frame, send: sendOnGround }
 }
 
 /**

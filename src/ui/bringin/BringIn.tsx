@@ -12,13 +12,15 @@ import { Repository } from './Repository'
 
 const WAYS = [
   ['empty', 'From nothing'],
-  ['html', 'HTML and CSS'],
+  ['html', 'HTML, CSS, JavaScript'],
   ['tsx', 'React module'],
   ['files', 'Files, a folder or a zip'],
   ['repository', 'A repository'],
 ] as const
 
 type Way = (typeof WAYS)[number][0]
+
+const PASTED = { html: ['pasted.html', 'pasted.css', 'pasted.js'], tsx: ['Pasted.tsx', 'Pasted.css'] }
 
 /** Makes a component: from nothing, or from code that exists. Nothing is saved before what was understood has been seen. */
 export function BringIn({ library, libraries }: { library: LibraryFacts; libraries: { id: string; name: string }[] }) {
@@ -41,11 +43,8 @@ export function BringIn({ library, libraries }: { library: LibraryFacts; librari
                 className="flex flex-col"
               >
                 {way === 'empty' && <Empty taken={taken} onPropose={(proposal) => setProposals([proposal])} />}
-                {way === 'html' && (
-                  <Pasted key="html" files={['pasted.html', 'pasted.css']} onPropose={propose} isReading={isReading} />
-                )}
-                {way === 'tsx' && (
-                  <Pasted key="tsx" files={['Pasted.tsx', 'Pasted.css']} onPropose={propose} isReading={isReading} />
+                {(way === 'html' || way === 'tsx') && (
+                  <Pasted key={way} files={PASTED[way]} onPropose={propose} isReading={isReading} />
                 )}
                 {way === 'repository' && <Repository />}
                 {way === 'files' && <Drop onFiles={propose} onProblem={setProblem} library={library} />}

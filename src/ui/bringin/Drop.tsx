@@ -57,7 +57,7 @@ export function Drop({
         />
       )}
       <p className="max-w-prose">
-        Drop TSX modules with their styles, HTML with CSS, a folder of them, or a{' '}
+        Drop TSX modules with their styles, HTML with its CSS and JavaScript, a folder of them, or a{' '}
         <span className="num">custom-elements.json</span> with its modules. A zip that holds a{' '}
         <span className="num">library.yaml</span> becomes a library of its own.
       </p>

@@ -1,9 +1,10 @@
 import type { ProposedComponent } from '@/contract'
+import { titleOf } from '@/core/words'
 
 /** A component with nothing in it but what makes it one. */
 export function emptyComponent(slug: string): ProposedComponent {
   const folder = `components/${slug}/`
-  const name = (slug.charAt(0).toUpperCase() + slug.slice(1)).replaceAll('-', ' ')
+  const name = titleOf(slug)
   const file = `${folder}${slug}.sheet.yaml`
   return {
     slug,

@@ -10,6 +10,7 @@ import { counted } from '@/core/words'
 import { addValue, reachRows, removeValue, setDefault, setOf } from './axisEdits'
 import { Exclusions } from './Exclusions'
 import { Choice, IconButton, nameCheck, NewName, TextField, VALUE, type Defining } from '../editing'
+import { NewAxis } from './NewAxis'
 import { ReachEditor } from './ReachEditor'
 
 const KINDS = [
@@ -226,37 +227,4 @@ const rowText = ({ kind, name, value, on }: ReturnType<typeof reachRows>[number]
   if (kind === 'steps') return `${(value as unknown[]).length} steps`
   const shown = typeof value === 'object' ? JSON.stringify(value) : String(value)
   return `${kind === 'attr' ? `[${name}=${shown}]` : `${name}: ${shown}`}${place}`
-}
-
-const SHAPES = [
-  ['choice', 'choice of a prop'],
-  ['flag', 'off and on'],
-  ['state', 'state of its own'],
-] as const
-
-function NewAxis({ taken, sheet, edit }: { taken: readonly string[]; sheet: Sheet; edit: Defining['edit'] }) {
-  const [shape, setShape] = useState('choice')
-  const add = (name: string) => {
-    const prop = sheet.data.props[name]
-    const axis = ['axes', name]
-    if (shape === 'state')
-      return edit([{ do: 'set', path: axis, value: { of: 'state', values: { rest: {}, hover: { pseudo: 'hover' } } } }])
-    if (shape === 'flag') {
-      const edits: YamlEdit[] = [{ do: 'set', path: axis, value: 'flag' }]
-      return edit(
-        prop ? edits : [{ do: 'set', path: ['props', name], value: { type: 'flag', default: false } }, ...edits],
-      )
-    }
-    // A choice that exists gives its values; a new one starts with two to be renamed.
-    const values = prop?.type === 'choice' ? prop.values.map(String) : ['first', 'second']
-    const edits: YamlEdit[] = [{ do: 'set', path: axis, value: values }]
-    const made: YamlEdit = { do: 'set', path: ['props', name], value: { type: 'choice', values, default: values[0] } }
-    return edit(prop ? edits : [made, ...edits])
-  }
-  return (
-    <div className="mb-4 flex items-center gap-1 border-t border-line-strong pt-2">
-      <NewName label="Name of a new axis" placeholder="New axis" taken={taken} onAdd={add} />
-      <Choice label="Kind of the new axis" value={shape} options={SHAPES} onChoose={setShape} />
-    </div>
-  )
 }

@@ -1,12 +1,17 @@
 'use client'
 
 import { useCallback, useMemo, useState } from 'react'
+import { notShownLive } from '@/core/contexts'
 import type { Lint } from '@/core/lint'
-import { lintInventory, type Inventory } from '@/stage'
-import { Choice, Editing, EditingBar, Source, type Ready } from '../editing'
-import { Panes, useKeys, ViewHead, type Findable, type ViewProps } from '../frame'
+import { lintInventory, type Inventory, type Proposed } from '@/stage'
+import { Doubt, Ground, GroundChoice, groundColour } from '../board'
+import { Editing, EditingBar, Source, type Ready } from '../editing'
+import { Panes, useKeys, ViewHead, type ViewProps } from '../frame'
+import { useAsked } from '../hooks'
 import { AllCases } from './AllCases'
-import { DefinitionTabs, type DefinitionTab } from './DefinitionTabs'
+import { CaseChoice } from './CaseChoice'
+import { FileTools } from './FileTools'
+import { DefinitionTabs, isTab, type DefinitionTab } from './DefinitionTabs'
 import { Picture, type PictureProps } from './Picture'
 import { PseudoChoice } from './PseudoChoice'
 import { useHeldCase } from './useHeldCase'
@@ -19,33 +24,25 @@ export const Define = (props: ViewProps) => (
   </Editing>
 )
 
-function DefineOf({ library, slug, ready }: ViewProps & { ready: Ready }) {
+function DefineOf({ library, slug, query, ready }: ViewProps & { ready: Ready }) {
   const { definition, sheet, preview } = ready
-  const [lit, setLit] = useState<string>()
-  const [tab, setTab] = useState<DefinitionTab>('parts')
+  const { lit, setLit, tab, setTab, show } = useShown(query)
   const place = usePlace()
   const [isAll, setAll] = useState(false)
-  const [inventory, setInventory] = useState<Inventory>()
+  const [ground, setGround] = useState<string>()
   const model = preview?.model
-  const lints = useMemo(
-    () => [...(preview?.lints ?? []), ...(model && inventory ? lintInventory(sheet, model.component, inventory) : [])],
-    [preview, inventory, sheet, model],
-  )
+  const { lints, proposed, ...seen } = useSeen(ready)
   const numbers = useMemo(() => new Map(Object.keys(sheet.data.parts).map((name, at) => [name, at + 1])), [sheet])
   const { theCase, axes, hold } = useHeldCase(model?.space)
-  const show = useCallback((part: string) => {
-    setTab('parts')
-    setLit(part)
-  }, [])
   const pointing = usePointing(ready, usePointed(show, setLit))
   useKeys({ p: () => setPicking(pointing, pointing.pointing === undefined) })
-  const findables = useFindables(ready, show)
   return (
     <>
-      <ViewHead findables={findables} revision={definition.revisions.length} />
+      <ViewHead revision={definition.revisions.length} />
       <h1 className="sr-only">{sheet.data.name}, define</h1>
       <EditingBar defining={ready}>
         {!isAll && <CaseChoice axes={axes} hold={hold} />}
+        {model && <GroundChoice colours={model.colours} path={ground} onChoose={setGround} />}
         <button type="button" className="control" aria-pressed={isAll} onClick={() => setAll(!isAll)}>
           All cases
         </button>
@@ -57,11 +54,13 @@ function DefineOf({ library, slug, ready }: ViewProps & { ready: Ready }) {
         onShown={place.setPane}
       >
         <section aria-label="Picture" className="relative border-r border-b border-line">
-          <Shown {...{ ready, isAll, theCase, lit, numbers, pointing }} onLight={setLit} onInventory={setInventory} />
+          <Ground value={groundColour(model?.colours ?? [], ground)}>
+            <Shown {...{ ready, isAll, theCase, lit, numbers, pointing, ...seen }} onLight={setLit} />
+          </Ground>
         </section>
         <section aria-label="Definition" className="row-span-2 min-h-0 bg-sheet">
           <DefinitionTabs
-            {...{ slug, ready, lints, numbers, lit, tab }}
+            {...{ slug, ready, lints, numbers, lit, tab, proposed }}
             library={library.id}
             onLight={setLit}
             onPoint={(at) => {
@@ -73,11 +72,36 @@ function DefineOf({ library, slug, ready }: ViewProps & { ready: Ready }) {
           />
         </section>
         <section aria-label="Source" className="min-h-0 border-r border-line">
-          <SourceOf {...{ ready, lints }} open={place.open} onOpen={place.openFile} />
+          <SourceOf {...{ slug, ready, lints }} library={library.id} open={place.open} onOpen={place.openFile} />
         </section>
       </Panes>
     </>
   )
+}
+
+/** What the picture tells of the component: lints that only it shows, and what could be parts. */
+function useSeen({ preview, sheet }: Ready) {
+  const [proposed, onProposed] = useState<readonly Proposed[]>([])
+  const [inventory, onInventory] = useState<Inventory>()
+  const model = preview?.model
+  const lints = useMemo(
+    () => [...(preview?.lints ?? []), ...(model && inventory ? lintInventory(sheet, model.component, inventory) : [])],
+    [preview, inventory, sheet, model],
+  )
+  return { lints, proposed, onProposed, onInventory }
+}
+
+/** Which tab is open, and which part is lit. */
+function useShown(query: string) {
+  const [lit, setLit] = useState<string>()
+  const [tab, setTab] = useState<DefinitionTab>('parts')
+  const show = useCallback((part: string) => {
+    setTab('parts')
+    setLit(part)
+  }, [])
+  useAsked(query, 'part', show)
+  useAsked(query, 'tab', (asked) => isTab(asked) && setTab(asked))
+  return { lit, setLit, tab, setTab, show }
 }
 
 /** Which file is open and where, and which pane a narrow window shows. */
@@ -94,13 +118,15 @@ function usePlace() {
 type Place = ReturnType<typeof usePlace>
 
 interface SourceOfProps {
+  library: string
+  slug: string
   ready: Ready
   lints: readonly Lint[]
   open: Place['open']
   onOpen: Place['openFile']
 }
 
-const SourceOf = ({ ready, lints, open, onOpen }: SourceOfProps) => (
+const SourceOf = ({ library, slug, ready, lints, open, onOpen }: SourceOfProps) => (
   <Source
     texts={ready.texts}
     sheet={ready.sheet}
@@ -111,6 +137,7 @@ const SourceOf = ({ ready, lints, open, onOpen }: SourceOfProps) => (
     onType={(path, text) => ready.change({ [path]: text }, 'later')}
     onSave={() => ready.save()}
     goTo={open.goTo}
+    tools={(path) => <FileTools {...{ library, slug, ready, onOpen }} open={path} />}
   />
 )
 
@@ -118,7 +145,7 @@ type PointingAt = ReturnType<typeof usePointing>
 
 const setPicking = ({ setPointing }: PointingAt, is: boolean) => setPointing(is ? { for: 'part' } : undefined)
 
-interface ShownProps extends Pick<PictureProps, 'lit' | 'numbers' | 'onLight' | 'onInventory'> {
+interface ShownProps extends Pick<PictureProps, 'lit' | 'numbers' | 'onLight' | 'onInventory' | 'onProposed'> {
   ready: Ready
   /** All cases instead of one. */
   isAll: boolean
@@ -127,18 +154,18 @@ interface ShownProps extends Pick<PictureProps, 'lit' | 'numbers' | 'onLight' | 
 }
 
 /** The component as it is defined: one case with its parts, or all cases. */
-function Shown({ ready, isAll, theCase, lit, numbers, pointing, onLight, onInventory }: ShownProps) {
+function Shown({ ready, isAll, theCase, lit, numbers, pointing, ...told }: ShownProps) {
   const { preview, problems } = ready
   const model = preview?.model
   return (
     <>
+      {theCase && !isAll && <Doubt text={notShownLive(theCase.values)} className="absolute inset-x-0 top-0 z-10" />}
       {model && theCase && !isAll && (
         <Picture
           {...{ model, theCase, lit, numbers, isPicking: pointing.pointing !== undefined }}
-          onLight={onLight}
+          {...told}
           onPicking={(is) => setPicking(pointing, is)}
           onPick={pointing.pick}
-          onInventory={onInventory}
         />
       )}
       {model && isAll && <AllCases model={model} />}
@@ -168,30 +195,3 @@ const usePointed = (show: (part: string) => void, setLit: (part: string) => void
     },
     [show, setLit],
   )
-
-function CaseChoice({ axes, hold }: Pick<ReturnType<typeof useHeldCase>, 'axes' | 'hold'>) {
-  return axes.map(({ name, values, value }) => (
-    <label key={name} className="inline-flex items-center gap-1 text-quiet">
-      {name}
-      <Choice
-        label={`Show ${name}`}
-        value={value}
-        options={values.map((each) => [each, each])}
-        onChoose={(next) => hold(name, next)}
-      />
-    </label>
-  ))
-}
-
-function useFindables({ sheet }: Ready, go: (part: string) => void): () => Findable[] {
-  return useCallback(
-    () =>
-      Object.keys(sheet.data.parts).map((name) => ({
-        kind: 'part',
-        label: name,
-        detail: sheet.parts[name]!.select ?? '',
-        go: () => go(name),
-      })),
-    [sheet, go],
-  )
-}

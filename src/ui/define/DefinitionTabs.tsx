@@ -2,17 +2,18 @@
 
 import type { ReactNode } from 'react'
 import { fixOf, type Lint } from '@/core/lint'
+import type { Proposed } from '@/stage'
 import { PaneTabs, type Ready } from '../editing'
+import { AboutComponent } from './AboutComponent'
 import { Axes } from './Axes'
 import { History } from './History'
 import { Lints } from './Lints'
 import { Parts } from './Parts'
 import { Props } from './Props'
-import { RemoveComponent } from './RemoveComponent'
 import { Slots } from './Slots'
 import type { Pointing } from './usePointing'
 
-export type DefinitionTab = 'parts' | 'axes' | 'props' | 'slots' | 'lints' | 'history'
+export type DefinitionTab = 'parts' | 'axes' | 'props' | 'slots' | 'lints' | 'about' | 'history'
 
 export interface DefinitionTabsProps {
   library: string
@@ -22,6 +23,8 @@ export interface DefinitionTabsProps {
   /** Each part's number in the picture. */
   numbers: ReadonlyMap<string, number>
   lit: string | undefined
+  /** What the picture shows that no part names. */
+  proposed: readonly Proposed[]
   onLight(part: string | undefined): void
   onPoint(pointing: Pointing): void
   onShow(lint: Lint): void
@@ -39,6 +42,7 @@ export function DefinitionTabs(props: DefinitionTabsProps) {
     ['props', `Props ${Object.keys(data.props).length}`],
     ['slots', `Slots ${Object.keys(data.slots).length}`],
     ['lints', `Lints ${lints.length}`],
+    ['about', 'About'],
     ['history', 'Revisions'],
   ]
   return (
@@ -48,10 +52,13 @@ export function DefinitionTabs(props: DefinitionTabsProps) {
   )
 }
 
+/** Whether a word names a tab. */
+export const isTab = (word: string): word is DefinitionTab => Object.hasOwn(CONTENT, word)
+
 const CONTENT: Readonly<Record<DefinitionTab, (props: DefinitionTabsProps) => ReactNode>> = {
-  parts: ({ ready, numbers, lit, onLight, onPoint }) => (
+  parts: ({ ready, numbers, lit, proposed, onLight, onPoint }) => (
     <Parts
-      {...{ numbers, onLight, lit }}
+      {...{ numbers, onLight, lit, proposed }}
       sheet={ready.sheet}
       defining={ready}
       onPoint={(part) => onPoint({ for: 'part', part })}
@@ -70,10 +77,8 @@ const CONTENT: Readonly<Record<DefinitionTab, (props: DefinitionTabsProps) => Re
       onShow={onShow}
     />
   ),
+  about: ({ ready, library, slug }) => <AboutComponent {...{ ready, library, slug }} />,
   history: ({ ready, library, slug }) => (
-    <>
-      <History definition={ready.definition} library={library} slug={slug} step={ready.step} />
-      <RemoveComponent {...{ library, slug }} name={ready.sheet.data.name} folder={ready.definition.folder} />
-    </>
+    <History definition={ready.definition} library={library} slug={slug} step={ready.step} />
   ),
 }

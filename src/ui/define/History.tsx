@@ -6,6 +6,7 @@ import { ROUTES, type Definition } from '@/contract'
 import { Confirm, exactTime } from '../frame'
 import { call } from '../live'
 import { FieldChanges, type Defining } from '../editing'
+import { RevisionsSeen } from './RevisionsSeen'
 
 /** A component's revisions; any two can be compared, any one brought back. */
 export function History({
@@ -208,6 +209,14 @@ function Compare({
         <div className="max-h-56 overflow-auto">
           <FieldChanges changes={data.changes} none="No differences." />
         </div>
+      )}
+      {from !== to && (
+        <RevisionsSeen
+          key={`${from} ${to}`}
+          {...{ library, slug }}
+          pair={[from, to]}
+          words={(id) => `Revision ${numbers.get(id)}`}
+        />
       )}
     </section>
   )

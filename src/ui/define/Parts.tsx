@@ -1,24 +1,26 @@
 'use client'
 
 import { Crosshair, Trash2 } from 'lucide-react'
-import type { Picked } from '@/stage'
+import type { Proposed } from '@/stage'
 import type { Sheet } from '@/core/sheet'
 import { type Defining, IconButton, nameCheck, NewName, TextField } from '../editing'
+import { RESERVED } from './partNames'
+import { ProposedParts } from './ProposedParts'
 
 export interface PartsProps {
   sheet: Sheet
   defining: Defining
   numbers: ReadonlyMap<string, number>
   lit: string | undefined
+  /** What the picture shows that no part names. */
+  proposed: readonly Proposed[]
   onLight(part: string | undefined): void
   /** Points at the element that a part shall name; without a part, at a new one. */
   onPoint(part?: string): void
 }
 
-const RESERVED = ['host', 'page', 'events', 'now', 'for', 'by']
-
 /** The parts list, as it stands on a drawing: number, name, what it is. */
-export function Parts({ sheet, defining: { edit, rename }, numbers, lit, onLight, onPoint }: PartsProps) {
+export function Parts({ sheet, defining: { edit, rename }, numbers, lit, proposed, onLight, onPoint }: PartsProps) {
   const names = Object.keys(sheet.data.parts)
   const check = nameCheck([...names, ...RESERVED])
   return (
@@ -57,6 +59,7 @@ export function Parts({ sheet, defining: { edit, rename }, numbers, lit, onLight
           <Crosshair size={13} aria-hidden /> Point at a new part
         </button>
       </div>
+      <ProposedParts {...{ proposed, names, edit }} />
     </>
   )
 }
@@ -122,16 +125,3 @@ function selectorFault(text: string): string | undefined {
     return 'Not a selector that a browser understands'
   }
 }
-
-/** A name that no part bears yet. */
-export function freeName(wanted: string, taken: readonly string[]): string {
-  const used = new Set([...taken, ...RESERVED])
-  if (!used.has(wanted)) return wanted
-  let count = 2
-  while (used.has(`${wanted}-${count}`)) count++
-  return `${wanted}-${count}`
-}
-
-/** What a pick becomes in the sheet. */
-export const partOf = ({ select }: Picked, pseudo?: string): string | { select: string; pseudo: string } =>
-  pseudo ? { select, pseudo } : select

@@ -4,13 +4,13 @@ import { Crosshair } from 'lucide-react'
 import { useEffect, type PointerEvent } from 'react'
 import type { BoardModel } from '@/contract'
 import type { Case } from '@/core/matrix'
-import type { Inventory, Picked } from '@/stage'
+import type { Picked } from '@/stage'
 import { Doubt, Trouble } from '../board'
 import { IconButton } from '../editing'
 import { Outlines, partAt } from './Outlines'
-import { usePicture } from './usePicture'
+import { usePicture, type PictureListener } from './usePicture'
 
-export interface PictureProps {
+export interface PictureProps extends PictureListener {
   model: BoardModel
   theCase: Case
   /** The part that is lit up, in the picture and in the list. */
@@ -22,8 +22,6 @@ export interface PictureProps {
   isPicking?: boolean
   onPicking?(is: boolean): void
   onPick?(picked: Picked): void
-  /** What stands in the component's cases, for its lints; nothing is counted for nobody. */
-  onInventory?: ((inventory: Inventory) => void) | undefined
 }
 
 /** The component, large and live, its parts outlined and numbered. */
@@ -37,7 +35,7 @@ export function Picture({
   onPick,
   ...given
 }: PictureProps) {
-  const picture = usePicture(given.model, theCase, given.onInventory)
+  const picture = usePicture(given.model, theCase, given)
   const { model, box, frame, frameSize, shift, places, pointed, setPointed, problem, look } = picture
   const visibility = frame.lost === undefined ? 'visible' : 'hidden'
   const transform = shift && `translate(${shift.x}px, ${shift.y}px)`

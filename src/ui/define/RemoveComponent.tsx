@@ -5,6 +5,7 @@ import { useState } from 'react'
 import { ROUTES } from '@/contract'
 import { Confirm } from '../frame'
 import { call } from '../live'
+import { Act } from './Act'
 
 /** Removes the component that is open, and goes to the library, where that can be undone. */
 export function RemoveComponent({
@@ -26,7 +27,7 @@ export function RemoveComponent({
       (error: Error) => setProblem(error.message),
     )
   return (
-    <section className="mt-6 border-t border-line-strong pt-3">
+    <Act problem={problem}>
       <Confirm action="Remove" label={`Remove ${name}`} title={`Remove ${name}?`} onConfirm={() => void remove()}>
         It leaves the library. Its revisions and its runs are kept: it can be brought back.{' '}
         {folder === undefined
@@ -34,11 +35,6 @@ export function RemoveComponent({
           : `Its sheet is deleted in ${folder}; its code stays.`}
       </Confirm>
       <span className="ml-2 text-quiet">this component from the library</span>
-      {problem !== undefined && (
-        <p role="alert" className="mt-2 text-miss">
-          {problem}
-        </p>
-      )}
-    </section>
+    </Act>
   )
 }

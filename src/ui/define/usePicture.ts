@@ -1,8 +1,17 @@
 import { useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
+import { viewportIn } from '@/core/contexts'
 import type { BoardModel } from '@/contract'
 import { coverSpace, type Case } from '@/core/matrix'
-import type { FromBoard, Inventory, PartPlace, Picked } from '@/stage'
+import type { FromBoard, Inventory, PartPlace, Picked, Proposed } from '@/stage'
 import { contextOf, stageCase, useBoardFrame, useIsolation } from '../board'
+
+/** Who hears what a picture shows besides where parts stand. */
+export interface PictureListener {
+  /** What stands in the component's cases, for its lints; nothing is counted for nobody. */
+  onInventory?: ((inventory: Inventory) => void) | undefined
+  /** What the case shows that no part names. */
+  onProposed?: ((proposed: readonly Proposed[]) => void) | undefined
+}
 
 interface Size {
   width: number
@@ -10,7 +19,7 @@ interface Size {
 }
 
 /** One case, as large as there is room for, with where its parts stand and what is pointed at. */
-export function usePicture(given: BoardModel, theCase: Case, onInventory: ((found: Inventory) => void) | undefined) {
+export function usePicture(given: BoardModel, theCase: Case, { onInventory, onProposed }: PictureListener) {
   const { box, size } = useSize()
   const [natural, setNatural] = useState<Size>()
   const [shift, setShift] = useState({ x: 0, y: 0 })
@@ -35,6 +44,7 @@ export function usePicture(given: BoardModel, theCase: Case, onInventory: ((foun
         if (size) setShift(centred(size, message))
         return sendRef.current?.({ type: 'look' })
       case 'anatomy':
+        onProposed?.(message.proposed)
         return setPlaces(message.places.map(visible))
       case 'inventory':
         return onInventory?.(message.inventory)
@@ -60,7 +70,7 @@ export function usePicture(given: BoardModel, theCase: Case, onInventory: ((foun
   return {
     ...{ model, box, frame, places, pointed, setPointed, problem, look },
     /** How the frame lies in the box. */
-    frameSize: isolated ? model.viewport : size,
+    frameSize: isolated ? viewportIn(theCase.values, model.viewport) : size,
     shift: isolated ? shift : undefined,
   }
 }
@@ -101,16 +111,18 @@ function usePictureCase({
   const context = model.contexts[contextOf(model.contexts, theCase.values)]!
   useEffect(() => {
     if (phase !== 'ready') return
-    const { component, viewport } = model
-    send({ type: 'open', component, contexts: [context], sample: [staged], width: viewport.width })
+    const { width } = viewportIn(context.values, model.viewport)
+    send({ type: 'open', component: model.component, contexts: [context], sample: [staged], width, window: width })
   }, [phase, send, model, context, staged])
   const zoom = size && natural && !isolated ? zoomFor(size, natural) : 1
   useEffect(() => {
     if (!size || opened === 0) return
-    const cell = isolated ? model.viewport : { width: size.width / zoom, height: size.height / zoom }
+    const cell = isolated
+      ? viewportIn(context.values, model.viewport)
+      : { width: size.width / zoom, height: size.height / zoom }
     send({ type: 'layout', cells: [{ stageCase: staged, context: 0, x: 0, y: 0 }], cell, zoom: isolated ? 1 : zoom })
     send({ type: 'sight', top: 0, bottom: 4000 })
-  }, [opened, staged, size, zoom, isolated, model.viewport, send])
+  }, [opened, staged, size, zoom, isolated, context, model.viewport, send])
   useEffect(() => {
     if (opened === 0 || !isCounted) return
     // After what is seen: counting mounts many cases once more.

@@ -1,7 +1,7 @@
 import { useCallback, useState } from 'react'
 import type { Picked } from '@/stage'
 import type { Ready } from '../editing'
-import { freeName, partOf } from './Parts'
+import { freeName, partOf } from './partNames'
 
 /** What is being pointed at: the element of a part (a new one, where none is named), or the part that a reach is done to. */
 export type Pointing = { for: 'part'; part?: string | undefined } | { for: 'reach'; done(part: string): void }

@@ -1,6 +1,6 @@
 'use client'
 
-import { autocompletion, type CompletionSource } from '@codemirror/autocomplete'
+import { autocompletion, type Completion, type CompletionSource } from '@codemirror/autocomplete'
 import { indentWithTab } from '@codemirror/commands'
 import { css } from '@codemirror/lang-css'
 import { html } from '@codemirror/lang-html'
@@ -20,6 +20,7 @@ import { useEffect, useRef } from 'react'
 import type { Lint } from '@/core/lint'
 import { problemSentence, type Problem } from '@/core/problem'
 import { useLatest } from '../hooks'
+import { TEMPLATE_NAMES } from './templateNames'
 
 export interface Trouble {
   line: number
@@ -48,6 +49,8 @@ export interface CodeEditorProps {
   onType(text: string): void
   onSave(): void
   complete?: CompletionSource
+  /** What may stand after a dot in a template, by the names before it. */
+  members?(path: readonly string[]): readonly Completion[]
   /** Called with the line of the cursor, from 1, when somebody moves it. */
   onLine?(line: number): void
   /** Goes to a line; a new object goes there again. */
@@ -58,7 +61,7 @@ export interface CodeEditorProps {
 
 const fromOutside = Annotation.define<boolean>()
 
-function languageOf(path: string): Extension {
+function languageOf(path: string, handlers: () => Handlers): Extension {
   const ending = path.slice(path.lastIndexOf('.') + 1)
   switch (ending) {
     case 'css':
@@ -66,7 +69,11 @@ function languageOf(path: string): Extension {
     case 'scss':
       return sass()
     case 'liquid':
-      return liquid({ base: html() })
+      return liquid({
+        base: html(),
+        variables: TEMPLATE_NAMES,
+        properties: (names) => handlers().members?.(names) ?? [],
+      })
     case 'html':
       return html()
     case 'yaml':
@@ -114,10 +121,9 @@ const look = EditorView.theme({
   '.cm-textfield': { backgroundColor: 'var(--sheet)', color: 'var(--ink)' },
 })
 
-type Handlers = { [Name in 'onType' | 'onSave' | 'onLine' | 'complete']: CodeEditorProps[Name] | undefined } & Pick<
-  CodeEditorProps,
-  'onType' | 'onSave'
->
+type Handlers = {
+  [Name in 'onType' | 'onSave' | 'onLine' | 'complete' | 'members']: CodeEditorProps[Name] | undefined
+} & Pick<CodeEditorProps, 'onType' | 'onSave'>
 
 /** What the editor of a file has. @param handlers asked each time: they change while the editor stays */
 const extensionsOf = (path: string, handlers: () => Handlers): Extension[] => [
@@ -127,12 +133,12 @@ const extensionsOf = (path: string, handlers: () => Handlers): Extension[] => [
     { key: 'Mod-s', preventDefault: true, run: () => (handlers().onSave(), true) },
     { ...indentWithTab, key: 'Alt-Tab' },
   ]),
-  languageOf(path),
+  languageOf(path, handlers),
   autocompletion({
     override: /\.(yaml|md)$/.test(path) ? [(context) => handlers().complete?.(context) ?? null] : null,
   }),
-  // Prose is read in lines that go as far as there is room; code as its author broke it.
-  path.endsWith('.md') ? EditorView.lineWrapping : [],
+  // Generated markup may be one endless line, and beside a table there is little room.
+  EditorView.lineWrapping,
   lintGutter(),
   syntaxHighlighting(inks),
   look,
@@ -170,12 +176,13 @@ export function CodeEditor({
   onSave,
   onLine,
   complete,
+  members,
   goTo,
   quietly = false,
 }: CodeEditorProps) {
   const box = useRef<HTMLDivElement>(null)
   const view = useRef<EditorView>(undefined)
-  const handlers = useLatest({ onType, onSave, onLine, complete, text, quietly })
+  const handlers = useLatest({ onType, onSave, onLine, complete, members, text, quietly })
   useEffect(() => {
     const editor = new EditorView({
       parent: box.current!,

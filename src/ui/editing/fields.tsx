@@ -15,6 +15,8 @@ export interface TextFieldProps extends Omit<InputHTMLAttributes<HTMLInputElemen
   check?(text: string): string | undefined
   /** It is empty again once its text was taken, and keeps the focus for the next. */
   clears?: boolean
+  /** Called when it is left, or Enter or Escape is pressed, whether the text changed or not. */
+  onLeave?(): void
 }
 
 /** A one-line text that is taken on Enter or when it is left; Escape brings back what stood there. */
@@ -25,6 +27,7 @@ export function TextField({
   onType,
   check,
   clears = false,
+  onLeave,
   className = '',
   ...rest
 }: TextFieldProps) {
@@ -52,13 +55,20 @@ export function TextField({
         setText(event.target.value)
         onType?.(event.target.value)
       }}
-      onBlur={take}
+      onBlur={() => {
+        take()
+        onLeave?.()
+      }}
       onKeyDown={(event) => {
-        if (event.key === 'Enter') take()
+        if (event.key === 'Enter') {
+          take()
+          onLeave?.()
+        }
         if (event.key === 'Escape') {
           event.stopPropagation()
           setText(value)
           onType?.(value)
+          onLeave?.()
         }
       }}
     />

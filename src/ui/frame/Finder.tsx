@@ -2,7 +2,10 @@
 
 import { Dialog } from 'radix-ui'
 import { useEffect, useMemo, useRef, useState } from 'react'
+import { bestMatches } from '@/core/find'
 import { Overlay } from './Overlay'
+import { noteRecent, recents } from './recents'
+import { useFinding } from './useFinding'
 
 /** Something that can be found and gone to. */
 export interface Findable {
@@ -29,7 +32,7 @@ export function Finder({
       open={open}
       onOpenChange={onOpenChange}
       title={<Dialog.Title className="sr-only">Search</Dialog.Title>}
-      className="w-[min(560px,92vw)]"
+      className="w-[min(680px,92vw)]"
     >
       {open && <FinderList items={items} onDone={() => onOpenChange(false)} />}
     </Overlay>
@@ -37,7 +40,7 @@ export function Finder({
 }
 
 function FinderList({ items, onDone }: { items: () => Findable[]; onDone: () => void }) {
-  const [words, setWords] = useState('')
+  const { words, setWords } = useFinding()
   const [at, setAt] = useState(0)
   const list = useRef<HTMLUListElement>(null)
   const all = useMemo(items, [items])
@@ -48,6 +51,7 @@ function FinderList({ items, onDone }: { items: () => Findable[]; onDone: () => 
   }, [at])
   const take = (item: Findable | undefined) => {
     if (!item) return
+    noteRecent(nameOf(item))
     onDone()
     item.go()
   }
@@ -66,7 +70,7 @@ function FinderList({ items, onDone }: { items: () => Findable[]; onDone: () => 
         aria-controls="finder-list"
         aria-activedescendant={found[at] ? `finder-${at}` : undefined}
         aria-label="Search"
-        placeholder="A component, a case, a prop, words of a guide, a command …"
+        placeholder="A component, a rule, a token, a step, a command, the documentation …"
         className="w-full border-b border-line bg-transparent px-3 py-2 text-base outline-none"
         value={words}
         onChange={(event) => {
@@ -90,14 +94,15 @@ function FinderList({ items, onDone }: { items: () => Findable[]; onDone: () => 
   )
 }
 
-/** The first of those in which all words stand. */
+const nameOf = ({ kind, label, detail = '' }: Findable) => `${kind} ${label} ${detail}`
+
+/** What fits the words, the best first; what was used last comes before all others that fit as well. */
 function matching(all: readonly Findable[], words: string): Findable[] {
-  const wanted = words.toLowerCase().split(/\s+/).filter(Boolean)
-  return all
-    .filter(({ kind, label, detail = '' }) =>
-      wanted.every((word) => `${kind} ${label} ${detail}`.toLowerCase().includes(word)),
-    )
-    .slice(0, MAX_SHOWN)
+  const used = recents()
+  const isRecent = new Map(used.map((name, at) => [name, at]))
+  const recent = all.filter((item) => isRecent.has(nameOf(item)))
+  recent.sort((a, b) => isRecent.get(nameOf(a))! - isRecent.get(nameOf(b))!)
+  return bestMatches([...recent, ...all.filter((item) => !isRecent.has(nameOf(item)))], words, MAX_SHOWN)
 }
 
 interface FoundRowProps {
@@ -120,6 +125,6 @@ const FoundRow = ({ item, index, isPicked, onPoint, onTake }: FoundRowProps) => 
   >
     <span className="w-20 shrink-0 text-quiet">{item.kind}</span>
     <span className="truncate">{item.label}</span>
-    {item.detail && <span className="num ml-auto truncate pl-2 text-quiet">{item.detail}</span>}
+    {item.detail && <span className="num ml-auto max-w-[45%] shrink-0 truncate pl-2 text-quiet">{item.detail}</span>}
   </li>
 )

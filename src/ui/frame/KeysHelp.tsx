@@ -1,6 +1,7 @@
 'use client'
 
 import { Dialog } from 'radix-ui'
+import Link from 'next/link'
 import type { MarkKind } from '@/contract'
 import { Mark } from '../marks'
 import type { KeyHelp, ViewDefinition } from './defineView'
@@ -66,7 +67,12 @@ export function KeysHelp({
         <input type="checkbox" checked={areOn} onChange={(event) => setSingleKeys(event.target.checked)} />
         Keys that are one letter or sign
       </label>
-      <Dialog.Close className="control mt-4">Close</Dialog.Close>
+      <div className="mt-4 flex items-center gap-4">
+        <Dialog.Close className="control">Close</Dialog.Close>
+        <Link href="/-/docs" className="underline underline-offset-2">
+          Documentation
+        </Link>
+      </div>
     </Overlay>
   )
 }

@@ -20,6 +20,7 @@ import { StyleBuild } from './StyleBuild'
 import { IconControl, SchemeSwitch } from './SchemeSwitch'
 import { shortTime } from './time'
 import { useFindables } from './useFindables'
+import { useFinding } from './useFinding'
 import { useKeys } from './useKeys'
 
 export interface TitleBlockProps {
@@ -55,13 +56,13 @@ export function TitleBlock({
 }: TitleBlockProps) {
   const view = current?.name ?? FIRST_VIEW
   const { states, going } = useRuns()
-  const [isFinding, setFinding] = useState(false)
+  const { isOpen: isFinding, setOpen: setFinding } = useFinding()
   const [isHelping, setHelping] = useState(false)
   const component = library.components.find((each) => each.slug === slug)
   const own = component ? states.filter((state) => state.slug === slug) : states
   useTitleKeys({ library, slug, view, views, onFind: () => setFinding(true), onHelp: () => setHelping(true) })
   const inView = component && current ? `${component.name}, ${current.label.toLowerCase()}` : page
-  const items = useFindables({ library, view, findables, isFinding })
+  const items = useFindables({ library, libraries, slug, view, views, findables, isFinding })
 
   return (
     <header className="border-b-2 border-ink bg-sheet">
@@ -88,7 +89,7 @@ export function TitleBlock({
           <TitleTools onFind={() => setFinding(true)} onHelp={() => setHelping(true)} />
         </div>
       </div>
-      {slug && <ViewTabs address={`/${library.id}/${slug}`} views={views} view={view} />}
+      {slug && <ViewTabs library={library.id} slug={slug} views={views} view={view} />}
       {going.phase === 'idle' && going.problem && (
         <p role="alert" className="border-t border-line px-3 py-1 whitespace-pre-wrap text-miss">
           {going.problem}
@@ -218,19 +219,36 @@ const Places = ({
   </>
 )
 
-const ViewTabs = ({ address, views, view }: { address: string; views: readonly ViewDefinition[]; view: string }) => (
-  <nav aria-label="Views" className="flex border-t border-line">
+const ViewTabs = ({
+  library,
+  slug,
+  views,
+  view,
+}: {
+  library: string
+  slug: string
+  views: readonly ViewDefinition[]
+  view: string
+}) => (
+  <nav aria-label="Views" className="flex flex-wrap border-t border-line">
     {views.map(({ name, label, about }) => (
       <Link
         key={name}
         title={about}
-        href={`${address}/${name}`}
+        href={`/${library}/${slug}/${name}`}
         aria-current={name === view ? 'page' : undefined}
-        className="border-r border-line px-3 py-0.5 hover:bg-pick aria-[current]:bg-ink aria-[current]:text-paper"
+        className="inline-flex min-h-6 items-center border-r border-line px-1.5 hover:bg-pick sm:px-3 aria-[current]:bg-ink aria-[current]:text-paper"
       >
         {label}
       </Link>
     ))}
+    <Link
+      href={`/${library}/tokens`}
+      title="The library’s tokens"
+      className="ml-auto hidden border-l border-line px-3 py-0.5 hover:bg-pick md:block"
+    >
+      Tokens
+    </Link>
   </nav>
 )
 

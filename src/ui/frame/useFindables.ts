@@ -2,13 +2,20 @@
 
 import { useQuery } from '@tanstack/react-query'
 import { useRouter } from 'next/navigation'
-import { useCallback } from 'react'
+import { useTheme } from 'next-themes'
+import { useCallback, useMemo } from 'react'
 import { ROUTES, type LibraryFacts } from '@/contract'
 import { call, useRuns } from '../live'
+import type { ViewDefinition } from './defineView'
 import type { Findable } from './Finder'
+import { setSingleKeys } from './singleKeys'
 
 export interface FindablesOrder {
   library: LibraryFacts
+  libraries: readonly { id: string; name: string }[]
+  /** The component that is looked at. */
+  slug: string | undefined
+  views: readonly ViewDefinition[]
   /** Which view a component that is chosen opens in. */
   view: string
   /** What there is to find in the view. */
@@ -17,10 +24,10 @@ export interface FindablesOrder {
   isFinding: boolean
 }
 
-/** All that the finder finds: components, commands, what the view has, and what is said anywhere in the library. */
-export function useFindables({ library, view, findables, isFinding }: FindablesOrder) {
+/** All that the finder finds: components, commands, what the view has, all of the library and the documentation. */
+export function useFindables({ library, libraries, slug, view, views, findables, isFinding }: FindablesOrder) {
   const router = useRouter()
-  const { verify } = useRuns()
+  const commands = useCommands(library)
   const { data: entries } = useQuery({
     queryKey: ['search', library.id],
     queryFn: () => call(ROUTES.search, { library: library.id }),
@@ -28,27 +35,58 @@ export function useFindables({ library, view, findables, isFinding }: FindablesO
     staleTime: 0,
   })
   return useCallback((): Findable[] => {
-    const places = library.components.map((each): Findable => ({
-      kind: 'component',
-      label: each.name,
-      detail: each.slug,
-      go: () => router.push(`/${library.id}/${each.slug}/${view}`),
-    }))
-    const commands: Findable[] = [
-      { kind: 'command', label: 'Verify all components', go: () => verify() },
-      { kind: 'command', label: 'Make a component', go: () => router.push(`/${library.id}/bring-in`) },
-      { kind: 'command', label: 'Tokens of the library', go: () => router.push(`/${library.id}/tokens`) },
-      { kind: 'command', label: 'Go to the wall', go: () => router.push(`/${library.id}`) },
+    const to = (kind: string, label: string, detail: string, address: string): Findable => ({
+      kind,
+      label,
+      detail,
+      go: () => router.push(address),
+    })
+    const component = library.components.find((each) => each.slug === slug)
+    return [
+      ...library.components.map((each) => to('component', each.name, each.slug, `/${library.id}/${each.slug}/${view}`)),
+      ...(component ? views : []).map(({ name, label }) =>
+        to('view', label, component!.name, `/${library.id}/${component!.slug}/${name}`),
+      ),
+      ...libraries.filter(({ id }) => id !== library.id).map(({ id, name }) => to('library', name, id, `/${id}`)),
+      ...commands,
+      ...(findables?.() ?? []),
+      ...(entries ?? []).map((entry) => to(entry.kind, entry.text, entry.detail, entry.to)),
     ]
-    const said = (entries ?? [])
-      .filter(({ kind }) => kind !== 'component')
-      .map((entry): Findable => ({
-        kind: entry.kind,
-        label: entry.text,
-        detail: entry.where,
-        go: () => router.push(`/${library.id}/${entry.slug}/guide`),
-      }))
-    // What is in sight first, then what is said anywhere.
-    return [...places, ...commands, ...(findables?.() ?? []), ...said]
-  }, [library, router, verify, findables, view, entries])
+  }, [library, libraries, slug, views, router, commands, findables, view, entries])
+}
+
+/** What can be done from anywhere. */
+function useCommands(library: LibraryFacts): readonly Findable[] {
+  const router = useRouter()
+  const { verify } = useRuns()
+  const { setTheme } = useTheme()
+  return useMemo(() => {
+    const go = (label: string, address: string): Findable => ({
+      kind: 'command',
+      label,
+      go: () => router.push(address),
+    })
+    const setting = (label: string, detail: string, set: () => void): Findable => ({
+      kind: 'setting',
+      label,
+      detail,
+      go: set,
+    })
+    return [
+      { kind: 'command', label: 'Verify all components', go: () => verify() },
+      go('Make a component', `/${library.id}/bring-in`),
+      go('Go to the wall', `/${library.id}`),
+      go('Tokens of the library', `/${library.id}/tokens`),
+      go('Runs of the library', `/${library.id}/runs`),
+      go('Review pictures', `/${library.id}/review`),
+      go('Settings of the library', `/${library.id}/settings`),
+      go('All libraries', '/-/libraries'),
+      go('Documentation', '/-/docs'),
+      setting('Light', 'colours of the application', () => setTheme('light')),
+      setting('Dark', 'colours of the application', () => setTheme('dark')),
+      setting('Light or dark as the system', 'colours of the application', () => setTheme('system')),
+      setting('Single-letter keys on', 'keys', () => setSingleKeys(true)),
+      setting('Single-letter keys off', 'keys', () => setSingleKeys(false)),
+    ]
+  }, [router, verify, setTheme, library.id])
 }

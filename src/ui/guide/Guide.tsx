@@ -1,19 +1,19 @@
 'use client'
 
 import type { CompletionContext } from '@codemirror/autocomplete'
-import { keepPreviousData, useQuery, useQueryClient } from '@tanstack/react-query'
 import { PenLine, Printer } from 'lucide-react'
-import { useCallback, useMemo, useState } from 'react'
-import { ROUTES, type BenchModel } from '@/contract'
+import { useMemo, useState } from 'react'
+import type { BenchModel } from '@/contract'
 import { checkGuide, readGuide, starterGuide } from '@/core/guide'
 import { readScenarios } from '@/core/scenario'
 import { resolvePath } from '@/core/sheet'
 import { readRules } from '@/core/spec'
 import { editYaml } from '@/core/yaml'
 import { Bench } from '../bench'
+import { useBenchModel } from '../benchview'
 import { CodeEditor, Editing, EditingBar, NotYet, type Ready } from '../editing'
 import { useKeys, ViewHead, type ViewProps } from '../frame'
-import { call, useRuns } from '../live'
+import { useRuns } from '../live'
 import { completeGuide } from './completeGuide'
 import type { GuideFacts } from './facts'
 import { GuidePage } from './GuidePage'
@@ -166,23 +166,3 @@ function neighbourOf(library: ViewProps['library'], slug: string, step: number) 
 
 const unread = (problems: readonly { message: string }[] | undefined): Error | null =>
   problems?.[0] ? new Error(problems[0].message) : null
-
-/** What the bench needs, and a way of bringing further components to it. */
-function useBenchModel(library: string, slug: string) {
-  const [brought, setBrought] = useState<readonly string[]>([])
-  const client = useQueryClient()
-  const optionsFor = useCallback(
-    (more: readonly string[]) => ({
-      queryKey: ['bench', library, slug, ...more],
-      queryFn: () => call(ROUTES.bench, { library, slug }, { query: more.length > 0 ? { with: more.join(',') } : {} }),
-    }),
-    [library, slug],
-  )
-  const { data: model, error } = useQuery({ ...optionsFor(brought), placeholderData: keepPreviousData })
-  const bring = async (one: string) => {
-    const more = [...brought, one]
-    await client.ensureQueryData(optionsFor(more))
-    setBrought(more)
-  }
-  return { model, bring, error }
-}

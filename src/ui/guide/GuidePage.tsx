@@ -1,7 +1,7 @@
 'use client'
 
 import { useMemo, type ReactNode } from 'react'
-import { checkGuide, readGuide, readHeadings, starterGuide, type Around } from '@/core/guide'
+import { checkGuide, readGuide, readHeadings, starterGuide, withoutTitle, type Around } from '@/core/guide'
 import { GuideBody } from './GuideBody'
 import type { GuideFacts } from './facts'
 
@@ -29,7 +29,7 @@ const STATUS = { draft: 'A draft: it may still change.', ready: '', retired: 'Re
 /** The page about a component: for reading, printing, and trying out. */
 export function GuidePage({ text, facts, around, bench, linkTo, evidence, previous, next }: GuidePageProps) {
   const { sheet } = facts
-  const whole = text ?? starterGuide(sheet)
+  const whole = withoutTitle(text ?? starterGuide(sheet), sheet.data.name)
   const blocks = useMemo(() => readGuide(whole), [whole])
   const problems = useMemo(() => checkGuide(blocks, sheet, around), [blocks, sheet, around])
   const headings = readHeadings(whole)

@@ -2,6 +2,7 @@
 
 import { useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
 import type { BoardModel } from '@/contract'
+import { notShownLive, viewportIn } from '@/core/contexts'
 import type { FromBoard, StageCase, StageContext } from '@/stage'
 import { Doubt, Trouble, useBoardFrame, useIsolation } from '../board'
 
@@ -92,8 +93,15 @@ function Laid({ model, context, items, columns, width, label }: LaidProps) {
   const room = Math.max(200, width - 2 * GAP)
   useEffect(() => {
     if (phase === 'ready')
-      send({ type: 'open', component: model.component, contexts: [context], sample: staged, width: room })
-  }, [phase, send, model.component, context, staged, room])
+      send({
+        type: 'open',
+        component: model.component,
+        contexts: [context],
+        sample: staged,
+        width: room,
+        window: viewportIn(context.values, model.viewport).width,
+      })
+  }, [phase, send, model, context, staged, room])
   const layout = useMemo(
     () => natural && layOut({ natural, room, columns, count: items.length, width }),
     [natural, room, columns, items, width],
@@ -102,7 +110,7 @@ function Laid({ model, context, items, columns, width, label }: LaidProps) {
   return (
     <div className="relative" style={layout ? { width: layout.width, height: layout.height } : { height: 80 }}>
       {lost !== undefined && <Trouble text={lost} onRetry={reload} />}
-      <Doubt text={doubt} className="absolute inset-x-0 top-0 z-10" />
+      <Doubt text={doubt ?? notShownLive(context.values)} className="absolute inset-x-0 top-0 z-10" />
       <iframe
         key={frameKey}
         ref={frame}

@@ -192,10 +192,9 @@ export function TokenTable({ rules, bench }: Tabled) {
   return (
     <Table
       label="Tokens"
-      heads={['', 'Token', 'Expected of']}
-      rows={tokensOf(rules).map(({ path, uses }) => {
-        const plain = path.replace(/\.\$root$/, '')
-        const colour = bench.colours.find((each) => each.path === plain)
+      heads={['', 'Token', 'Used by']}
+      rows={tokensOf(rules, bench.styledBy).map(({ path, uses, isStyled }) => {
+        const colour = bench.colours.find((each) => each.path === path)
         return [
           colour ? (
             <span
@@ -207,11 +206,11 @@ export function TokenTable({ rules, bench }: Tabled) {
           ) : (
             ''
           ),
-          plain,
-          uses.map((use, at) => (
+          path,
+          [...(isStyled ? ['its styles'] : []), ...uses].map((use, at) => (
             <Fragment key={use}>
               {at > 0 && ', '}
-              <span className="num">{use}</span>
+              <span className={at === 0 && isStyled ? '' : 'num'}>{use}</span>
             </Fragment>
           )),
         ]

@@ -5,6 +5,7 @@ import { useState } from 'react'
 import { counted } from '@/core/words'
 import { TextField } from '../editing'
 import { Confirm, SchemeSwitch } from '../frame'
+import { LibraryStanding } from './LibraryStanding'
 import { NewLibrary } from './NewLibrary'
 import { useLibraries, type Making } from './useLibraries'
 
@@ -35,7 +36,10 @@ export function Libraries({ libraries, removed }: LibrariesProps) {
     <main className="max-w-5xl p-6">
       <div className="mb-4 flex items-center">
         <h1 className="text-[1.125rem] font-semibold">Libraries</h1>
-        <span className="ml-auto">
+        <Link href="/-/docs" className="ml-auto underline underline-offset-2">
+          Documentation
+        </Link>
+        <span className="ml-3">
           <SchemeSwitch />
         </span>
       </div>
@@ -86,6 +90,7 @@ function Row({ library, making }: { library: ListedLibrary; making: Making }) {
         </Link>
       )}
       <span className="text-quiet">{counted(components, 'component')}</span>
+      {components > 0 && <LibraryStanding library={id} />}
       <span className="min-w-0 flex-1 truncate text-quiet" title={folder ?? undefined}>
         {folder === null ? 'in the store' : `linked to ${folder}`}
       </span>

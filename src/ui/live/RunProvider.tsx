@@ -4,6 +4,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { createContext, useCallback, useContext, useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
 import { ROUTES, runEventSchema, type ComponentState, type LibraryStates, type RunEvent } from '@/contract'
 import { call } from './call'
+import { editsSaved } from './openEdits'
 import { sharedEvents } from './sharedEvents'
 
 /** What is going on: nothing, or a run with how far it has come. */
@@ -73,8 +74,10 @@ export function RunProvider({ library, children }: { library: string; children: 
       going,
       unfinished,
       pictures,
-      verify: (components, fresh = false) =>
-        void begin(call(ROUTES.startRun, { library }, { given: { ...(components && { components }), fresh } })),
+      verify: (components, fresh = false) => {
+        const given = { ...(components && { components }), fresh }
+        void begin(editsSaved().then(() => call(ROUTES.startRun, { library }, { given })))
+      },
       resume: () => unfinished && void begin(call(ROUTES.resumeRun, { library, run: unfinished.run })),
       stop,
     }),

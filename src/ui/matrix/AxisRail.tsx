@@ -2,7 +2,7 @@
 
 import { DropdownMenu } from 'radix-ui'
 import type { Dimension } from '@/core/matrix'
-import { canBeLaid, holdAt, moveTo, type Lane, type Placement } from '../board'
+import { holdAt, isOfDocument, moveTo, type Lane, type Placement } from '../board'
 
 const LANES: readonly { lane: Lane; label: string; what: string }[] = [
   { lane: 'down', label: 'Rows', what: 'To rows' },
@@ -13,11 +13,13 @@ const LANES: readonly { lane: Lane; label: string; what: string }[] = [
 export interface AxisRailProps {
   dimensions: readonly Dimension[]
   placement: Placement
+  /** Each case has a document of its own. */
+  isIsolated: boolean
   onPlace(placement: Placement): void
 }
 
 /** Puts each axis and context on rows, columns or pages, or holds it at a value. */
-export function AxisRail({ dimensions, placement, onPlace }: AxisRailProps) {
+export function AxisRail({ dimensions, placement, isIsolated, onPlace }: AxisRailProps) {
   const byName = new Map(dimensions.map((dimension) => [dimension.name, dimension]))
   const held = Object.entries(placement.held).filter(([name]) => byName.has(name))
   return (
@@ -25,7 +27,12 @@ export function AxisRail({ dimensions, placement, onPlace }: AxisRailProps) {
       {LANES.map(({ lane, label }) => (
         <RailLane key={lane} label={label}>
           {placement[lane].map((name) => (
-            <AxisMenu key={name} dimension={byName.get(name)!} label={name} {...{ placement, onPlace, lane }} />
+            <AxisMenu
+              key={name}
+              dimension={byName.get(name)!}
+              label={name}
+              {...{ placement, isIsolated, onPlace, lane }}
+            />
           ))}
         </RailLane>
       ))}
@@ -36,7 +43,7 @@ export function AxisRail({ dimensions, placement, onPlace }: AxisRailProps) {
               key={name}
               dimension={byName.get(name)!}
               label={`${name}: ${value}`}
-              {...{ placement, onPlace }}
+              {...{ placement, isIsolated, onPlace }}
             />
           ))}
         </RailLane>
@@ -54,13 +61,13 @@ function RailLane({ label, children }: { label: string; children: React.ReactNod
   )
 }
 
-interface AxisMenuProps extends Pick<AxisRailProps, 'placement' | 'onPlace'> {
+interface AxisMenuProps extends Pick<AxisRailProps, 'placement' | 'onPlace' | 'isIsolated'> {
   dimension: Dimension
   label: string
   lane?: Lane
 }
 
-function AxisMenu({ dimension, label, lane, placement, onPlace }: AxisMenuProps) {
+function AxisMenu({ dimension, label, lane, placement, isIsolated, onPlace }: AxisMenuProps) {
   const { name, values } = dimension
   const shown = lane ? undefined : placement.held[name]
   return (
@@ -75,20 +82,21 @@ function AxisMenu({ dimension, label, lane, placement, onPlace }: AxisMenuProps)
           sideOffset={4}
           onCloseAutoFocus={(event) => focusAxis(event, name)}
         >
-          {canBeLaid(dimension) ? (
-            LANES.map((each) => (
-              <DropdownMenu.Item
-                key={each.lane}
-                className="floating-item"
-                disabled={each.lane === lane}
-                onSelect={() => onPlace(moveTo(placement, name, each.lane))}
-              >
-                {each.what}
-                {each.lane === lane && <span className="ml-auto text-quiet">here</span>}
-              </DropdownMenu.Item>
-            ))
-          ) : (
-            <p className="max-w-52 px-2.5 py-1 text-quiet">Applies to the whole board: one value at a time.</p>
+          {LANES.map((each) => (
+            <DropdownMenu.Item
+              key={each.lane}
+              className="floating-item"
+              disabled={each.lane === lane}
+              onSelect={() => onPlace(moveTo(placement, name, each.lane))}
+            >
+              {each.what}
+              {each.lane === lane && <span className="ml-auto text-quiet">here</span>}
+            </DropdownMenu.Item>
+          ))}
+          {isOfDocument(dimension) && !isIsolated && (
+            <p className="max-w-52 px-2.5 py-1 text-quiet">
+              The live board stands in one value; side by side, the others are pictures.
+            </p>
           )}
           <DropdownMenu.Separator className="my-1 border-t border-line" />
           <DropdownMenu.Label className="px-2.5 py-0.5 text-quiet">Hold at</DropdownMenu.Label>

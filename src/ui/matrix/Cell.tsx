@@ -2,7 +2,8 @@
 
 import { useEffect, useRef, type KeyboardEvent, type PointerEvent, type RefObject } from 'react'
 import type { Case } from '@/core/matrix'
-import { isBeforeSteps, LiveCase, type BoardLayout } from '../board'
+import { isPictured, LiveCase, StillCase, type BoardLayout } from '../board'
+import { useRuns } from '../live'
 import { Mark, markLabel } from '../marks'
 import { cellLeft } from './geometry'
 import type { CellState, RowProps } from './gridProps'
@@ -53,7 +54,8 @@ const STEPS: Record<string, readonly [number, number]> = {
 /** One case: live where it has a document of its own, with its mark; selected by pointer and keys. */
 export function Cell(props: RowProps & { column: number; theCase: Case }) {
   const { model, layout, geometry, zoom, selected, chosen, isIsolated, rowHeadWidth, index, column, theCase } = props
-  const { stateOf, isOutdated, shown, failures, onSelect, onDraw, drawnFrom } = props
+  const { ownContext, stateOf, isOutdated, shown, failures, onSelect, onDraw, drawnFrom } = props
+  const { library } = useRuns()
   const button = useRef<HTMLButtonElement>(null)
   const { mark, misses } = stateOf(theCase.key)
   const isSelected = selected === theCase.key
@@ -82,10 +84,8 @@ export function Cell(props: RowProps & { column: number; theCase: Case }) {
           scale={zoom}
         />
       )}
-      {zoom >= LEAST_NOTED_ZOOM && isBeforeSteps(model, theCase) && (
-        <span className="pointer-events-none absolute right-0 bottom-0 bg-sheet/90 px-1 text-xs text-quiet">
-          before its steps
-        </span>
+      {zoom >= LEAST_NOTED_ZOOM && isPictured(model, theCase, isIsolated ? undefined : model.contexts[ownContext]) && (
+        <StillCase isOver {...{ library, model, theCase }} width={geometry.cellWidth} height={geometry.cellHeight} />
       )}
       <button
         ref={button}

@@ -3,7 +3,7 @@ export function HeadValue({ axis, value, onChoose }: { axis: string; value: stri
   return (
     <button
       type="button"
-      className="block max-w-full truncate text-left hover:underline in-[[data-columns]]:mx-auto"
+      className="block min-h-6 max-w-full truncate text-left hover:underline in-[[data-columns]]:mx-auto"
       title={`Select ${axis} ${value}; with Ctrl, add it`}
       onClick={(event) => onChoose(event.ctrlKey || event.metaKey || event.shiftKey)}
     >

@@ -2,6 +2,7 @@
 
 import { useEffect, useMemo, useState, type RefObject } from 'react'
 import type { BoardModel } from '@/contract'
+import { viewportIn } from '@/core/contexts'
 import type { Case } from '@/core/matrix'
 import type { FromBoard } from '@/stage'
 import { type BoardLayout, contextOf, Doubt, stageCase, Trouble, useBoardFrame } from '../board'
@@ -103,6 +104,7 @@ function useOpening(
       contexts,
       sample: sample.map((theCase) => stageCase(model, theCase)),
       width: model.viewport.width,
+      window: viewportIn(contexts[0]!.values, model.viewport).width,
     })
   }, [phase, send, open, model, contexts, sample])
 

@@ -1,17 +1,18 @@
 'use client'
 
 import { useQuery } from '@tanstack/react-query'
+import { Camera } from 'lucide-react'
 import { useCallback, useRef, useState, type ReactNode } from 'react'
 import { ROUTES, type BoardModel, type ComponentState, type MarkKind } from '@/contract'
 import type { Case } from '@/core/matrix'
-import { MAX_CELLS, useIsolation } from '../board'
+import { Ground, groundColour, MAX_CELLS, useIsolation } from '../board'
 import { NotYet } from '../editing'
 import { useKeys, ViewHead, type Findable, type ViewProps } from '../frame'
-import { call, useRuns } from '../live'
+import { call, standingOf, useRuns } from '../live'
 import { MARK_KINDS } from '../marks'
 import { Grid } from './Grid'
 import { LiveBoard } from './LiveBoard'
-import { MatrixBar } from './MatrixBar'
+import { MatrixBar, type MatrixBarProps } from './MatrixBar'
 import { Notices } from './Notices'
 import { ReadingCard } from './ReadingCard'
 import { SelectionCard } from './SelectionCard'
@@ -39,34 +40,37 @@ export function Matrix(props: ViewProps) {
 function Board({ library, slug, query, model: given }: ViewProps & { model: BoardModel }) {
   const { model, sideEffect } = useIsolation(given)
   const state = useRuns().states.find((each) => each.slug === slug)
-  const { placement, zoom, isAll, selectedKey, place, setAll, setZoom, select } = useAddress(model, query)
+  const address = useAddress(model, query)
+  const { placement, zoom, isAll, selectedKey, setZoom, select } = address
   const [shown, setShown] = useState<ReadonlySet<MarkKind>>(new Set(MARK_KINDS))
   const { failures, keep } = useFailures()
   const scroller = useRef<HTMLDivElement>(null)
   const stateOf = useMarks(state)
   const board = useBoardLayout(model, { placement, zoom, isAll, selectedKey })
   const { layout, geometry, cases, covered, headHeight, isIsolated, ownContext } = board
-  const { chosen, isShown, choose, clear, say, ...picking } = useSelection(layout, cases, selectedKey, select)
+  const { chosen, isShown, choose, clear, say, ...picking } = useSelection(
+    board,
+    selectedKey,
+    select,
+    address.conditions,
+  )
   const findables = useFindables(cases, stateOf, select)
-  useMatrixKeys({ cases, selectedKey, stateOf, zoom, setZoom, select, clear, choose, say })
+  useMatrixKeys({ ...{ cases, selectedKey, stateOf, zoom, setZoom, select }, clear, choose, say })
   const drawn = { model, layout, geometry, zoom, scroller, headHeight }
   return (
-    <>
+    <Ground value={groundColour(model.colours, address.ground)}>
       <ViewHead findables={findables} />
       <h1 className="sr-only">{model.name}, matrix</h1>
-      <MatrixBar
-        {...{ placement, shown, zoom }}
-        covered={covered && { count: covered.size, isAll, onAll: setAll }}
-        dimensions={model.space.dimensions}
-        onPlace={place}
+      <Bar
+        {...{ model, state, covered, address, shown }}
+        behaviour={`/${library.id}/${slug}/behaviour`}
         onShown={setShown}
-        onZoom={setZoom}
       />
       <Notices state={state} onShow={select} />
-      <Remarks count={layout.count} hasInput={board.hasInput} sideEffect={sideEffect} />
+      <Remarks count={layout.count} hasPictures={board.hasPictures} sideEffect={sideEffect} />
       <main className="relative flex min-h-0 flex-1">
         <Grid
-          {...{ ...drawn, stateOf, shown, failures, isIsolated, chosen, ...picking }}
+          {...{ ...drawn, stateOf, shown, failures, isIsolated, ownContext, chosen, ...picking }}
           axes={board.axes}
           onLeftOut={board.draw}
           isOutdated={state?.isOutdated ?? false}
@@ -76,9 +80,7 @@ function Board({ library, slug, query, model: given }: ViewProps & { model: Boar
           {!isIsolated && (
             <LiveBoard
               key={ownContext}
-              {...{ ...drawn, ownContext }}
-              cell={board.cell}
-              sample={board.sample}
+              {...{ ...drawn, ownContext, cell: board.cell, sample: board.sample }}
               onSize={board.setCell}
               onFailures={keep}
             />
@@ -86,12 +88,40 @@ function Board({ library, slug, query, model: given }: ViewProps & { model: Boar
         </Grid>
         <Side
           {...{ model, slug, state, covered, chosen, cases, selectedKey, isShown, choose, clear, say, select }}
+          onConditions={address.setConditions}
           library={library.id}
         />
       </main>
-    </>
+    </Ground>
   )
 }
+
+/** The bar, with what the address holds of the board. */
+const Bar = ({
+  model,
+  state,
+  covered,
+  address,
+  ...rest
+}: Pick<MatrixBarProps, 'behaviour' | 'shown' | 'onShown'> & {
+  model: BoardModel
+  state: ComponentState | undefined
+  covered: ReadonlySet<string> | undefined
+  address: ReturnType<typeof useAddress>
+}) => (
+  <MatrixBar
+    {...rest}
+    placement={address.placement}
+    zoom={address.zoom}
+    standing={state && standingOf([state])}
+    covered={covered && { count: covered.size, isAll: address.isAll, onAll: address.setAll }}
+    dimensions={model.space.dimensions}
+    isIsolated={model.component.isolated}
+    onPlace={address.place}
+    onZoom={address.setZoom}
+    ground={{ colours: model.colours, path: address.ground, onChoose: address.setGround }}
+  />
+)
 
 type Choosing = Pick<ReturnType<typeof useSelection>, 'chosen' | 'isShown' | 'choose' | 'clear' | 'say'> & {
   cases: ReadonlyMap<string, Case>
@@ -106,6 +136,7 @@ function Side({
   slug,
   state,
   covered,
+  onConditions,
   ...choosing
 }: Choosing & {
   model: BoardModel
@@ -113,12 +144,13 @@ function Side({
   slug: string
   state: ComponentState | undefined
   covered: ReadonlySet<string> | undefined
+  onConditions(conditions: readonly string[]): void
 }) {
   const { chosen, isShown, choose, clear, say, cases, selectedKey, select } = choosing
   if (isShown)
     return (
       <SelectionCard
-        {...{ slug, covered, chosen }}
+        {...{ slug, covered, chosen, onConditions }}
         library={library}
         space={model.space}
         onChoose={choose}
@@ -189,17 +221,17 @@ function SelectedCase({
   onClose(): void
 }) {
   if (!theCase) return null
-  return <ReadingCard key={theCase.key} theCase={theCase} space={model.space} sheetFile={model.sheetFile} {...props} />
+  return <ReadingCard key={theCase.key} {...{ theCase, model }} {...props} />
 }
 
 /** What is to be known of the board as a whole. */
 function Remarks({
   count,
-  hasInput,
+  hasPictures,
   sideEffect,
 }: {
   count: number
-  hasInput: boolean
+  hasPictures: boolean
   sideEffect: string | undefined
 }) {
   return (
@@ -209,10 +241,10 @@ function Remarks({
           The first {count.toLocaleString('en')} cases are shown. Hold an axis to see the others.
         </Remark>
       )}
-      {hasInput && (
+      {hasPictures && (
         <Remark>
-          Cases marked “before its steps” are reached by real input, which only a run gives. Marks and readings are
-          those after the steps.
+          Cases with a camera <Camera size={12} aria-hidden className="inline" /> are pictures, taken by a browser of
+          the server: they are reached by real input, or stand in a context that a page cannot show.
         </Remark>
       )}
       {sideEffect !== undefined && (

@@ -1,8 +1,11 @@
+import Link from 'next/link'
+import type { ComponentProps } from 'react'
 import { ToggleGroup } from 'radix-ui'
 import type { MarkKind } from '@/contract'
 import type { Dimension } from '@/core/matrix'
-import type { Placement } from '../board'
+import { GroundChoice, type Placement } from '../board'
 import { counted } from '@/core/words'
+import { failingWords, type MarkCounts, type Standing } from '../live'
 import { Mark, MARK_KINDS, MARK_NAMES } from '../marks'
 import { AxisRail } from './AxisRail'
 import { ZOOMS } from './zooms'
@@ -19,21 +22,44 @@ export interface MatrixBarProps {
   covered: Covered | undefined
   dimensions: readonly Dimension[]
   placement: Placement
+  /** Each case has a document of its own. */
+  isIsolated: boolean
   onPlace(placement: Placement): void
   shown: ReadonlySet<MarkKind>
   onShown(shown: ReadonlySet<MarkKind>): void
   zoom: number
+  ground: ComponentProps<typeof GroundChoice>
   onZoom(zoom: number): void
+  /** How the component stands; undefined where nothing was run. */
+  standing: Standing | undefined
+  /** Where its scenarios stand. */
+  behaviour: string
 }
 
 /** How the axes lie, which cases and marks are shown, and how large. */
-export function MatrixBar({ covered, dimensions, placement, onPlace, ...looks }: MatrixBarProps) {
+export function MatrixBar({
+  covered,
+  dimensions,
+  placement,
+  isIsolated,
+  onPlace,
+  standing,
+  behaviour,
+  ground,
+  ...looks
+}: MatrixBarProps) {
   return (
     <div className="flex flex-wrap items-center gap-x-5 gap-y-1 border-b border-line bg-sheet px-3 py-1.5">
       {covered && <CoverChoice {...covered} />}
-      {(!covered || covered.isAll) && <AxisRail dimensions={dimensions} placement={placement} onPlace={onPlace} />}
-      <div className="ml-auto flex items-center gap-4">
-        <MarkFilter {...looks} />
+      {(!covered || covered.isAll) && <AxisRail {...{ dimensions, placement, isIsolated, onPlace }} />}
+      <div className="ml-auto flex flex-wrap items-center gap-4">
+        {standing && failingWords(standing) !== '' && (
+          <Link href={behaviour} className="font-semibold text-miss underline underline-offset-2">
+            {failingWords(standing)}
+          </Link>
+        )}
+        <GroundChoice {...ground} />
+        <MarkFilter {...looks} counts={standing?.cases} />
         <ZoomChoice {...looks} />
       </div>
     </div>
@@ -57,7 +83,11 @@ const CoverChoice = ({ count, isAll, onAll }: Covered) => (
   </ToggleGroup.Root>
 )
 
-const MarkFilter = ({ shown, onShown }: Pick<MatrixBarProps, 'shown' | 'onShown'>) => (
+const MarkFilter = ({
+  shown,
+  onShown,
+  counts,
+}: Pick<MatrixBarProps, 'shown' | 'onShown'> & { counts: MarkCounts | undefined }) => (
   <ToggleGroup.Root
     type="multiple"
     value={[...shown]}
@@ -73,7 +103,8 @@ const MarkFilter = ({ shown, onShown }: Pick<MatrixBarProps, 'shown' | 'onShown'
         title={`Show cases marked ${MARK_NAMES[kind]}`}
       >
         <Mark kind={kind} />
-        <span className="sr-only">{MARK_NAMES[kind]}</span>
+        {counts && <span className="num">{counts[kind]}</span>}
+        <span className="sr-only"> {MARK_NAMES[kind]}</span>
       </ToggleGroup.Item>
     ))}
   </ToggleGroup.Root>

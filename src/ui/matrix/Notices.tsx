@@ -2,7 +2,7 @@
 
 import { useState } from 'react'
 import type { ComponentState } from '@/contract'
-import { readable } from '@/core/spec'
+import { asWrittenByPeople } from '@/core/spec'
 import { counted } from '@/core/words'
 import { Mark } from '../marks'
 
@@ -75,7 +75,7 @@ function FindingRow({ finding, onShow }: FindingRowProps) {
           message
         ) : (
           <span className="num">
-            {readable(measured) || 'empty'}, expected {readable(expected)}
+            {asWrittenByPeople(measured) || 'empty'}, expected {asWrittenByPeople(expected)}
             {difference && ` (${difference})`}
           </span>
         )}

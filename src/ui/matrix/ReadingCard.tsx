@@ -2,20 +2,20 @@
 
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { useState, type ComponentProps } from 'react'
-import { ROUTES, type ComponentState } from '@/contract'
+import { ROUTES, type BoardModel, type ComponentState } from '@/contract'
 import { groupBy } from '@/core/group'
 import type { Case, Space } from '@/core/matrix'
 import type { CheckResult } from '@/core/plan'
+import { isPictured, StillCase } from '../board'
 import { call, useRuns } from '../live'
 import { CloseButton } from '../editing'
 import { CheckRow } from './CheckRow'
 
 export interface ReadingCardProps {
   theCase: Case
-  space: Space
+  model: BoardModel
   state?: ComponentState | undefined
   slug: string
-  sheetFile: string
   /** The sheet's cover does not choose it: no run takes it. */
   isLeftOut: boolean
   /** Something is to be said of this case. */
@@ -24,7 +24,8 @@ export interface ReadingCardProps {
 }
 
 /** Everything that was read in one case, part by part, with what was expected and what says so. */
-export function ReadingCard({ theCase, space, state, slug, sheetFile, isLeftOut, onSay, onClose }: ReadingCardProps) {
+export function ReadingCard({ theCase, model, state, slug, isLeftOut, onSay, onClose }: ReadingCardProps) {
+  const { space } = model
   const { library, verify, going } = useRuns()
   const [isAll, setAll] = useState(false)
   const { isRead, data, error, isLoading, test } = useChecks(state, slug, theCase.key)
@@ -62,6 +63,7 @@ export function ReadingCard({ theCase, space, state, slug, sheetFile, isLeftOut,
         )}
       </header>
       <div className="min-h-0 flex-1 overflow-auto">
+        <Picture {...{ library, model, theCase }} />
         {!isRead &&
           (isLeftOut ? (
             <LeftOut isTesting={test.isPending} onTest={() => test.mutate()} />
@@ -74,11 +76,19 @@ export function ReadingCard({ theCase, space, state, slug, sheetFile, isLeftOut,
           <p className="border-b border-line p-3 text-miss">This case could not be rendered: {data.failure}</p>
         )}
         {isRead && data && checks.length === 0 && <p className="p-3 text-quiet">No rule covers this case.</p>}
-        <Checks {...{ shown, library, sheetFile, slug, theCase, space }} />
+        <Checks {...{ shown, library, slug, theCase, space }} sheetFile={model.sheetFile} />
       </div>
     </aside>
   )
 }
+
+/** A case that a page cannot show, large enough to be looked at. */
+const Picture = ({ library, model, theCase }: { library: string; model: BoardModel; theCase: Case }) =>
+  isPictured(model, theCase) && (
+    <div className="border-b border-line">
+      <StillCase {...{ library, model, theCase }} width={419} height={240} />
+    </div>
+  )
 
 type ChecksProps = Omit<ComponentProps<typeof CheckRow>, 'check'> & { shown: readonly CheckResult[] }
 
@@ -114,7 +124,7 @@ function useChecks(state: ComponentState | undefined, slug: string, key: string)
   }
 }
 
-const CaseValues = ({ theCase, space }: Pick<ReadingCardProps, 'theCase' | 'space'>) => (
+const CaseValues = ({ theCase, space }: { theCase: Case; space: Space }) => (
   <dl className="flex flex-wrap gap-x-3">
     {space.dimensions
       .map(({ name }) => [name, theCase.values[name]] as const)

@@ -1,7 +1,7 @@
 'use client'
 
 import { useQueryClient } from '@tanstack/react-query'
-import { useCallback } from 'react'
+import { useCallback, useEffect } from 'react'
 import { specOf } from '@/core/lint'
 import { asWritten, whenOf } from '@/core/draft'
 import { boxOf, expectationEdits, type WhenFile } from '@/core/edit'
@@ -9,7 +9,9 @@ import type { Description, Grid } from '@/core/grid'
 import { isInside, type Space } from '@/core/matrix'
 import { counted } from '@/core/words'
 import { CloseButton, StatusLine, useDefinition } from '../editing'
+import { useStable } from '../hooks'
 import { Condition, printWhen, SayForm, useSaying, useSources } from '../survey'
+import { printConditions } from './selection'
 import { SummaryRows } from './SummaryRows'
 import { useDescribed } from './useDescribed'
 import { useNames } from './useNames'
@@ -23,10 +25,13 @@ export interface SelectionCardProps {
   chosen: ReadonlySet<string>
   onChoose(keys: readonly string[]): void
   onClose(): void
+  /** The conditions that say what is selected, as an address holds them; none once it is closed. */
+  onConditions(conditions: readonly string[]): void
 }
 
 /** Some cases: the condition that describes them, what they have in common, where they differ; and what must be true of them. */
-export function SelectionCard({ library, slug, space, covered, chosen, onChoose, onClose }: SelectionCardProps) {
+export function SelectionCard(props: SelectionCardProps) {
+  const { library, slug, space, covered, chosen, onChoose, onClose, onConditions } = props
   const queries = useQueryClient()
   const defining = useDefinition(library, slug)
   const { definition, sheet, status, edit } = defining
@@ -34,6 +39,7 @@ export function SelectionCard({ library, slug, space, covered, chosen, onChoose,
   const component = { library, slug, revision: definition?.base }
   const { survey, error, isReading, summaries, setSaid, form } = useSaying(component, sheet, space, isMeant)
   const selection = useDescribed(space, covered, chosen)
+  useConditions(printConditions(selection.whens, space.dimensions), onConditions)
   const sources = useSources(sheet, space, survey)
   const names = useNames(survey, summaries, chosen)
   const say = (part: string, reading: string, text: string) => {
@@ -80,6 +86,13 @@ export function SelectionCard({ library, slug, space, covered, chosen, onChoose,
       </div>
     </aside>
   )
+}
+
+/** Keeps an address up to date with what is selected. */
+function useConditions(conditions: readonly string[], tell: (conditions: readonly string[]) => void) {
+  const now = useStable(conditions, JSON.stringify(conditions))
+  useEffect(() => tell(now), [tell, now])
+  useEffect(() => () => tell([]), [tell])
 }
 
 interface DescribedProps extends Pick<SelectionCardProps, 'space' | 'onChoose'> {

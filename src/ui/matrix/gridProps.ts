@@ -34,6 +34,8 @@ export interface GridProps {
   /** A case that the cover leaves out is to be drawn. */
   onLeftOut(key: string): void
   isIsolated: boolean
+  /** The context of the document that holds all cases, unless they are isolated: its place in the model. */
+  ownContext: number
   scroller: RefObject<HTMLDivElement | null>
   headHeight: number
   rowHeadWidth: number

@@ -1,7 +1,8 @@
 import { useCallback, useMemo, useState } from 'react'
 import type { BoardModel, ComponentState } from '@/contract'
 import { caseOfKey, coverSpace, type Case } from '@/core/matrix'
-import { defaultPlacement, isBeforeSteps, layOut, listOut, type Placement } from '../board'
+import type { StageContext } from '@/stage'
+import { defaultPlacement, isBeforeSteps, isBeyondPage, layOut, listOut, type Placement } from '../board'
 import { geometryOf } from './geometry'
 
 const HEAD_LINE = 18
@@ -49,6 +50,13 @@ export function useBoardLayout(model: BoardModel, { placement, zoom, isAll, sele
       ),
     [layout],
   )
+  const ownContext = Math.max(
+    0,
+    model.contexts.findIndex(({ values }) =>
+      Object.entries(values).every(([name, value]) => (placement.held[name] ?? values[name]) === value),
+    ),
+  )
+  const own = isIsolated ? undefined : model.contexts[ownContext]
   return {
     ...{ layout, geometry, cases, covered, cell, setCell, isIsolated, isList, draw },
     axes: isList ? { down: model.space.dimensions.map(({ name }) => name), across: [] } : placement,
@@ -60,21 +68,23 @@ export function useBoardLayout(model: BoardModel, { placement, zoom, isAll, sele
         : Math.max(1, placement.across.length) * HEAD_LINE + 22,
     rowHeadWidth: isList ? 300 : placement.down.length > 0 ? 128 : 64,
     /** The context that the whole board stands in. */
-    ownContext: Math.max(
-      0,
-      model.contexts.findIndex(({ values }) =>
-        Object.entries(values).every(([name, value]) => (placement.held[name] ?? values[name]) === value),
-      ),
-    ),
-    /** Some cases are reached by real input only. */
-    hasInput: useMemo(
-      () =>
-        model.reachable.axes.some(({ name, values }) =>
-          values.some((value) => isBeforeSteps(model, { values: { [name]: value } })),
-        ),
-      [model],
-    ),
+    ownContext,
+    /** A page cannot show some cases. */
+    hasPictures: useHasPictures(model, cases, own),
   }
+}
+
+function useHasPictures(model: BoardModel, cases: ReadonlyMap<string, Case>, own: StageContext | undefined): boolean {
+  // By the values of axes: a board may have thousands of cases.
+  const hasInput = useMemo(
+    () =>
+      model.reachable.axes.some(({ name, values }) =>
+        values.some((value) => isBeforeSteps(model, { values: { [name]: value } })),
+      ),
+    [model],
+  )
+  const hasBeyond = useMemo(() => [...cases.values()].some((each) => isBeyondPage(each, own)), [cases, own])
+  return hasInput || hasBeyond
 }
 
 /** A few cases in which every value stands once: the size of a cell is taken from them. */

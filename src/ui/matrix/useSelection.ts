@@ -3,19 +3,20 @@
 import { useCallback, useRef, useState } from 'react'
 import type { Case } from '@/core/matrix'
 import type { BoardLayout } from '../board'
-import { keysBetween, withKeys, type CellPlace, type Pick } from './selection'
+import { describedKeys, keysBetween, withKeys, type CellPlace, type Pick } from './selection'
 
 /**
  * The cases that are selected: by single picks, up to a place, drawn over, or by heads.
  * @param select opens one case, or none
+ * @param conditions what is selected at first, as an address says it
  */
 export function useSelection(
-  layout: BoardLayout,
-  cases: ReadonlyMap<string, Case>,
+  { layout, cases }: { layout: BoardLayout; cases: ReadonlyMap<string, Case> },
   selectedKey: string | undefined,
   select: (key: string | undefined) => void,
+  conditions: readonly string[],
 ) {
-  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set())
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(() => describedKeys(conditions, cases.values()))
   // Of one case, too, something can be said.
   const [isSaying, setSaying] = useState(false)
   const anchor = useRef<CellPlace>(undefined)

@@ -2,7 +2,7 @@
 
 import type { LibraryFacts, RunList } from '@/contract'
 import { counted } from '@/core/words'
-import { Alarm, PaneTabs } from '../editing'
+import { Alarm, Choice, PaneTabs } from '../editing'
 import { exactTime, Panes as ViewPanes, TitleBlock, useKeys } from '../frame'
 import { RunProvider } from '../live'
 import { Changes } from './Changes'
@@ -156,19 +156,20 @@ interface HeldAgainstProps {
 /** The run that the one in view is held against. */
 const HeldAgainst = ({ runs, run, other, onOther }: HeldAgainstProps) =>
   other === undefined ? null : (
-    <label className="flex items-center gap-2 border-b border-line px-3 py-1">
-      <span className="text-quiet">Held against the run of</span>
-      <select className="field" value={other} onChange={(event) => onOther(event.target.value)}>
-        {runs
+    <div className="flex items-center gap-2 border-b border-line px-3 py-1">
+      <span className="text-quiet">Compared with the run of</span>
+      <Choice
+        label="Compared with the run of"
+        value={other}
+        options={runs
           .filter(({ id }) => id !== run)
-          .map((each) => (
-            <option key={each.id} value={each.id}>
-              {exactTime(each.startedAt)}
-              {each.git ? `, ${each.git.commit.slice(0, 8)}` : ''}
-            </option>
-          ))}
-      </select>
-    </label>
+          .map(
+            ({ id, startedAt, git }) =>
+              [id, `${exactTime(startedAt)}${git ? `, ${git.commit.slice(0, 8)}` : ''}`] as const,
+          )}
+        onChoose={onOther}
+      />
+    </div>
   )
 
 const LIMITS = [20, 50, 100, 200, 500, 0] as const
@@ -185,21 +186,17 @@ const Limit = ({ limit, count, isOfOne, onLimit }: LimitProps) => (
   <div className="flex items-center gap-2 border-t border-line bg-sheet px-3 py-1 text-quiet">
     {counted(count, 'run')}
     {!isOfOne && (
-      <label className="ml-auto flex items-center gap-2">
+      <span className="ml-auto flex items-center gap-2">
         Keep
-        <select
-          className="field"
-          aria-label="Runs kept"
-          value={limit}
-          onChange={(event) => onLimit(Number(event.target.value))}
-        >
-          {[...new Set([...LIMITS, limit])].map((each) => (
-            <option key={each} value={each}>
-              {each === 0 ? 'all runs' : `the last ${each}`}
-            </option>
-          ))}
-        </select>
-      </label>
+        <Choice
+          label="Runs kept"
+          value={String(limit)}
+          options={[...new Set([...LIMITS, limit])].map(
+            (each) => [String(each), each === 0 ? 'all runs' : `the last ${each}`] as const,
+          )}
+          onChoose={(each) => onLimit(Number(each))}
+        />
+      </span>
     )}
   </div>
 )

@@ -76,7 +76,7 @@ function Piece({ title, file, text }: { title: string; file: string; text: strin
           Download {file}
         </button>
       </div>
-      <pre className="num overflow-x-auto px-3 py-2 leading-snug">{text}</pre>
+      <pre className="num px-3 py-2 leading-snug break-words whitespace-pre-wrap">{text}</pre>
     </section>
   )
 }

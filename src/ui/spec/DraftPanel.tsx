@@ -17,6 +17,8 @@ export interface DraftPanelProps {
   survey: Survey
   dimensions: readonly Dimension[]
   sheet: Sheet
+  /** The component is being measured again: what is drafted is of the state before. */
+  isStale: boolean
   aim: DraftAim
   onAim(aim: DraftAim): void
   /** Takes rules into the sheet. */
@@ -31,7 +33,7 @@ const AIMS: readonly (readonly [DraftAim['kind'], string])[] = [
 ]
 
 /** Proposed rules, each with the cases that it explains; all, some or none are taken. */
-export function DraftPanel({ survey, dimensions, sheet, aim, onAim, onTake, missesWith }: DraftPanelProps) {
+export function DraftPanel({ survey, dimensions, sheet, isStale, aim, onAim, onTake, missesWith }: DraftPanelProps) {
   const { spec } = sheet.data
   const order = useMemo(() => ({ survey, dimensions, spec, aim }), [survey, dimensions, spec, aim])
   const { draft, problem, isDrafting } = useDraft(order)
@@ -44,7 +46,7 @@ export function DraftPanel({ survey, dimensions, sheet, aim, onAim, onTake, miss
     <div data-testid="draft">
       <SurveyNotes survey={survey} />
       <DraftBar
-        {...{ aim, onAim, isDrafting, count, misses }}
+        {...{ aim, onAim, isDrafting, isStale, count, misses }}
         total={draft ? all.length : undefined}
         onAll={() => setDropped(new Set())}
         onNone={() => setDropped(new Set(all))}
@@ -110,7 +112,7 @@ function usePicked(draft: Draft | undefined) {
   return { taken, dropped, setDropped, renamed, setRenamed, flip }
 }
 
-interface DraftBarProps extends Pick<DraftPanelProps, 'aim' | 'onAim'> {
+interface DraftBarProps extends Pick<DraftPanelProps, 'aim' | 'onAim' | 'isStale'> {
   isDrafting: boolean
   /** Expectations that are taken, and cases in which they miss. */
   count: number
@@ -122,7 +124,7 @@ interface DraftBarProps extends Pick<DraftPanelProps, 'aim' | 'onAim'> {
   onTake(): void
 }
 
-function DraftBar({ aim, onAim, isDrafting, count, misses, total, onAll, onNone, onTake }: DraftBarProps) {
+function DraftBar({ aim, onAim, isDrafting, isStale, count, misses, total, onAll, onNone, onTake }: DraftBarProps) {
   return (
     <div className="sticky top-0 z-10 flex flex-wrap items-center gap-2 border-b border-line-strong bg-paper px-2 py-1">
       <Choice
@@ -131,9 +133,9 @@ function DraftBar({ aim, onAim, isDrafting, count, misses, total, onAll, onNone,
         options={labelOf(aim) === undefined ? AIMS : [[aim.kind, labelOf(aim)!], ...AIMS]}
         onChoose={(kind) => kind !== aim.kind && onAim({ kind: kind as 'gaps' | 'unspoken' })}
       />
-      {isDrafting && (
+      {(isDrafting || isStale) && (
         <span className="text-quiet" role="status">
-          Drafting …
+          {isStale ? 'Measuring again …' : 'Drafting …'}
         </span>
       )}
       {total !== undefined && (
@@ -148,7 +150,7 @@ function DraftBar({ aim, onAim, isDrafting, count, misses, total, onAll, onNone,
             {count} of {total} expectations
             {misses > 0 && <span className="text-miss">; on their own they miss in {counted(misses, 'case')}</span>}
           </span>
-          <button type="button" className="control" disabled={count === 0} onClick={onTake}>
+          <button type="button" className="control" disabled={count === 0 || isStale || isDrafting} onClick={onTake}>
             Add {counted(count, 'expectation')}
           </button>
         </>

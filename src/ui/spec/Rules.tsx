@@ -7,6 +7,7 @@ import type { Lint, Fix } from '@/core/lint'
 import type { ClaimStanding } from '@/core/survey'
 import type { YamlEdit } from '@/core/yaml'
 import { IconButton } from '../editing'
+import { useRowStops } from '../hooks'
 import { Condition, standingKey, type Sources } from '../survey'
 import { ClaimRow, type Claim } from './ClaimRow'
 
@@ -25,8 +26,10 @@ export interface RulesProps {
 
 /** The cascade as a table: each rule's condition, and under it what it expects of each part, beside what was read last. */
 export function Rules(props: RulesProps) {
+  const table = useRef<HTMLTableElement>(null)
+  useRowStops(table)
   return (
-    <table className="w-full border-collapse">
+    <table ref={table} className="w-full border-collapse">
       <thead className="sticky top-0 z-10 bg-paper text-left text-quiet">
         <tr className="border-b border-line-strong">
           <th scope="col" className="px-2 py-0.5 font-normal">

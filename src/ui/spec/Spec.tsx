@@ -3,7 +3,8 @@
 import { useCallback, useState } from 'react'
 import { counted } from '@/core/words'
 import { Alarm, Editing, EditingBar, SheetText, type Ready } from '../editing'
-import { Panes, useKeys, ViewHead, type Findable, type ViewProps } from '../frame'
+import { Panes, useKeys, ViewHead, type ViewProps } from '../frame'
+import { useAsked } from '../hooks'
 import type { DraftAim } from './draftFor'
 import { SpecTabs, type SpecTab } from './SpecTabs'
 import { useSpecFacts, type SpecFacts } from './useSpecFacts'
@@ -15,7 +16,7 @@ export const Spec = (props: ViewProps) => (
   </Editing>
 )
 
-function SpecOf({ library, slug, ready }: ViewProps & { ready: Ready }) {
+function SpecOf({ library, slug, query, ready }: ViewProps & { ready: Ready }) {
   const { definition, sheet } = ready
   const facts = useSpecFacts(library.id, slug, ready)
   const [tab, setTab] = useState<SpecTab>('rules')
@@ -41,10 +42,13 @@ function SpecOf({ library, slug, ready }: ViewProps & { ready: Ready }) {
     setTab('rules')
     setSelected(rule)
   }, [])
-  const findables = useFindables(facts.spec, show)
+  useAsked(query, 'rule', (rule) => {
+    show(Number(rule))
+    setGoTo({ line: facts.lines[Number(rule)] ?? 1 })
+  })
   return (
     <>
-      <ViewHead findables={findables} revision={definition.revisions.length} />
+      <ViewHead revision={definition.revisions.length} />
       <h1 className="sr-only">{sheet.data.name}, spec</h1>
       <SurveyState ready={ready} facts={facts} />
       <Panes
@@ -76,23 +80,5 @@ function SurveyState({ ready, facts }: { ready: Ready; facts: SpecFacts }) {
       </EditingBar>
       <Alarm text={error?.message} />
     </>
-  )
-}
-
-/** Every expectation, for finding it. */
-function useFindables(spec: SpecFacts['spec'], go: (rule: number) => void): () => Findable[] {
-  return useCallback(
-    () =>
-      spec.flatMap((rule, index) =>
-        Object.entries(rule.expect).flatMap(([part, readings]) =>
-          Object.entries(readings ?? {}).map(([reading, value]) => ({
-            kind: 'rule',
-            label: `${part} · ${reading}`,
-            detail: String(value),
-            go: () => go(index),
-          })),
-        ),
-      ),
-    [spec, go],
   )
 }

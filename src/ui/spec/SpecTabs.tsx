@@ -68,6 +68,7 @@ const CONTENT: Readonly<Record<SpecTab, (props: SpecTabsProps) => ReactNode>> = 
         <DraftPanel
           {...{ survey, aim, onAim, dimensions }}
           sheet={ready.sheet}
+          isStale={facts.isReading}
           missesWith={facts.missesWith}
           onTake={(rules) => {
             ready.change({ [facts.file]: appendRules(facts.text, rules) }, 'now')

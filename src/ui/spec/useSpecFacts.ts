@@ -12,7 +12,7 @@ const NO_LINTS: readonly Lint[] = []
 export type SpecFacts = ReturnType<typeof useSpecFacts>
 
 /** What is known of a component's spec: its rules and how each stands, what was measured, what is open, what is wrong with it. */
-export function useSpecFacts(library: string, slug: string, { definition, texts, sheet, preview }: Ready) {
+export function useSpecFacts(library: string, slug: string, { definition, texts, sheet, preview, status }: Ready) {
   const space = preview?.model?.space
   const file = definition.file
   const text = texts[file] ?? ''
@@ -47,7 +47,9 @@ export function useSpecFacts(library: string, slug: string, { definition, texts,
     [text, file, surveyed, space],
   )
   return {
-    ...{ space, file, text, spec, survey, error, isReading, standings, sources, coverage, missesWith },
+    ...{ space, file, text, spec, survey, error, standings, sources, coverage, missesWith },
+    // What is typed or on its way to be saved has not been measured yet.
+    isReading: isReading || status.kind === 'typing' || status.kind === 'saving',
     gaps: coverage ? unspecifiedReadings(coverage).length : 0,
     lines,
     ...useRuleLints(lines, file, preview?.lints ?? NO_LINTS),

@@ -10,6 +10,7 @@ export const specView = defineView({
     ['t and o', 'The table of rules, what is open'],
     ['d', 'Draft from what is rendered'],
     ['c', 'Code from the spec'],
+    ['← → ↑ ↓', 'In the table: the controls of a row, the rows'],
     ...EDITING_KEYS,
   ],
   Component: lazy(async () => ({ default: (await import('./Spec')).Spec })),

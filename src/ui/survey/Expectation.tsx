@@ -61,7 +61,7 @@ export function Expectation({
     return (
       <button
         type="button"
-        className="num w-full px-1 text-left break-words hover:bg-pick"
+        className="num min-h-6 w-full px-1 text-left break-words hover:bg-pick"
         aria-label={`${label}: ${text}, change`}
         onClick={() => setTyped(text)}
       >

@@ -11,7 +11,7 @@ const AROUND = 4
 export function SourceLines({ library, file, line }: { library: string; file: string; line: number }) {
   return (
     <Popover.Root>
-      <Popover.Trigger className="num text-left break-all underline decoration-line-strong underline-offset-2">
+      <Popover.Trigger className="num min-h-6 text-left break-all underline decoration-line-strong underline-offset-2">
         {file.slice(file.lastIndexOf('/') + 1)}:{line}
       </Popover.Trigger>
       <Popover.Portal>
@@ -40,7 +40,7 @@ function Lines({ library, file, line }: { library: string; file: string; line: n
   return (
     <>
       <p className="mb-1 text-quiet">{file}</p>
-      <pre className="num overflow-auto leading-snug">
+      <pre className="num overflow-auto leading-snug break-words whitespace-pre-wrap">
         {lines.map((text, at) => (
           <div key={at} className={first + at === line ? 'bg-pick font-semibold' : ''}>
             <span className="inline-block w-8 pr-2 text-right text-quiet select-none">{first + at}</span>

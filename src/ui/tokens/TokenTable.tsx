@@ -1,21 +1,26 @@
 'use client'
 
 import { useVirtualizer } from '@tanstack/react-virtual'
-import { memo, useEffect, useMemo, useRef, type CSSProperties } from 'react'
+import { Pencil } from 'lucide-react'
+import { memo, useEffect, useMemo, useRef, useState, type CSSProperties } from 'react'
 import type { TokenRow, TokensModel } from '@/contract'
 import { groupBy } from '@/core/group'
+import { pathFault } from '@/core/tokens'
+import { IconButton, TextField } from '../editing'
 import { TokenFigure } from './TokenFigure'
 
 type Line = { kind: 'group'; name: string; count: number } | { kind: 'token'; row: TokenRow }
 
 const LINE = 28
 
+const NO_GROUP = 'without a group'
+
 const groupOf = (path: string) =>
   path
     .split('.')
     .slice(0, -1)
     .filter((step) => step !== '$root')
-    .join('.') || 'without a group'
+    .join('.') || NO_GROUP
 const leafOf = (path: string) => {
   const steps = path.split('.')
   return steps.at(-1) === '$root' ? `${steps.at(-2) ?? ''} (itself)` : steps.at(-1)!
@@ -26,10 +31,11 @@ export interface TokenTableProps {
   rows: readonly TokenRow[]
   selected: string | undefined
   onSelect(path: string): void
+  onRenameGroup(from: string, to: string): void
 }
 
 /** Tokens by group, one column a context. Only what is in sight is rendered. */
-export function TokenTable({ columns, rows, selected, onSelect }: TokenTableProps) {
+export function TokenTable({ columns, rows, selected, onSelect, onRenameGroup }: TokenTableProps) {
   const scroller = useRef<HTMLDivElement>(null)
   const lines = useMemo(() => linesOf(rows), [rows])
   const virtual = useVirtualizer({
@@ -73,7 +79,7 @@ export function TokenTable({ columns, rows, selected, onSelect }: TokenTableProp
         {virtual.getVirtualItems().map(({ index, start }) => (
           <LineOf
             key={keyOf(lines[index]!)}
-            {...{ columns, grid, index, start, selected, onSelect }}
+            {...{ columns, grid, index, start, selected, onSelect, onRenameGroup }}
             line={lines[index]!}
           />
         ))}
@@ -101,9 +107,10 @@ interface LineOfProps extends Omit<TokenTableProps, 'rows'> {
   grid: { gridTemplateColumns: string }
 }
 
-function LineOf({ line, columns, grid, index, start, selected, onSelect }: LineOfProps) {
+function LineOf({ line, columns, grid, index, start, selected, onSelect, onRenameGroup }: LineOfProps) {
   const style = { transform: `translateY(${start}px)`, height: LINE }
-  if (line.kind === 'group') return <GroupLine {...line} index={index} style={style} />
+  if (line.kind === 'group')
+    return <GroupLine {...line} index={index} style={style} onRename={(to) => onRenameGroup(line.name, to)} />
   return (
     <TokenLine
       row={line.row}
@@ -137,28 +144,51 @@ const Heads = ({ columns, grid }: { columns: TokensModel['columns']; grid: { gri
   </div>
 )
 
-const GroupLine = ({
+function GroupLine({
   name,
   count,
   index,
   style,
+  onRename,
 }: {
   name: string
   count: number
   index: number
   style: CSSProperties
-}) => (
-  <div
-    role="row"
-    aria-rowindex={index + 1}
-    className="absolute top-0 left-0 flex w-full items-end border-b border-line bg-paper px-2 pb-0.5"
-    style={style}
-  >
-    <span role="gridcell">
-      <span className="font-semibold">{name}</span> <span className="num text-quiet">{count}</span>
-    </span>
-  </div>
-)
+  onRename(to: string): void
+}) {
+  const [isNaming, setNaming] = useState(false)
+  return (
+    <div
+      role="row"
+      aria-rowindex={index + 1}
+      className="absolute top-0 left-0 flex w-full items-end border-b border-line bg-paper px-2 pb-0.5"
+      style={style}
+    >
+      <span role="gridcell" className="flex items-center gap-2">
+        {isNaming ? (
+          <TextField
+            autoFocus
+            label={`Name of the group ${name}`}
+            value={name}
+            check={pathFault}
+            className="num w-48"
+            onLeave={() => setNaming(false)}
+            onDone={onRename}
+          />
+        ) : (
+          <span className="font-semibold">{name}</span>
+        )}
+        <span className="num text-quiet">{count}</span>
+        {!isNaming && pathFault(name) === undefined && name !== NO_GROUP && (
+          <IconButton label={`Rename the group ${name}`} onClick={() => setNaming(true)}>
+            <Pencil size={12} aria-hidden />
+          </IconButton>
+        )}
+      </span>
+    </div>
+  )
+}
 
 /** Scrolling renders the table anew: lines that stay are left alone. */
 const TokenLine = memo(function TokenLine({

@@ -1,9 +1,10 @@
 'use client'
 
-import { useCallback, useMemo, useState } from 'react'
-import type { LibraryFacts, TokenRow, TokensModel, TypedEdit } from '@/contract'
+import { useMemo, useState, type ComponentProps } from 'react'
+import type { LibraryFacts, TokenRow, TokensModel } from '@/contract'
 import { Alarm } from '../editing'
-import { TitleBlock, undoKeys, useKeys, type Findable } from '../frame'
+import { TitleBlock, undoKeys, useKeys } from '../frame'
+import { useAsked } from '../hooks'
 import { RunProvider } from '../live'
 import { TokenDetail } from './TokenDetail'
 import { TokensBar } from './TokensBar'
@@ -13,6 +14,8 @@ import { useTokens } from './useTokens'
 export interface TokensProps {
   library: LibraryFacts
   libraries: { id: string; name: string }[]
+  /** What stood in the address after the question mark. */
+  query: string
 }
 
 /** A library's design tokens: what they are in each context, where they are used, what a change would do. */
@@ -33,11 +36,11 @@ const KEYS = [
   ['Esc', 'Close the token'],
 ] as const
 
-function Workplace({ library, libraries }: TokensProps) {
-  const { model, error, problem, change, step } = useTokens(library.id)
+function Workplace({ library, libraries, query }: TokensProps) {
+  const tokens = useTokens(library.id)
+  const { model, error, problem, step, selected, setSelected } = tokens
   const [words, setWords] = useState('')
   const [type, setType] = useState('')
-  const [selected, setSelected] = useState<string>()
   useKeys({
     ...undoKeys(
       () => model?.undo !== undefined && void step('undo'),
@@ -48,15 +51,16 @@ function Workplace({ library, libraries }: TokensProps) {
   })
   const rows = useMemo(() => filtered(model, words, type), [model, words, type])
   const row = model?.tokens.find(({ path }) => path === selected)
-  const findables = useFindables(model, setSelected)
+  useAsked(query, 'token', setSelected)
   return (
     <>
-      <TitleBlock page="tokens" library={library} libraries={libraries} keys={KEYS} findables={findables} />
+      <TitleBlock page="tokens" library={library} libraries={libraries} keys={KEYS} />
       <h1 className="sr-only">{library.name}, tokens</h1>
       <TokensBar
         {...{ model, words, type }}
         library={library.id}
         onStep={(what) => void step(what)}
+        onAdd={tokens.add}
         onWords={setWords}
         onType={setType}
       />
@@ -69,15 +73,12 @@ function Workplace({ library, libraries }: TokensProps) {
           </p>
         )}
         {!model && !error && <p className="p-4 text-quiet">Loading …</p>}
-        {model && model.tokens.length === 0 && (
-          <p className="p-4 text-quiet">
-            This library has no tokens yet. Name its token files or a resolver document under “tokens” in library.yaml.
-          </p>
-        )}
-        {model && model.tokens.length > 0 && (
-          <div className="flex min-w-0 flex-1 flex-col">
-            <TokenTable columns={model.columns} rows={rows} selected={selected} onSelect={setSelected} />
-          </div>
+        {model && (
+          <TokenList
+            {...{ model, rows, selected }}
+            onSelect={setSelected}
+            onRenameGroup={(from, to) => void tokens.renameGroup(from, to)}
+          />
         )}
         {model && row && (
           <TokenDetail
@@ -85,12 +86,29 @@ function Workplace({ library, libraries }: TokensProps) {
             {...{ model, row }}
             library={library.id}
             onSelect={setSelected}
-            onSave={(edits: readonly TypedEdit[]) => change({ do: 'save', edits: [...edits] })}
+            onSave={tokens.save}
+            onRename={(to) => tokens.rename(row.path, to)}
+            onRemove={() => tokens.remove(row.path)}
             onClose={() => setSelected(undefined)}
           />
         )}
       </main>
     </>
+  )
+}
+
+function TokenList({ model, ...rest }: { model: TokensModel } & Omit<ComponentProps<typeof TokenTable>, 'columns'>) {
+  if (model.tokens.length === 0)
+    return (
+      <p className="p-4 text-quiet">
+        This library has no tokens yet. Make the first one with New token, or name token files or a resolver document
+        under “tokens” in library.yaml.
+      </p>
+    )
+  return (
+    <div className="flex min-w-0 flex-1 flex-col">
+      <TokenTable columns={model.columns} {...rest} />
+    </div>
   )
 }
 
@@ -123,18 +141,5 @@ function Issues({ issues, onSelect }: { issues: TokensModel['issues']; onSelect(
         </li>
       ))}
     </ul>
-  )
-}
-
-function useFindables(model: TokensModel | undefined, go: (path: string) => void): () => Findable[] {
-  return useCallback(
-    () =>
-      model?.tokens.map(({ path, cells }) => ({
-        kind: 'token',
-        label: path,
-        detail: cells.find(Boolean)?.css ?? '',
-        go: () => go(path),
-      })) ?? [],
-    [model, go],
   )
 }

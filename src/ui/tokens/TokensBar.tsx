@@ -1,6 +1,7 @@
 import { Redo2, Undo2 } from 'lucide-react'
 import type { TokensModel } from '@/contract'
 import { IconButton } from '../editing'
+import { NewToken } from './NewToken'
 
 const FORMATS = [
   ['css', 'CSS custom properties'],
@@ -13,6 +14,7 @@ export interface TokensBarProps {
   library: string
   model: TokensModel | undefined
   onStep(what: 'undo' | 'redo'): void
+  onAdd: Parameters<typeof NewToken>[0]['onAdd']
   words: string
   onWords(words: string): void
   /** The one type that is shown; empty for all. */
@@ -21,7 +23,7 @@ export interface TokensBarProps {
 }
 
 /** Undo, filters, and the files that tokens can be had as. */
-export function TokensBar({ library, model, onStep, words, onWords, type, onType }: TokensBarProps) {
+export function TokensBar({ library, model, onStep, onAdd, words, onWords, type, onType }: TokensBarProps) {
   const types = [...new Set(model?.tokens.map((row) => row.type))].filter(Boolean)
   return (
     <div className="flex flex-wrap items-center gap-2 border-b border-line bg-sheet px-3 py-1">
@@ -35,6 +37,7 @@ export function TokensBar({ library, model, onStep, words, onWords, type, onType
       <IconButton label="Redo" disabled={model?.redo === undefined} onClick={() => onStep('redo')}>
         <Redo2 size={14} aria-hidden />
       </IconButton>
+      {model && <NewToken model={model} onAdd={onAdd} />}
       <input
         id="token-filter"
         type="search"

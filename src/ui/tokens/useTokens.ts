@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useCallback, useState } from 'react'
 import type { z } from 'zod'
-import { ROUTES } from '@/contract'
+import { ROUTES, type TypedEdit } from '@/contract'
 import { call, useLibraryEvents } from '../live'
 
 /** A library's tokens as they are now, and how they are changed. */
@@ -28,11 +28,24 @@ export function useTokens(library: string) {
     },
     [refetch, client, library],
   )
+  const [selected, setSelected] = useState<string>()
+  /** Goes to a token when a change is done. */
+  const then = async (given: Parameters<typeof change>[0], path: string | undefined) => {
+    const fault = await change(given)
+    if (fault === undefined) setSelected(path)
+    return fault
+  }
   return {
     model,
     error,
     problem,
-    change,
+    selected,
+    setSelected,
     step: async (what: 'undo' | 'redo') => setProblem(await change({ do: what })),
+    save: (edits: readonly TypedEdit[]) => change({ do: 'save', edits: [...edits] }),
+    add: (path: string, type: string, text: string) => then({ do: 'add', path, type, text }, path),
+    rename: (from: string, to: string) => then({ do: 'rename', from, to }, to),
+    remove: (path: string) => then({ do: 'remove', path }, undefined),
+    renameGroup: async (from: string, to: string) => setProblem(await change({ do: 'rename', from, to })),
   }
 }

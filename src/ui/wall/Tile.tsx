@@ -4,7 +4,7 @@ import { ROUTES, type BoardModel, type ComponentState, type GitFacts, type MarkK
 import { counted } from '@/core/words'
 import { useQuery } from '@tanstack/react-query'
 import Link from 'next/link'
-import { useMemo } from 'react'
+import { useMemo, useState } from 'react'
 import { DefaultCase, defaultPlacement, layOut } from '../board'
 import { shortTime } from '../frame'
 import { call, failingWords, standingOf } from '../live'
@@ -53,16 +53,43 @@ export function Tile({ library, slug, name, fault, state, git }: TileProps) {
       <div className="overflow-hidden border-b border-line" style={{ height: LIVE_HEIGHT_PX }}>
         {problem !== undefined ? (
           <p className="p-3 whitespace-pre-wrap text-miss">{problem}</p>
-        ) : model ? (
-          <DefaultCase model={model} height={LIVE_HEIGHT_PX} />
         ) : (
-          <p className="p-3 text-quiet">Loading …</p>
+          <Face {...{ library, name, model }} face={state?.isOutdated ? undefined : state?.face} />
         )}
       </div>
       <div className="min-h-16 p-3">{model && <Matrix model={model} state={state} name={name} />}</div>
       {git && <Git {...git} />}
     </li>
   )
+}
+
+interface FaceProps {
+  library: string
+  name: string
+  model: BoardModel | undefined
+  /** As it was last pictured, where nothing has changed since. */
+  face: ComponentState['face']
+}
+
+/** The first case: at once as the last run has pictured it, live when it is pointed at; live from the start where there is no picture. */
+function Face({ library, name, model, face }: FaceProps) {
+  const [isLive, setLive] = useState(false)
+  const goLive = () => setLive(true)
+  if (face && !(isLive && model))
+    return (
+      <div className="flex h-full items-center justify-center" data-face={face.picture} onPointerEnter={goLive}>
+        <img
+          src={`/api/libraries/${library}/pictures/${face.picture}`}
+          alt={`${name}, as the last run saw it`}
+          width={face.width}
+          height={face.height}
+          className="max-h-full max-w-full object-contain"
+          onError={goLive}
+        />
+      </div>
+    )
+  if (model) return <DefaultCase model={model} height={LIVE_HEIGHT_PX} />
+  return <p className="p-3 text-quiet">Loading …</p>
 }
 
 /** The commit that last changed the component, and what differs from it. */

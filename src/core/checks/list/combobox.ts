@@ -4,6 +4,7 @@ import { NAMED, expect, rule, press, focus } from '../words'
 export const combobox = defineCheck({
   kind: 'combobox',
   label: 'Combobox with a list',
+  signs: /role=["'{]*(combobox|listbox)\b/,
   parts: [
     { key: 'box', about: 'What has the focus: role combobox', commonNames: ['combobox', 'button', 'input', 'trigger'] },
     { key: 'list', about: 'What opens: role listbox', commonNames: ['list', 'listbox', 'popup'] },

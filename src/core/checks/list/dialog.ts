@@ -4,6 +4,7 @@ import { NAMED, expect, rule, press, focus } from '../words'
 export const dialog = defineCheck({
   kind: 'dialog',
   label: 'Dialog',
+  signs: /<dialog\b|role=["'{]*(alert)?dialog\b/,
   parts: [
     { key: 'trigger', about: 'What opens it', commonNames: ['trigger', 'button', 'opener'] },
     { key: 'dialog', about: 'What opens: role dialog', commonNames: ['dialog', 'panel', 'sheet'] },

@@ -4,6 +4,7 @@ import { NAMED, expect, rule, press, focus } from '../words'
 export const disclosure = defineCheck({
   kind: 'disclosure',
   label: 'Disclosure or accordion',
+  signs: /aria-expanded|<details\b/,
   parts: [
     {
       key: 'header',

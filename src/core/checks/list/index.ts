@@ -1,6 +1,7 @@
 import type { CheckKind } from '../defineCheck'
 import { checkbox, switchCheck } from './toggled'
 import { alert } from './alert'
+import { button } from './button'
 import { combobox } from './combobox'
 import { dialog } from './dialog'
 import { disclosure } from './disclosure'
@@ -8,21 +9,29 @@ import { menuButton } from './menuButton'
 import { mixedCheckbox } from './mixedCheckbox'
 import { radio } from './radio'
 import { slider } from './slider'
+import { status } from './status'
 import { tabs } from './tabs'
+import { textField } from './textField'
 import { tooltip } from './tooltip'
 
-/** From the ARIA Authoring Practices Guide: the patterns' roles, states, keys and ways of the focus. */
+/**
+ * From the ARIA Authoring Practices Guide: the patterns' roles, states, keys and ways of the focus. Those whose signs other
+ * patterns show too come last.
+ */
 export const CHECK_KINDS: readonly CheckKind[] = [
-  checkbox,
-  mixedCheckbox,
   switchCheck,
+  mixedCheckbox,
+  checkbox,
   radio,
   tabs,
-  disclosure,
   combobox,
+  menuButton,
   tooltip,
-  alert,
   dialog,
   slider,
-  menuButton,
+  alert,
+  disclosure,
+  textField,
+  status,
+  button,
 ]

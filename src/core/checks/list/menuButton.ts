@@ -4,6 +4,7 @@ import { NAMED, expect, rule, press, focus } from '../words'
 export const menuButton = defineCheck({
   kind: 'menu-button',
   label: 'Menu button',
+  signs: /role=["'{]*menu\b|aria-haspopup=["']?(menu|true)\b/,
   parts: [
     { key: 'trigger', about: 'What opens it', commonNames: ['trigger', 'button'] },
     { key: 'menu', about: 'What opens: role menu', commonNames: ['menu', 'list', 'popup'] },

@@ -4,6 +4,7 @@ import { NAMED, expect, rule, press, focus, click } from '../words'
 export const mixedCheckbox = defineCheck({
   kind: 'mixed-checkbox',
   label: 'Checkbox over others',
+  signs: /(type=["']?checkbox\b[\s\S]*){3}|role=["'{]*group\b[\s\S]*type=["']?checkbox\b/,
   parts: [
     { key: 'whole', about: 'The checkbox that stands for all', commonNames: ['whole', 'all', 'parent'] },
     { key: 'each', about: 'The checkboxes under it', commonNames: ['tick', 'each', 'child', 'item'] },

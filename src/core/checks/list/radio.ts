@@ -4,6 +4,7 @@ import { NAMED, control, expect, rule, press, focus } from '../words'
 export const radio = defineCheck({
   kind: 'radio',
   label: 'Radio group',
+  signs: /type=["']?radio\b|role=["'{]*radio\b/,
   parts: [control('Each choice: role radio', 'input', 'radio', 'option', 'choice')],
   make: ({ control: part = '' }) => ({
     rules: [rule({ [part]: { role: 'radio', name: NAMED } })],

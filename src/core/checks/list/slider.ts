@@ -4,6 +4,7 @@ import { NAMED, control, expect, rule, press, focus } from '../words'
 export const slider = defineCheck({
   kind: 'slider',
   label: 'Slider',
+  signs: /type=["']?range\b|role=["'{]*slider\b/,
   parts: [control('What is moved: role slider', 'slider', 'input', 'thumb')],
   make: ({ control: part = '' }) => ({
     rules: [rule({ [part]: { role: 'slider', name: NAMED, focusable: 'yes' } })],

@@ -4,6 +4,7 @@ import { NAMED, expect, rule, press, focus } from '../words'
 export const tabs = defineCheck({
   kind: 'tabs',
   label: 'Tabs',
+  signs: /role=["'{]*tab\b/,
   parts: [
     { key: 'list', about: 'Around the tabs: role tablist', commonNames: ['list', 'tabs', 'tablist'] },
     { key: 'tab', about: 'Each tab: role tab', commonNames: ['tab', 'trigger'] },

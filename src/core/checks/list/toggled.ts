@@ -2,10 +2,11 @@ import { defineCheck } from '../defineCheck'
 import { control, expect, focus, NAMED, press, rule } from '../words'
 
 /** A control that Space turns on and off. */
-const toggled = <const Kind extends string>(kind: Kind, label: string, commonNames: string) =>
+const toggled = <const Kind extends string>(kind: Kind, label: string, signs: RegExp, commonNames: string) =>
   defineCheck({
     kind,
     label,
+    signs,
     parts: [control(`What is turned on and off: role ${kind}`, commonNames, 'input', 'control')],
     make: ({ control: part = '' }) => ({
       rules: [rule({ [part]: { role: kind, name: NAMED, focusable: 'yes' } })],
@@ -25,5 +26,5 @@ const toggled = <const Kind extends string>(kind: Kind, label: string, commonNam
     }),
   })
 
-export const checkbox = toggled('checkbox', 'Checkbox', 'checkbox')
-export const switchCheck = toggled('switch', 'Switch', 'switch')
+export const checkbox = toggled('checkbox', 'Checkbox', /type=["']?checkbox\b|role=["'{]*checkbox\b/, 'checkbox')
+export const switchCheck = toggled('switch', 'Switch', /role=["'{]*switch\b/, 'switch')

@@ -4,6 +4,7 @@ import { NAMED, expect, rule, press, focus } from '../words'
 export const tooltip = defineCheck({
   kind: 'tooltip',
   label: 'Tooltip',
+  signs: /role=["'{]*tooltip\b/,
   parts: [
     { key: 'trigger', about: 'What it belongs to', commonNames: ['trigger', 'button', 'control'] },
     { key: 'tip', about: 'The words: role tooltip', commonNames: ['tip', 'tooltip', 'hint'] },

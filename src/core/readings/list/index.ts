@@ -1,7 +1,9 @@
 import { ACCESSIBILITY } from './accessibility'
 import { BOX } from './box'
+import { COLOUR_PARTS } from './colourParts'
 import { contrast } from './contrast'
 import { DOCUMENT } from './document'
+import { MOVEMENT } from './movement'
 import { PRESENCE } from './presence'
 import { RELATIONS } from './relations'
 import { TARGET } from './target'
@@ -11,10 +13,12 @@ import { TEXT } from './text'
 export const DEFINITIONS = [
   ...BOX,
   ...RELATIONS,
+  ...MOVEMENT,
   ...PRESENCE,
   ...DOCUMENT,
   ...TEXT,
   contrast,
+  ...COLOUR_PARTS,
   ...TARGET,
   ...ACCESSIBILITY,
 ] as const

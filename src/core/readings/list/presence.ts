@@ -13,6 +13,16 @@ export const PRESENCE = [
     survey: 'all',
   }),
   defineReading({
+    name: 'hidden-by',
+    kind: 'text',
+    origin: 'pointer',
+    about:
+      'What keeps the part from being seen or used: hidden, display, visibility, opacity, size, clipping, off-screen, covered or inert; none where nothing does.',
+    example: 'none',
+    decidedBy: ['display', 'visibility', 'opacity', 'clip-path', 'clip', 'width', 'height', 'z-index'],
+    speaksFor: ['display', 'visibility', 'opacity'],
+  }),
+  defineReading({
     name: 'visible-count',
     kind: 'number',
     origin: 'box',

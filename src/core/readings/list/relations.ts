@@ -31,6 +31,15 @@ export const RELATIONS = [
     example: 'no',
   }),
   defineReading({
+    name: 'above',
+    kind: 'truth',
+    origin: 'pointer',
+    argument: 'part',
+    about: 'Whether the part lies on top of the other one, where the two overlap.',
+    example: 'yes',
+    decidedBy: ['z-index', 'position'],
+  }),
+  defineReading({
     name: 'gap',
     kind: 'length',
     origin: 'box',

@@ -4,9 +4,11 @@ import { defineReporter, type Paint, type ReportHelp } from '../defineReporter'
 import type { FilmStrip } from '../filmStrip'
 import { exitStatus } from '../makeReport'
 import type { ComponentReport, Finding, Report, ScenarioReport } from '../reportSchema'
+import { strengthWords, totalStrength } from '../strength'
 import { escaped } from '../xml'
+import { strengthHtml } from './strengthHtml'
 
-const STYLE = `:root{color-scheme:light dark;--ink:#1d1e20;--quiet:#5e6166;--line:#cfd0cc;--paper:#f3f3f1;--sheet:#fcfcfb;--miss:#c73a12}
+const STYLE = `:root{color-scheme:light dark;--ink:#1d1e20;--quiet:#5e6166;--line:#cfd0cc;--paper:#f3f3f1;--sheet:#fcfcfb;--miss:#b8330f}
 @media(prefers-color-scheme:dark){:root{--ink:#e8e8e5;--quiet:#a2a6ab;--line:#363a3e;--paper:#161719;--sheet:#1e2022;--miss:#ff7c4f}}
 body{margin:0 auto;max-width:60rem;padding:1.5rem;background:var(--paper);color:var(--ink);font:15px/1.5 system-ui,sans-serif}
 h1{font-size:1.4rem;margin:0}h2{font-size:1rem;margin:1.5rem 0 .25rem}p{margin:.25rem 0}
@@ -24,6 +26,7 @@ function write(report: Report, _: Paint, help: ReportHelp): string {
   const isGood = exitStatus(report) === 0
   const bad = components.filter((each) => !isQuiet(each))
   const good = components.filter(isQuiet)
+  const total = totalStrength(report)
   return `<!doctype html>
 <html lang="en">
 <head>
@@ -41,6 +44,7 @@ function write(report: Report, _: Paint, help: ReportHelp): string {
 <tr><th scope="row">Readings</th><td class="n">${totals.holds} hold, ${totals.misses} miss, ${totals.unread} unread</td></tr>
 <tr><th scope="row">Scenarios</th><td class="n">${totals.scenarios.holds} hold, ${totals.scenarios.misses} miss, ${totals.scenarios.unsteady} unsteady, ${totals.scenarios.unread} unread</td></tr>
 <tr><th scope="row">Pictures</th><td class="n">${picturesIn(components)}</td></tr>
+${total ? `<tr><th scope="row">Strength</th><td class="n">${escaped(strengthWords(total))}</td></tr>` : ''}
 <tr><th scope="row">Lints</th><td class="n">${counted(totals.lints.error, 'error')}, ${counted(totals.lints.warning, 'warning')}</td></tr>
 </table>
 <main>
@@ -52,8 +56,9 @@ ${good.length > 0 ? `<section><h2>Nothing to be said of</h2><p>${good.map(({ nam
 `
 }
 
-const isQuiet = ({ findings, scenarios, lints, pictures, notes }: ComponentReport) =>
+const isQuiet = ({ findings, scenarios, lints, pictures, notes, strength }: ComponentReport) =>
   findings.length + lints.length + notes.length + pictures.changed + pictures.new === 0 &&
+  strength === undefined &&
   scenarios.every(({ verdict }) => verdict === 'holds')
 
 function picturesIn(components: readonly ComponentReport[]): string {
@@ -63,7 +68,7 @@ function picturesIn(components: readonly ComponentReport[]): string {
 }
 
 function componentText(component: ComponentReport, help: ReportHelp): string {
-  const { name, slug, cases, findings, scenarios, lints, notes, pictures } = component
+  const { name, slug, cases, findings, scenarios, lints, notes, pictures, strength } = component
   const failed = scenarios.filter(({ verdict }) => verdict !== 'holds')
   return `<section id="${escaped(slug)}">
 <h2>${escaped(name)} <span class="q">${counted(cases, 'case')}</span></h2>
@@ -72,6 +77,7 @@ ${failed.map((scenario) => scenarioText(scenario, help.film?.(slug, scenario.nam
 ${(pictures.groups ?? []).map((group) => groupText(group, help)).join('\n')}
 ${pictures.newCases ? newText(slug, pictures.newCases, help) : ''}
 ${lints.length > 0 ? `<ul>${lints.map(({ code, severity, message, file, line }) => `<li><code class="${severity === 'error' ? 'm' : ''}">${escaped(code)}</code> ${escaped(message)} <span class="q n">${escaped(file)}:${line}</span></li>`).join('')}</ul>` : ''}
+${strength ? strengthHtml(strength, help, figure) : ''}
 ${notes.map((note) => `<p class="q">${escaped(note)}</p>`).join('\n')}
 </section>`
 }

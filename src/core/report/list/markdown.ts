@@ -1,6 +1,7 @@
 import { counted } from '../../words'
 import { readable } from '../../spec'
 import { defineReporter } from '../defineReporter'
+import { strengthWords, totalStrength } from '../strength'
 import { failedStep } from '../words'
 import { exitStatus } from '../makeReport'
 import type { ComponentReport, Report } from '../reportSchema'
@@ -19,6 +20,7 @@ function write(report: Report): string {
   const sum = (of: (each: (typeof pictures)[number]) => number) => pictures.reduce((total, each) => total + of(each), 0)
   const taken = sum((each) => each.compared + each.new)
   const lines = components.flatMap(linesOf)
+  const strength = totalStrength(report)
   return [
     `## ${isGood ? 'Holds' : 'Does not hold'}: ${plain(report.library)}`,
     '',
@@ -31,6 +33,7 @@ function write(report: Report): string {
           `| Pictures | ${sum((each) => each.same)} as approved, ${sum((each) => each.changed)} changed, ${sum((each) => each.new)} new |`,
         ]
       : []),
+    ...(strength ? [`| Strength | ${strengthWords(strength)} |`] : []),
     `| Lints | ${counted(totals.lints.error, 'error')}, ${counted(totals.lints.warning, 'warning')} |`,
     '',
     ...lines.slice(0, SHOWN),

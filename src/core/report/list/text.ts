@@ -2,6 +2,7 @@ import { counted } from '../../words'
 import { SHEET_SUFFIX } from '../../sheet'
 import { readable } from '../../spec'
 import { defineReporter, type Paint } from '../defineReporter'
+import { proposalWords, strengthWords, totalStrength } from '../strength'
 import { failedStep } from '../words'
 import type { ComponentReport, Finding, Report, ScenarioReport } from '../reportSchema'
 
@@ -20,6 +21,7 @@ function write(report: Report, paint: Paint): string {
     ...(totals.unread ? [paint.miss(`${totals.unread} unread`)] : []),
     ...scenarioWords(totals.scenarios, paint),
     ...pictureWords(report, paint),
+    ...totalWords(report),
     ...(totals.lints.error ? [paint.miss(`${totals.lints.error} lint errors`)] : []),
     ...(totals.lints.warning ? [paint.warn(`${totals.lints.warning} lint warnings`)] : []),
   ]
@@ -67,6 +69,29 @@ function pictureWords({ components }: Report, paint: Paint): string[] {
   ]
 }
 
+function totalWords(report: Report): string[] {
+  const total = totalStrength(report)
+  return total ? [`strength ${strengthWords(total)}`] : []
+}
+
+/** What nothing noticed, with what would. */
+function strengthLines({ strength }: ComponentReport, paint: Paint): string[] {
+  if (!strength) return []
+  const { unnoticed, idle, failed, notes } = strength
+  const apart = [
+    ...(idle > 0 ? [`${idle} change nothing`] : []),
+    ...(failed > 0 ? [`${failed} could not be tried`] : []),
+  ]
+  return [
+    `    strength ${paint.strong(strengthWords(strength))}${apart.length > 0 ? paint.dim(`; ${apart.join(', ')}`) : ''}`,
+    ...unnoticed.flatMap(({ told, at, proposal }) => [
+      `      ${paint.warn('unnoticed')} ${told.replaceAll(/\s+/g, ' ')}${at ? `  ${paint.dim(`${at.file}:${at.line}`)}` : ''}`,
+      ...(proposal ? [`        ${paint.dim('would be noticed by')} ${proposalWords(proposal)}`] : []),
+    ]),
+    ...notes.map((note) => `      ${paint.warn('note')} ${note}`),
+  ]
+}
+
 function componentText(component: ComponentReport, paint: Paint): string {
   const { name, slug, cases, findings, lints, notes, scenarios, pictures } = component
   const failed = scenarios.filter(({ verdict }) => verdict !== 'holds')
@@ -88,7 +113,7 @@ function componentText(component: ComponentReport, paint: Paint): string {
     const label = severity === 'error' ? paint.miss(code) : paint.warn(code)
     lines.push(`    ${label} ${message} ${paint.dim(`${file}:${line}`)}`)
   }
-  lines.push(...pictureLines(pictures, paint))
+  lines.push(...pictureLines(pictures, paint), ...strengthLines(component, paint))
   for (const note of notes) lines.push(`    ${paint.warn('note')} ${note}`)
   return lines.join('\n')
 }

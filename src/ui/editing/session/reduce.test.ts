@@ -107,6 +107,14 @@ describe('what is typed', () => {
   })
 })
 
+test('what a colleague saves while the first load is on its way is loaded too', () => {
+  const server = new FakeServer({ [CSS]: css(0) })
+  server.arrive()
+  server.colleague({ [CSS]: css(0, 7) })
+  server.settle()
+  expect([server.session.texts, server.session.base]).toEqual([{ [CSS]: css(0, 7) }, 2])
+})
+
 describe('drafts', () => {
   const draft = (tab: string, a: number, base = 1) => ({ path: CSS, tab, base, text: css(a) })
   test.each([

@@ -49,7 +49,7 @@ function handle(state: Session, event: SessionEvent): Reduced {
     case 'failed':
       return failed(state, event.message)
     case 'head':
-      return only(isKnown(state, event.head) ? state : want(state, { kind: 'load' }))
+      return only(heard(state, event.head))
   }
 }
 
@@ -93,8 +93,11 @@ function failed(state: Session, failure: string): Reduced {
 const isSaving = ({ isSettling, lost, flight }: Session) =>
   isSettling || lost !== undefined || flight?.kind === 'save' || flight?.kind === 'step'
 
-/** Before the first load there is nothing that could be out of date. */
-const isKnown = ({ base, definition }: Session, head: number) => base === 0 || head === definition?.base
+/** Before the first load there is nothing that could be out of date, but what is on its way may be. */
+function heard(state: Session, head: number): Session {
+  if (state.base === 0) return { ...state, heard: head }
+  return head === state.definition?.base ? state : want(state, { kind: 'load' })
+}
 
 function wanted(state: Session, next: Want): Session {
   // What was typed is saved before a step through the history is taken.
@@ -216,6 +219,7 @@ function loaded(state: Session, definition: Definition): Reduced {
     base: isClean ? definition.base : isFirst ? (drafted[0]?.base ?? definition.base) : state.base,
     preview: shown(definition.preview, state.preview),
     isSettling: false,
+    heard: undefined,
     ...(isClean && { lost: undefined }),
     ...(isFirst && { drafts: definition.drafts.map(({ path, tab }) => ({ path, tab })) }),
     ...(isClean && { problems: definition.preview.problems }),
@@ -223,7 +227,9 @@ function loaded(state: Session, definition: Definition): Reduced {
   }
   // What was refused may be taken by now: what it stands on has changed.
   const wasRefused = !isFirst && !isClean && state.problems.length > 0
-  const after = wasRefused ? want(next, { kind: 'save' }) : next
+  const ready = wasRefused ? want(next, { kind: 'save' }) : next
+  const isOlder = state.heard !== undefined && state.heard !== definition.base
+  const after = isOlder ? want(ready, { kind: 'load' }) : ready
   return only(isClean && idleDrafts(next).length === 0 ? after : want(after, { kind: 'preview' }))
 }
 

@@ -45,6 +45,8 @@ export interface Session {
   unsaved: ReadonlySet<string>
   /** The revision that the unsaved texts were typed over; 0 before the first load. */
   base: number
+  /** The newest revision that was told of before the first load was answered: the answer may be older than it. */
+  heard?: number | undefined
   preview?: Preview
   problems: readonly Problem[]
   conflicts: readonly TextConflict[]

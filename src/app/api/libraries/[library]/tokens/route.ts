@@ -1,5 +1,6 @@
+import type { z } from 'zod'
 import { answer, bodyOf, handled, notFound, workspace } from '@/app/_server'
-import { editTokens, stepTokens, tokensModel } from '@/server'
+import { editTokens, restructureTokens, stepTokens, tokensModel, type Workspace } from '@/server'
 import { ROUTES } from '@/contract'
 
 type Params = { params: Promise<{ library: string }> }
@@ -19,10 +20,23 @@ export const PUT = handled(async (request: Request, { params }: Params) => {
   if (!(await (await workspace()).open(library))) return notFound(`library "${library}"`)
   const { data } = body
   try {
-    if (data.do === 'save') await editTokens(await workspace(), library, data.edits)
-    else await stepTokens(await workspace(), library, data.do)
+    await changed(await workspace(), library, data)
     return answer(ROUTES.changeTokens, {})
   } catch (error) {
     return Response.json({ problem: (error as Error).message }, { status: 422 })
   }
 })
+
+type Given = z.output<(typeof ROUTES.changeTokens)['given']>
+
+function changed(space: Workspace, library: string, data: Given): Promise<void> {
+  switch (data.do) {
+    case 'save':
+      return editTokens(space, library, data.edits)
+    case 'undo':
+    case 'redo':
+      return stepTokens(space, library, data.do)
+    default:
+      return restructureTokens(space, library, data)
+  }
+}

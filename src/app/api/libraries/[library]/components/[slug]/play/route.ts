@@ -10,7 +10,7 @@ export const POST = handled(
     const body = await bodyOf(request, ROUTES.play)
     if ('refusal' in body) return body.refusal
     try {
-      const film = await (await workspace()).plays.play(library, slug, body.data.texts, body.data.index)
+      const film = await (await workspace()).plays.play(library, slug, body.data)
       return film ? answer(ROUTES.play, film) : notFound('such scenario')
     } catch (error) {
       return failed(error, 'It could not be played')

@@ -1,0 +1,23 @@
+export {
+  BREAKS,
+  playBreaks,
+  renderedBreaks,
+  styleBreaks,
+  type BreakKind,
+  type PlayBreak,
+  type RenderedBreak,
+  type StyleBreak,
+} from './breaks'
+export type { Performed, PlayEdit, Rendered, StageEdit } from './defineBreak'
+export { BREAK_LIST } from './list'
+export { apart, onePass } from './schedule'
+export { EVERYTHING, toldBy, touchOf, type Touch } from './touch'
+export { Proposer, type ChangedReading, type Proposal } from './propose'
+export {
+  percentOf,
+  STRENGTH_WAYS,
+  type Strength,
+  type StrengthCell,
+  type StrengthWay,
+  type Unnoticed,
+} from './strength'

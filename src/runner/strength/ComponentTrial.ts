@@ -1,0 +1,279 @@
+import { renderedBreaks, styleBreaks, type RenderedBreak, type StyleBreak } from '@/core/breaks'
+import { groupBy } from '@/core/group'
+import { ContextJudge, type PlannedCase } from '@/core/plan'
+import { isVendored } from '@/core/sheet'
+import type { Survey } from '@/core/survey'
+import { hasCode, sideEffectInTexts, type StageComponent } from '@/stage'
+import { divide, type Chunk } from '../divide'
+import type { PictureRoom } from '../pictures'
+import type { RunPools } from '../pools'
+import type { PreparedComponent, PreparedLibrary } from '../prepare'
+import type { RunSetup } from '../RunSetup'
+import type { StagePage } from '../StagePage'
+import { baseRequests } from '../survey'
+import { SurveyCollector } from '../SurveyCollector'
+import { lookAt } from './evidence'
+import { Ground } from './Ground'
+import { tryOneAtATime } from './oneAtATime'
+import { Trial, type CasesOf } from './Trial'
+import { tryBreaks } from './tryBreaks'
+import { tryRules } from './tryRules'
+
+export interface TrialOptions {
+  signal?: AbortSignal | undefined
+  /** Takes pictures of what nothing noticed, and of what no reading tells of; left out, no picture is taken. */
+  room?: PictureRoom | undefined
+  /** Each break is tried where rules hold too that no break has made miss yet. */
+  areRulesTried?: boolean
+  /** How many pages are worked in at a time. @defaultValue 2 */
+  lanes?: number
+  /** Breaks are tried one at a time, each in all of its cases. */
+  isOneAtATime?: boolean
+  onProgress?(done: number, total: number): void
+  onNote?(note: string): void
+}
+
+// One for each thread of a small machine.
+const LANES = 2
+
+/** A chunk whose cases are broken by some of the breaks. */
+interface Job {
+  chunk: Chunk
+  part: number
+  parts: number
+}
+
+/** The component reaches out of its cases: each must have a document of its own. */
+class ReachesOut extends Error {
+  override name = 'ReachesOut'
+}
+
+/** Breaks one component on purpose, in every way, and notes what noticed it. */
+export class ComponentTrial {
+  readonly trials: Trial[] = []
+  #collector: SurveyCollector
+  #rendered = new Map<string, Trial>()
+  readonly #failed = new Set<number>()
+  /** Rules that decide something and that held somewhere, by their places in the sheet. */
+  readonly #holding = new Set<number>()
+
+  private constructor(
+    private readonly pools: RunPools,
+    private readonly prepared: PreparedLibrary,
+    private readonly component: PreparedComponent & { compiled: NonNullable<PreparedComponent['compiled']> },
+    private readonly options: TrialOptions,
+    private readonly isIsolated: boolean,
+  ) {
+    const { library, tokens } = prepared
+    const { compiled, sheet } = component
+    const own = compiled.component.sheets.filter(({ of, url }) => of === 'own' || isVendored(url)).map(({ url }) => url)
+    const base = baseRequests(sheet, component, {})
+    this.#collector = new SurveyCollector({ library, tokens, own, base, isForDrafting: true })
+    for (const each of this.sheets)
+      for (const broken of styleBreaks({ url: each.url, text: isIsolated ? each.text : each.scoped }, tokens))
+        this.trials.push(new Trial(broken))
+  }
+
+  /** The component's own styles. What others made for it is not broken. */
+  private get sheets(): StageComponent['sheets'] {
+    return this.component.compiled.component.sheets.filter(({ of, url }) => of === 'own' && !isVendored(url))
+  }
+
+  /** @throws Error where nothing of the component can be rendered */
+  static async perform(
+    pools: RunPools,
+    prepared: PreparedLibrary,
+    component: PreparedComponent,
+    options: TrialOptions = {},
+  ): Promise<ComponentTrial> {
+    const { compiled, sheet } = component
+    if (!compiled) throw new Error('it cannot be rendered by this version')
+    const ready = { ...component, compiled }
+    const { isolate } = sheet.data.stage
+    const isAlone = isolate === 'yes' || (isolate === 'auto' && sideEffectInTexts(compiled.component) !== undefined)
+    const run = new ComponentTrial(pools, prepared, ready, options, isAlone)
+    try {
+      await run.all()
+      return run
+    } catch (error) {
+      if (!(error instanceof ReachesOut)) throw error
+      const again = new ComponentTrial(pools, prepared, ready, options, true)
+      await again.all()
+      return again
+    }
+  }
+
+  /** What was read where nothing was broken. */
+  survey(): Survey {
+    const { plan, sheet } = this.component
+    const cases = plan.cases.filter(({ judged }) => judged)
+    return this.#collector.survey(sheet, this.sheets, cases)
+  }
+
+  /** Rules that no break has made miss, though all of them were tried there, by their places in the sheet. */
+  get untested(): number[] {
+    return this.options.areRulesTried
+      ? [...this.#holding].filter((rule) => !this.#failed.has(rule)).sort((a, b) => a - b)
+      : []
+  }
+
+  private get setup(): RunSetup {
+    const { library, tokens } = this.prepared
+    const { data } = library
+    const { plan, compiled } = this.component
+    const { tolerance, viewport } = data
+    return { plan, ...compiled, tokens, tolerance, viewport, contexts: Object.keys(data.contexts), library }
+  }
+
+  private async all() {
+    const { plan, sheet } = this.component
+    const isByStep = ({ settings }: PlannedCase) => settings.steps.length > 0
+    const acted = plan.cases.filter((planned) => planned.judged && isByStep(planned)).length
+    if (acted > 0) this.options.onNote?.(`${acted} cases that steps bring about were not broken`)
+    if (this.trials.length === 0)
+      this.options.onNote?.('no style sheet is its own: what shared styles or its code say of it was not broken')
+    const setup = this.setup
+    const groups = groupBy(
+      plan.cases.filter((planned) => !isByStep(planned)),
+      ({ values }) => setup.contexts.map((name) => values[name]).join('|'),
+    )
+    const chunks = [...groups.values()].flatMap((cases) => divide(setup, cases, this.isIsolated))
+    // Where there are fewer chunks than pages, some break the same cases, each by other breaks.
+    const { lanes = LANES } = this.options
+    const parts = Math.max(1, Math.floor(lanes / Math.max(1, chunks.length)))
+    const jobs = chunks.flatMap((chunk) => Array.from({ length: parts }, (_, part) => ({ chunk, part, parts })))
+    const work = async () => {
+      for (let job = jobs.shift(); job && !this.options.signal?.aborted; job = jobs.shift())
+        await this.chunk(setup, job, sheet.data.stage.isolate === 'auto')
+    }
+    const done = await Promise.allSettled(Array.from({ length: Math.min(lanes, jobs.length) }, work))
+    const failed = done.find((each) => each.status === 'rejected')
+    if (failed) throw failed.reason
+  }
+
+  private async chunk(setup: RunSetup, job: Job, mayReachOut: boolean) {
+    const ground = await this.lay(setup, job.chunk)
+    try {
+      if (mayReachOut && !this.isIsolated && (await ground.page.sideEffect()) !== undefined) throw new ReachesOut()
+      await this.breakIn(ground, (at) => at % job.parts === job.part)
+    } catch (error) {
+      await ground.page.close()
+      if (error instanceof ReachesOut || this.options.signal?.aborted) throw error
+      this.options.onNote?.('a break brought its page down: each was tried by itself')
+      return this.breakApart(setup, job)
+    }
+    await this.givenBack(ground.page)
+  }
+
+  /** Mounts a chunk's cases in a page, and reads them as they are. */
+  private async lay(setup: RunSetup, chunk: Chunk): Promise<Ground> {
+    const { compiled } = this.component
+    const page = await this.pools.stages.take()
+    try {
+      await page.openComponent({ ...compiled.component, isolated: this.isIsolated }, chunk.context, setup.viewport)
+      const own = this.sheets.map(({ url }) => url)
+      // Judges are not shared between pages.
+      const judge = new ContextJudge(setup.plan, setup.tokens, setup.tolerance)
+      const ground = await Ground.lay({ setup, collector: this.#collector, own, failed: this.#failed }, page, {
+        ...chunk,
+        judge,
+      })
+      for (const [at, reason] of Object.entries(ground.failures))
+        this.options.onNote?.(`${ground.cases[Number(at)]!.key || 'its only case'} was not broken: ${reason}`)
+      return ground
+    } catch (error) {
+      await page.close()
+      throw error
+    }
+  }
+
+  /** Tries breaks one after the other, each in cases mounted anew: one that brings its page down costs nothing but itself. */
+  private async breakApart(setup: RunSetup, { chunk, part, parts }: Job) {
+    let ground = await this.lay(setup, chunk)
+    const casesOf = [...(await this.findCases(ground))].filter((_, at) => at % parts === part)
+    for (const [trial, places] of casesOf) {
+      if (this.options.signal?.aborted) break
+      if (trial.isDone) continue
+      try {
+        await tryBreaks(ground, new Map([[trial, places]]), { isCareful: true })
+      } catch (error) {
+        trial.failure = (error as Error).message
+        await ground.page.close()
+        ground = await this.lay(setup, chunk)
+      }
+    }
+    await this.givenBack(ground.page)
+  }
+
+  private async givenBack(page: StagePage) {
+    try {
+      await page.clear()
+      this.pools.stages.give(page)
+    } catch {
+      await page.close()
+    }
+  }
+
+  private async breakIn(ground: Ground, isOwn: (at: number) => boolean) {
+    const { signal, room, isOneAtATime, onProgress, onNote } = this.options
+    const all = await this.findCases(ground)
+    const casesOf = new Map([...all].filter((_, at) => isOwn(at)))
+    const onThrough = () => onProgress?.(this.trials.filter((trial) => trial.isDone).length, this.trials.length)
+    const before = [...casesOf.keys()].map((trial) => ({
+      trial,
+      noticed: trial.noticed,
+      changed: new Map(trial.changed),
+    }))
+    if (isOneAtATime) return tryOneAtATime(ground, casesOf, signal)
+    let unnoticed = await tryBreaks(ground, casesOf, { signal, onThrough })
+    if (hasCode(this.component.compiled.component) && !(await ground.isAsBefore())) {
+      onNote?.('its code keeps what a break has done: each break was tried in cases mounted anew')
+      for (const { trial, noticed, changed } of before) {
+        trial.noticed = noticed
+        trial.changed.clear()
+        for (const [name, each] of changed) trial.changed.set(name, each)
+      }
+      await ground.again()
+      unnoticed = await tryBreaks(ground, casesOf, { signal, isCareful: true })
+    }
+    for (const checks of ground.checks)
+      for (const check of checks)
+        if (check !== 'later' && check.verdict === 'holds') this.#holding.add(check.rule.index)
+    if (this.options.areRulesTried) await tryRules(ground, all, this.#holding, this.#failed, signal)
+    if (room && !signal?.aborted) await lookAt(ground, unnoticed, room, signal)
+  }
+
+  /** The breaks that can change cases of a ground, with these. Those of what is rendered are found there. */
+  private async findCases(ground: Ground): Promise<CasesOf> {
+    const { page } = ground
+    const casesOf = new Map<Trial, readonly number[]>()
+    const styles = this.trials.filter(({ broken }) => 'bearers' in broken)
+    const sought = styles.map(({ broken }) => broken as StyleBreak)
+    const reached = await page.ask(
+      'reach',
+      sought.map(({ bearers, pseudo }) => ({ select: bearers, pseudo })),
+    )
+    styles.forEach((trial, at) => {
+      const { cases, parts } = reached[at]!
+      for (const part of parts) trial.parts.add(part)
+      if (cases.length > 0) casesOf.set(trial, cases)
+    })
+    const shown = await page.ask('rendered')
+    const bearing = new Map<string, number[]>()
+    for (const [at, found] of shown.entries())
+      for (const broken of renderedBreaks(found)) {
+        bearing.set(broken.told, [...(bearing.get(broken.told) ?? []), at])
+        this.trialOf(broken)
+      }
+    for (const [told, cases] of bearing) casesOf.set(this.#rendered.get(told)!, cases)
+    return casesOf
+  }
+
+  private trialOf(broken: RenderedBreak) {
+    if (this.#rendered.has(broken.told)) return
+    const trial = new Trial(broken)
+    if (broken.of in this.component.sheet.parts) trial.parts.add(broken.of)
+    this.#rendered.set(broken.told, trial)
+    this.trials.push(trial)
+  }
+}

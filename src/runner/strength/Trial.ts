@@ -1,0 +1,33 @@
+import type { ChangedReading, RenderedBreak, StyleBreak } from '@/core/breaks'
+
+/** A break while it is tried. */
+export class Trial {
+  /** Names of the parts that it can change. */
+  readonly parts = new Set<string>()
+  /** Some expectation that held does not hold with it. */
+  noticed = false
+  /** What it changes, where nothing noticed it: of each reading the first case. */
+  readonly changed = new Map<string, ChangedReading>()
+  /** A case whose picture it changes, where no reading tells of it. */
+  seenIn: string | undefined
+  /** Something would have noticed it that others may have disturbed: it must be tried alone. */
+  isDisturbed = false
+  /** Why it could not be tried. */
+  failure: string | undefined
+  /** Pictures of a case that it changes, as PNG. */
+  pictures: { case: string; before: Uint8Array; after: Uint8Array } | undefined
+
+  constructor(readonly broken: StyleBreak | RenderedBreak) {}
+
+  get isEffective(): boolean {
+    return this.noticed || this.changed.size > 0 || this.seenIn !== undefined
+  }
+
+  /** Nothing is left to be found out of it. */
+  get isDone(): boolean {
+    return this.noticed || this.failure !== undefined
+  }
+}
+
+/** Cases in which breaks are tried, or that they can change, by their places. */
+export type CasesOf = ReadonlyMap<Trial, readonly number[]>

@@ -1,0 +1,71 @@
+import { apart, onePass } from '@/core/breaks'
+import { captureCases, type PictureRoom } from '../pictures'
+import type { Ground } from './Ground'
+import type { CasesOf } from './Trial'
+
+/**
+ * Looks at what no reading tells of, and takes pictures of what nothing noticed. Cases are moved for it: it must be the last that is
+ * done with a ground.
+ * @param changed by break that nothing noticed, the places of the cases that it may have changed
+ */
+export async function lookAt(ground: Ground, changed: CasesOf, room: PictureRoom, signal?: AbortSignal): Promise<void> {
+  const unseen = [...changed].filter(([trial, places]) => !trial.isEffective && places.length > 0)
+  const places = new Set(unseen.flatMap(([, own]) => own))
+  const before = await picturesOf(ground, [...places], new Map(), room)
+  for (const group of apart(unseen.map(([, own]) => own))) {
+    if (signal?.aborted) return
+    const made = new Map(group.map((at) => unseen[at]!))
+    const after = await picturesOf(ground, [...made.values()].flat(), made, room)
+    for (const [trial, own] of made) {
+      const seen = own.find((at) => before.get(at) !== after.get(at))
+      if (seen !== undefined) trial.seenIn = ground.cases[seen]!.key
+    }
+  }
+  await takePictures(ground, changed, room, signal)
+}
+
+/** Takes a picture of each break that nothing noticed, many at a time, each in another case. */
+async function takePictures(ground: Ground, changed: CasesOf, room: PictureRoom, signal?: AbortSignal) {
+  const keys = new Map(ground.cases.map(({ key }, at) => [key, at]))
+  let wanted = [...changed].flatMap(([trial, places]) => {
+    if (!trial.isEffective || trial.pictures || places.length === 0) return []
+    const told = keys.get([...trial.changed.values()][0]?.case ?? trial.seenIn ?? '')
+    // Best where its readings are told of.
+    return [{ trial, places: told === undefined || trial.seenIn === undefined ? places : [told] }]
+  })
+  if (wanted.length === 0) return
+  const all = [...new Set(wanted.flatMap(({ places }) => places))]
+  const before = await pngsOf(ground, all, new Map(), room)
+  while (wanted.length > 0 && !signal?.aborted) {
+    const pass = onePass(wanted.map(({ places }) => places))
+    const made = new Map([...pass].map(([at, wish]) => [wanted[wish]!.trial, [at]] as const))
+    const after = await pngsOf(ground, [...pass.keys()], made, room)
+    for (const [trial, [at]] of made)
+      trial.pictures = { case: ground.cases[at!]!.key, before: before.get(at!)!, after: after.get(at!)! }
+    wanted = wanted.filter(({ trial }) => !made.has(trial))
+  }
+}
+
+async function capture(ground: Ground, places: readonly number[], made: CasesOf, room: PictureRoom) {
+  await ground.break(made)
+  return captureCases(ground.page, places, ground.page.viewport, room)
+}
+
+/** The name of each case's picture, by its place. Equal names are equal pictures. */
+async function picturesOf(...given: Parameters<typeof capture>): Promise<Map<number, string>> {
+  const taken = await capture(...given)
+  for (const sheet of new Set(taken.map((each) => each.sheet))) sheet.drop()
+  return new Map(
+    taken.map(({ index, sheet, shot }) => {
+      const { picture, at } = sheet.pictures[shot]!
+      return [index, `${picture} ${at.x} ${at.y}`]
+    }),
+  )
+}
+
+async function pngsOf(...given: Parameters<typeof capture>): Promise<Map<number, Uint8Array>> {
+  const taken = await capture(...given)
+  const pngs = await Promise.all(taken.map(async ({ index, sheet, shot }) => [index, await sheet.png(shot)] as const))
+  for (const sheet of new Set(taken.map((each) => each.sheet))) sheet.drop()
+  return new Map(pngs)
+}

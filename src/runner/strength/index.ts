@@ -1,0 +1,3 @@
+export { breakLibrary, fingerprintOf as strengthFingerprint, type BreakingOptions } from './breakLibrary'
+export { ComponentTrial, type TrialOptions } from './ComponentTrial'
+export { Trial } from './Trial'

@@ -1,0 +1,122 @@
+import { toldBy, touchOf, type Touch } from '@/core/breaks'
+import { requestKey, type ContextJudge, type Elsewhere, type Readings } from '@/core/plan'
+import { comparesCases } from '@/core/spec'
+import { answerProbes } from '../reading'
+import { textOf, type Ground } from './Ground'
+import type { Imprinted } from './Imprints'
+import type { CasesOf as Made, Trial } from './Trial'
+
+/** Breaks each in one case at most, reads what rules speak of, and notes what noticed it. */
+export async function trySome(ground: Ground, made: Made): Promise<void> {
+  const only = await breakAll(ground, made)
+  await judgeAll(ground, made, await ground.readAll({ only }), 'one case')
+}
+
+/**
+ * Breaks each in all cases that it can change, and notes what noticed it. Cases in which the browser computes nothing otherwise are
+ * not read.
+ * @returns by break, the places of the cases that it may have changed; none where it changes nothing at all here
+ */
+export async function tryWhole(ground: Ground, made: Made): Promise<Map<Trial, number[]>> {
+  const touched = await breakAll(ground, made)
+  const changed = await changedIn(ground, made)
+  for (const at of touched.keys()) if (!changed.has(at)) touched.delete(at)
+  if (touched.size > 0) {
+    const tried = made.size > 1 ? 'beside others' : 'alone'
+    await judgeAll(ground, made, await ground.readAll({ only: touched }), tried)
+  }
+  return new Map([...made].map(([trial, places]) => [trial, places.filter((at) => changed.has(at))]))
+}
+
+/** Breaks cases and reads everything of them, to see what changes of which nothing is known yet. */
+export async function seeChanges(ground: Ground, made: Made): Promise<void> {
+  const only = await breakAll(ground, made)
+  const whole = await ground.readAll({ isWhole: true, only })
+  for (const [trial, own] of made) for (const at of own) noteChanges(ground, trial, at, whole[at]!)
+}
+
+/** Places of the cases in which the browser computes something otherwise than before they were broken, as far as that can be told. */
+async function changedIn(ground: Ground, made: Made): Promise<Set<number>> {
+  const asked = imprintsOf(ground, made)
+  const now = await ground.imprints.now(asked)
+  const changed = asked.filter((each, place) => now[place] !== ground.imprints.before(each)).map(({ at }) => at)
+  const untold = [...made].flatMap(([{ broken }, places]) => (toldBy(broken) ? [] : places))
+  return new Set([...changed, ...untold.filter((at) => ground.failures[at] === undefined)])
+}
+
+/** What is compared, to see whether breaks change their cases. */
+export const imprintsOf = ({ failures }: Ground, made: Made): Imprinted[] =>
+  [...made].flatMap(([{ broken }, places]) => {
+    const told = toldBy(broken)
+    return told ? places.filter((at) => failures[at] === undefined).map((at) => ({ at, ...told })) : []
+  })
+
+/** @returns what can be changed in each case that is broken now, by its place */
+async function breakAll(ground: Ground, made: Made): Promise<Map<number, Touch>> {
+  await ground.break(made)
+  return new Map([...made].flatMap(([{ broken }, places]) => places.map((at) => [at, touchOf(broken)] as const)))
+}
+
+/** How a break is tried: in a single case, in all that it can change while others break other cases, or so with the page to itself. */
+type Tried = 'one case' | 'beside others' | 'alone'
+
+/** Judges cases that are broken, and notes what noticed it. @param readings in the order of `requestsOf` */
+export async function judgeAll(ground: Ground, made: Made, readings: readonly Readings[], tried: Tried) {
+  const judge = ground.judge()
+  const places = [...made.values()].flat().filter((at) => ground.failures[at] === undefined)
+  await answerProbes(ground.page, judge, ground.cases, readings, places)
+  for (const [trial, own] of made) {
+    const elsewhere = tried === 'one case' ? ground.known : among(ground, own, readings)
+    trial.isDisturbed = false
+    for (const at of own) {
+      if (ground.failures[at] !== undefined) continue
+      for (const claim of missing(ground, judge, at, readings[at]!, elsewhere)) {
+        // What is broken alike in another case is not so here.
+        if (tried === 'one case' && comparesCases(claim.expectation)) continue
+        // A case that is broken may come to lie over others.
+        if (tried !== 'alone' && claim.reading.origin === 'pointer') trial.isDisturbed = true
+        else {
+          trial.noticed = true
+          ground.given.failed.add(claim.rule.index)
+        }
+      }
+    }
+  }
+}
+
+/** Readings of other cases: of those that are broken alike as they are now, of all others as they were. */
+function among({ cases, known, given }: Ground, own: readonly number[], readings: readonly Readings[]): Elsewhere {
+  const places = new Map(own.map((at) => [cases[at]!.key, at]))
+  const { profiles } = given.setup.plan
+  return (key, request) => {
+    const at = places.get(key)
+    if (at === undefined) return known(key, request)
+    const asked = profiles[cases[at]!.profile]!.requests.findIndex((each) => requestKey(each) === request)
+    return asked < 0 ? 'later' : readings[at]!(asked)
+  }
+}
+
+/** Claims of a case that held, and do not any more. */
+function* missing(ground: Ground, judge: ContextJudge, at: number, readings: Readings, elsewhere: Elsewhere) {
+  const planned = ground.cases[at]!
+  if (!planned.judged) return
+  const { claims } = ground.given.setup.plan.profiles[planned.profile]!
+  for (const [index, { claim }] of claims.entries()) {
+    const before = ground.checks[at]![index]
+    if (before === undefined || before === 'later' || before.verdict !== 'holds') continue
+    const after = judge.judge(planned, index, readings, elsewhere)
+    if (after !== 'later' && after.verdict !== 'holds') yield claim
+  }
+}
+
+/** Notes what reads otherwise in a case than before. */
+export function noteChanges(ground: Ground, trial: Trial, at: number, readings: Readings) {
+  const planned = ground.cases[at]!
+  for (const [index, { part, reading }] of ground.requestsOf(planned, true).entries()) {
+    const [before, after] = [textOf(ground.readings[at]!(index)), textOf(readings(index))]
+    const name = `${part}|${reading.text}`
+    if (before === after || trial.changed.has(name)) continue
+    const [was, is] = [before, after].map((text) => text.replace('\u0000', '')) as [string, string]
+    trial.changed.set(name, { case: planned.key, part, reading: reading.text, before: was, after: is })
+  }
+}

@@ -1,0 +1,1 @@
+export { fromMarkup } from './fromMarkup'

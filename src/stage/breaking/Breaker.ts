@@ -1,0 +1,98 @@
+import type { Rendered, StageEdit } from '@/core/breaks'
+import type { StandingCase } from '../findPart'
+import type { StageComponent } from '../protocol'
+import { imprintOf, type Imprinted } from './imprint'
+import { reachOf, type Reach, type Sought } from './reach'
+import { leaveOut, ownElements, renderedIn } from './shown'
+
+/** One edit in one case that stands. */
+export interface StageBreak {
+  /** The case's place. */
+  at: number
+  edit: StageEdit
+}
+
+/** A style sheet that can be broken, by its place among the component's. */
+export interface BreakableSheet {
+  place: number
+  url: string
+  text: string
+}
+
+// What stands in a tree before the component's own sheets: the stage's, and tokens where a case has a document.
+const BEFORE = { shadow: 1, document: 2 }
+
+/** Breaks cases of one document on purpose, each by itself, and takes it back. */
+export class Breaker {
+  readonly #undo: (() => void)[] = []
+  /** Sheets made for what is broken now, by what they are broken by. */
+  readonly #made = new Map<string, CSSStyleSheet>()
+  #own = new Map<StandingCase, Map<string, Element[]>>()
+
+  constructor(
+    readonly component: StageComponent,
+    readonly cases: readonly StandingCase[],
+    readonly sheets: readonly BreakableSheet[],
+  ) {}
+
+  reach(sought: readonly Sought[]): Reach[] {
+    return reachOf(this.component, this.cases, sought)
+  }
+
+  /** All that each case shows and that can be left out. */
+  rendered(): Rendered[][] {
+    return this.cases.map((standing) =>
+      standing.failure === undefined ? [...renderedIn(this.component, standing)] : [],
+    )
+  }
+
+  /** What is computed for some properties, by the places of the cases that are asked for. */
+  imprints(asked: readonly Imprinted[]): string[] {
+    return asked.map((each) => imprintOf(this.cases[each.at]!, each))
+  }
+
+  break(made: readonly StageBreak[]): void {
+    for (const { at, edit } of made) {
+      const standing = this.cases[at]!
+      this.#undo.push(
+        edit.do === 'styles' ? this.restyle(standing, edit) : leaveOut(this.elementsOf(standing, edit.of), edit),
+      )
+    }
+  }
+
+  /** Takes back all that is broken, what came last first. */
+  mend(): void {
+    for (const undo of this.#undo.splice(0).reverse()) undo()
+    this.#made.clear()
+  }
+
+  private elementsOf(standing: StandingCase, of: string): readonly Element[] {
+    // What nothing is left out of stays what it is called.
+    const known = this.#own.get(standing) ?? ownElements(this.component, standing)
+    this.#own.set(standing, known)
+    return known.get(of) ?? []
+  }
+
+  private restyle({ scope, host }: StandingCase, edit: StageEdit & { do: 'styles' }): () => void {
+    const tree = scope instanceof ShadowRoot ? scope : host.ownerDocument
+    const sheet = this.sheets.find(({ url }) => url === edit.url)
+    if (!sheet) return () => {}
+    const at = sheet.place + (scope instanceof ShadowRoot ? BEFORE.shadow : BEFORE.document)
+    const before = tree.adoptedStyleSheets[at]!
+    tree.adoptedStyleSheets[at] = this.sheetFor(sheet, edit)
+    return () => {
+      tree.adoptedStyleSheets[at] = before
+    }
+  }
+
+  private sheetFor({ url, text }: BreakableSheet, edit: StageEdit & { do: 'styles' }): CSSStyleSheet {
+    const name = JSON.stringify([url, edit])
+    let made = this.#made.get(name)
+    if (!made) {
+      made = new CSSStyleSheet()
+      made.replaceSync(text.slice(0, edit.from) + edit.text + text.slice(edit.to))
+      this.#made.set(name, made)
+    }
+    return made
+  }
+}

@@ -1,0 +1,58 @@
+import { findParts, type StandingCase } from '../findPart'
+import type { StageComponent } from '../protocol'
+
+/** Which cases, and which of their parts, something can change. */
+export interface Reach {
+  /** Places of cases. */
+  cases: number[]
+  /** Names of parts. */
+  parts: string[]
+}
+
+/** What a selector finds in the trees of cases; undefined stands for everything. */
+export interface Sought {
+  select?: string | undefined
+  /** The pseudo-element that is meant; empty for elements, left out for any. */
+  pseudo?: string | undefined
+}
+
+/** Looks up what styles can change, by selectors that find all that they ever style. */
+export function reachOf(component: StageComponent, cases: readonly StandingCase[], sought: readonly Sought[]): Reach[] {
+  const found = cases.map((standing) => [...partsIn(component, standing)])
+  return sought.map(({ select, pseudo }) => {
+    const reached: Reach = { cases: [], parts: [] }
+    for (const [at, standing] of cases.entries()) {
+      const elements = elementsOf(standing, select)
+      if (elements?.length === 0) continue
+      reached.cases.push(at)
+      if (!elements) continue
+      for (const [element, name, own] of found[at]!)
+        if ((pseudo ?? own) === own && !reached.parts.includes(name) && elements.includes(element))
+          reached.parts.push(name)
+    }
+    return reached
+  })
+}
+
+/** The elements of a case; undefined where a selector cannot be looked up, so that it may be any. */
+function elementsOf({ scope, host }: StandingCase, select: string | undefined): Element[] | undefined {
+  if (select === undefined) return undefined
+  try {
+    const root = scope instanceof ShadowRoot ? scope : host.ownerDocument
+    return [...root.querySelectorAll(select)]
+  } catch {
+    return undefined
+  }
+}
+
+function* partsIn(component: StageComponent, standing: StandingCase): Generator<[Element, string, string]> {
+  for (const [name, { pseudo = '' }] of Object.entries(component.parts))
+    if (name !== 'host') for (const element of findParts(component, standing, name)) yield [element, name, pseudo]
+}
+
+/** What is reached in several documents, each with one case. */
+export const joinReaches = (documents: readonly (readonly Reach[])[]): Reach[] =>
+  (documents[0] ?? []).map((_, sought) => ({
+    cases: documents.flatMap((reaches, at) => (reaches[sought]!.cases.length > 0 ? [at] : [])),
+    parts: [...new Set(documents.flatMap((reaches) => reaches[sought]!.parts))],
+  }))

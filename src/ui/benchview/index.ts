@@ -1,0 +1,2 @@
+export { useBenchModel } from './useBenchModel'
+export { benchView } from './view'

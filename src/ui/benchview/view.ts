@@ -1,0 +1,10 @@
+import { lazy } from 'react'
+import { defineView } from '../frame'
+
+export const benchView = defineView({
+  name: 'bench',
+  label: 'Bench',
+  about: 'The live component, to be tried with every setting.',
+  keys: [['Alt', 'Measure what is pointed at']],
+  Component: lazy(async () => ({ default: (await import('./BenchView')).BenchView })),
+})

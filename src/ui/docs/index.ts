@@ -1,0 +1,1 @@
+export { Docs } from './Docs'

@@ -1,0 +1,1 @@
+export { Settings } from './Settings'

@@ -1,0 +1,1 @@
+export { strengthView } from './view'

@@ -1,0 +1,103 @@
+import { afterAll, beforeAll, expect, test } from '@jest/globals'
+import type { Page } from 'puppeteer-core'
+import { boardFrame, press, stageFrames, startApp, type App } from './support/app'
+import { until } from './support/until'
+
+let app: App
+beforeAll(async () => {
+  app = await startApp()
+})
+afterAll(() => app.close())
+
+const choose = async (page: Page, ground: string) => {
+  await press(page, 'combobox', 'Ground')
+  await press(page, 'option', ground)
+}
+
+/** Grounds of all cells in sight, by the scheme that the case stands in. */
+const grounds = async (page: Page) =>
+  (await boardFrame(page)).evaluate(() =>
+    [...document.querySelectorAll<HTMLElement>('brelt-case')].map((each) => [
+      each.dataset.key!.includes('theme=night') ? 'night' : 'day',
+      getComputedStyle(each.parentElement!).backgroundColor,
+    ]),
+  )
+
+const distinct = (pairs: readonly string[][]) =>
+  [...new Set(pairs.map((pair) => pair.join(' ')))].toSorted((a, b) => a.localeCompare(b))
+
+test('cases of the matrix stand on a chosen colour, which is that of their own context, and the address holds it', async () => {
+  const page = await app.open('/firnline/bunk-check/matrix', { width: 1280, height: 1600 })
+  await boardFrame(page, 72)
+  const own = distinct(await grounds(page))
+  await choose(page, 'color.accent')
+  await page.waitForFunction(() => location.search.includes('ground=color.accent'))
+  const wanted = await page.evaluate(async () => {
+    const { contexts, colours } = (await (
+      await fetch('/api/libraries/firnline/components/bunk-check/board')
+    ).json()) as {
+      contexts: { values: Record<string, string>; properties: [string, string][] }[]
+      colours: { path: string; property: string }[]
+    }
+    const { property } = colours.find(({ path }) => path === 'color.accent')!
+    const probe = document.body.appendChild(document.createElement('i'))
+    return contexts.map(({ values, properties }) => {
+      probe.style.backgroundColor = properties.find(([name]) => name === property)![1]
+      return `${values.theme} ${getComputedStyle(probe).backgroundColor}`
+    })
+  })
+  const frame = await boardFrame(page)
+  await frame.waitForFunction(
+    (grounds: string[]) => {
+      const cells = [...document.querySelectorAll('brelt-case')].map(
+        (each) => getComputedStyle(each.parentElement!).backgroundColor,
+      )
+      return cells.length >= 72 && cells.every((each) => grounds.some((ground) => ground.endsWith(each)))
+    },
+    {},
+    wanted,
+  )
+  expect(distinct(await grounds(page))).toEqual(wanted.toSorted((a, b) => a.localeCompare(b)))
+  await page.reload()
+  await boardFrame(page, 72)
+  expect(distinct(await grounds(page))).toEqual(wanted.toSorted((a, b) => a.localeCompare(b)))
+  await choose(page, 'the page’s own')
+  await page.waitForFunction(() => !location.search.includes('ground'))
+  await boardFrame(page, 72)
+  const back = await boardFrame(page)
+  await back.waitForFunction(
+    (before: string) =>
+      getComputedStyle(document.querySelector('brelt-case')!.parentElement!).backgroundColor === before,
+    {},
+    own[0]!.replace(/^day /, ''),
+  )
+  await page.close()
+})
+
+test('the picture in Define stands on it too, in a document of its own as well', async () => {
+  for (const slug of ['bunk-check', 'busy-veil']) {
+    const page = await app.open(`/firnline/${slug}/define`)
+    await page.waitForSelector('[data-picture]')
+    await choose(page, 'color.accent')
+    expect(await until(() => isOnAccent(page), Boolean, 90_000)).toBe(true)
+    await page.close()
+  }
+})
+
+/** Whether some stage frame has a case, or a document, that stands on the accent's colour. */
+const isOnAccent = async (page: Page) => {
+  const all = await Promise.all(
+    stageFrames(page).map((frame) =>
+      frame.evaluate(() => {
+        const probe = document.body.appendChild(document.createElement('i'))
+        probe.style.backgroundColor = 'var(--color-accent)'
+        const accent = getComputedStyle(probe).backgroundColor
+        probe.remove()
+        return [document.querySelector('brelt-case')?.parentElement, document.body].some(
+          (each) => each && getComputedStyle(each).backgroundColor === accent,
+        )
+      }),
+    ),
+  )
+  return all.includes(true)
+}

@@ -1,0 +1,376 @@
+import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
+import type { Page } from 'puppeteer-core'
+import type { Strength } from '@/core/breaks'
+import { appendRules } from '@/core/edit'
+import { overlay, textOf, type FileTree } from '@/core/sheet'
+import { draftSpec, writtenRules } from '@/core/draft'
+import { breakLibrary, BrowserSource, ComponentTrial, prepareLibrary, surveyComponent } from '@/runner'
+import { openPools } from '../src/runner/pools'
+import { press, startApp, waitForText, type App } from './support/app'
+import { testBrowser, thing } from './support/library'
+import { removeRepository, writeRepository } from './support/repository'
+
+const browser = testBrowser({ afterAll })
+
+const SHEET = 'components/thing/thing.sheet.yaml'
+
+/** What a sheet does not notice of its thing. */
+async function strengthOf(tree: FileTree): Promise<Strength> {
+  const browsers = BrowserSource.from(await browser())
+  try {
+    const found = await breakLibrary(browsers, await prepareLibrary(tree), { way: 'quick' })
+    return found.get('thing')!
+  } finally {
+    await browsers.close()
+  }
+}
+
+const unnoticed = ({ unnoticed: all }: Strength) => all.map(({ kind, told }) => `${kind}: ${told}`)
+
+// A lamp with a label, and a sheet that says much of the one and little of the other.
+const FILES = {
+  library: 'tokens: [tokens.json]\n',
+  'tokens.json': JSON.stringify({
+    room: { $type: 'dimension', a: { $value: '4px' }, b: { $value: '6px' } },
+  }),
+  markup:
+    '<button class="thing{% if props.large %} thing--large{% endif %}" type="button" aria-label="Lamp" tabindex="0"><span class="label">lamp</span></button>',
+  css: `.thing {
+  display: block;
+  padding: var(--room-a);
+  border: 1px solid #224466;
+  color: #224466;
+  transition: color 200ms;
+}
+.thing--large { padding: 12px }
+.thing:hover { color: #883311; letter-spacing: 2px }
+.label {
+  display: block;
+  margin: 3px;
+  min-height: 0;
+}`,
+}
+const BASE = `props: { large: { type: flag } }
+axes:
+  large: flag
+  interaction: { of: state, values: { rest: {}, hover: { pseudo: hover } } }
+parts: { root: .thing, label: .label }
+`
+const weak = () =>
+  thing({
+    ...FILES,
+    sheet: `${BASE}spec:
+  - expect:
+      root: { display: block, padding: "{room.a}", transition-duration: 200ms, role: button }
+  - when: { large: on }
+    expect: { root: { padding: 12px } }
+  - when: { interaction: rest }
+    expect: { root: { color: "#224466" } }
+`,
+  })
+
+describe('a weak sheet', () => {
+  let strength: Strength
+  beforeAll(async () => {
+    strength = await strengthOf(weak())
+  })
+
+  test('is told exactly what it does not notice', () => {
+    expect(unnoticed(strength)).toEqual([
+      // Of the border it says nothing.
+      'declaration: border: 1px solid #224466 left out',
+      'length: border: 1px solid #224466 → 2px solid #224466',
+      'colour: border: 1px solid #224466 → 1px solid oklch(0.4081 0.0708 250.2133)',
+      // Nor of what is hovered.
+      'state: rule .thing:hover left out',
+      'declaration: color: #883311 left out',
+      'colour: color: #883311 → oklch(0.4675 0.1245 39.8522)',
+      'declaration: letter-spacing: 2px left out',
+      'length: letter-spacing: 2px → 3px',
+      'length: letter-spacing: 2px → 2.2px',
+      // Nor of the label.
+      'declaration: display: block left out',
+      'declaration: margin: 3px left out',
+      'length: margin: 3px → 4px',
+      'length: margin: 3px → 3.3px',
+      // It asks for the role, not for the name.
+      'attribute: aria-label of root left out',
+      'text: text of label emptied',
+    ])
+    expect(strength).toMatchObject({ breaks: 30, counted: 25, noticed: 10, failed: 0 })
+  })
+
+  test('does not count what changes nothing', () => {
+    // min-height: 0 is so anyway, 1.1px are painted as 1px, and a button is one with or without its type and its tabindex.
+    expect(strength.idle).toBe(5)
+  })
+
+  test('shows where each stands, and how it looks', () => {
+    const margin = strength.unnoticed.find(({ told }) => told === 'margin: 3px left out')!
+    expect(margin).toMatchObject({ part: 'label', at: { file: 'components/thing/thing.css', line: 12 } })
+    expect(margin.picture!.before).not.toBe(margin.picture!.after)
+    expect(margin.changed).toContainEqual({
+      ...{ case: expect.any(String), part: 'label', reading: 'margin-top' },
+      ...{ before: '3px', after: '0px' },
+    })
+  })
+
+  test('is proposed what would notice it, with which it is strong', async () => {
+    const tree = weak()
+    const rules = new Map(
+      strength.unnoticed.flatMap(({ proposal }) =>
+        proposal ? [[JSON.stringify(proposal.rules), proposal.rules] as const] : [],
+      ),
+    )
+    const text = [...rules.values()].reduce((now, each) => appendRules(now, each), textOf(tree, SHEET)!)
+    const strong = await strengthOf(overlay(tree, { [SHEET]: text }))
+    expect(unnoticed(strong)).toEqual([])
+    expect(strong.noticed).toBe(strong.counted)
+    expect(strong.counted).toBe(strength.counted)
+  })
+})
+
+describe('what components do in scenarios', () => {
+  const acting = (scenario: string) =>
+    thing({
+      sheet: `parts: { root: .thing, panel: .panel, done: .done }
+events: { opened: { about: It was opened } }
+source: { kind: markup, markup: thing.liquid, styles: [thing.css], script: thing.js }
+scenarios:
+  - name: It opens
+    steps:
+${scenario}
+`,
+      markup:
+        '<div><button class="thing">open</button><div class="panel" hidden tabindex="-1"><i class="done">…</i></div></div>',
+      css: '.panel { transition: opacity 300ms } .panel[hidden] { display: none }',
+      'components/thing/thing.js': `export default (root) => {
+        const [button, panel] = root.querySelectorAll('.thing, .panel')
+        button.addEventListener('click', () => {
+          panel.hidden = false
+          panel.focus()
+          setTimeout(() => {
+            panel.firstElementChild.textContent = 'done'
+            root.dispatchEvent(new CustomEvent('opened', { bubbles: true }))
+          }, 200)
+        })
+      }`,
+    })
+  const full = async (scenario: string) => {
+    const browsers = BrowserSource.from(await browser())
+    try {
+      const found = await breakLibrary(browsers, await prepareLibrary(acting(scenario)), { way: 'full' })
+      return found.get('thing')!.unnoticed.filter(({ kind }) => /^(event|timer|listener|focus)$/.test(kind))
+    } finally {
+      await browsers.close()
+    }
+  }
+
+  test('are broken too: what a scenario does not ask for goes unnoticed', async () => {
+    const weak = await full('      - click: root\n      - wait: 500ms\n      - expect: { panel: { visible: yes } }')
+    expect(weak.map(({ told, scenario }) => [told, scenario]).sort()).toEqual([
+      ['focus() does nothing', 'It opens'],
+      ['opened is not sent', 'It opens'],
+      ['timer of 200 ms runs after 160 ms', 'It opens'],
+      ['timer of 200 ms runs after 240 ms', 'It opens'],
+    ])
+    const strong = await full(`      - click: root
+      - expect: { now: true, panel: { visible: yes, state.focused: yes } }
+      - wait: 195ms
+      - expect: { now: true, done: { text: … } }
+      - wait: 10ms
+      - expect: { now: true, done: { text: done }, events: { opened: 1 } }`)
+    expect(strong.map(({ told }) => told)).toEqual([])
+  }, 120_000)
+})
+
+test('a rule that no break makes miss is told, where it is looked for', async () => {
+  const browsers = BrowserSource.from(await browser())
+  const tree = thing({
+    ...FILES,
+    sheet: `${BASE}spec:
+  - expect: { root: { padding: any }, label: { display: block } }
+  - when: { large: off }
+    expect: { root: { padding: "{room.a}" } }
+  - when: { large: on }
+    expect: { root: { padding: 12px } }
+  - when: { interaction: hover }
+    expect: { root: { box.width: ">= 0px" }, label: { text: lamp } }
+  - when: { large: on, interaction: hover }
+    expect: { root: { box.height: ">= 1px" } }
+`,
+  })
+  const found = await breakLibrary(browsers, await prepareLibrary(tree), { way: 'full' })
+  await browsers.close()
+  // The first of the two about what is hovered is tested by the text that is emptied.
+  expect(found.get('thing')!.untested).toEqual([{ rule: 4, line: expect.any(Number) }])
+}, 60_000)
+
+test('a break that brings its page down costs nothing but itself', async () => {
+  const strength = await strengthOf(
+    thing({
+      sheet: `source: { kind: markup, markup: thing.liquid, styles: [thing.css], script: thing.js }
+parts: { root: .thing }
+spec: [{ expect: { root: { color: red, name: Hut } } }]
+`,
+      markup: '<button class="thing" aria-label="Hut" title="Bell">x</button>',
+      css: '.thing { color: red }',
+      'components/thing/thing.js': `export default (root) => {
+        new MutationObserver(() => { if (!root.title) for (;;); }).observe(root, { attributes: true })
+      }`,
+    }),
+  )
+  expect(strength).toMatchObject({
+    // That its text is emptied changes its width, of which nothing is said.
+    counted: 4,
+    noticed: 3,
+    failed: 1,
+    notes: ['a break brought its page down: each was tried by itself'],
+  })
+}, 120_000)
+
+/** Numbers that look like chance, the same in every run. */
+function seeded(seed: number): (below: number) => number {
+  let state = seed
+  return (below) => {
+    state = (state * 1103515245 + 12345) % 2147483648
+    return Math.floor((state / 2147483648) * below)
+  }
+}
+
+const VALUES: Record<string, readonly string[]> = {
+  color: ['#224466', '#884422'],
+  'background-color': ['#eeeeee', 'transparent'],
+  padding: ['4px', '1px 7px'],
+  margin: ['3px', '0 -4px'],
+  width: ['60px', '50%'],
+  height: ['30px', 'auto'],
+  position: ['relative', 'absolute'],
+  display: ['block', 'inline-block', 'none'],
+  visibility: ['hidden', 'visible'],
+  'font-size': ['15px', '1.2em'],
+  border: ['1px solid #336699', '0'],
+  'border-radius': ['3px', '50%'],
+  outline: ['2px solid #aa2211', 'none'],
+  overflow: ['hidden', 'visible'],
+  'box-shadow': ['0 0 2px #000000', 'none'],
+  'text-transform': ['uppercase', 'none'],
+  '--own': ['5px', '9px'],
+  'letter-spacing': ['var(--own)', '1px'],
+}
+const SELECTORS = ['.thing', '.thing--b', '.thing:hover', '.label', '.thing--b .label', '.dot', '.thing:hover .dot']
+
+/** A component whose styles and rules look like chance. */
+function randomThing(seed: number): FileTree {
+  const chance = seeded(seed)
+  const names = Object.keys(VALUES)
+  const rules = Array.from({ length: 14 }, () => {
+    const selector = SELECTORS[chance(SELECTORS.length)]!
+    const declarations = Array.from({ length: 1 + chance(4) }, () => {
+      const name = names[chance(names.length)]!
+      return `${name}: ${VALUES[name]![chance(VALUES[name]!.length)]}`
+    })
+    return `${selector} { ${declarations.join('; ')} }`
+  })
+  return thing({
+    sheet: `props: { b: { type: flag }, words: { type: choice, values: [one, longer], default: one } }
+axes:
+  b: flag
+  words: [one, longer]
+  interaction: { of: state, values: { rest: {}, hover: { pseudo: hover } } }
+parts: { root: .thing, label: .label, dot: .dot }
+spec:
+  - expect: { root: { box.height: "> 0px" } }
+  - when: { interaction: hover }
+    expect: { root: { box.width: same as interaction:rest }, label: { color: same as interaction:rest, target.width: ">= 1px" } }
+`,
+    markup:
+      '<div class="thing{% if props.b %} thing--b{% endif %}"><b class="label" aria-label="x">{{ props.words }}</b><i class="dot">.</i></div>',
+    css: rules.join('\n'),
+  })
+}
+/** The same with rules of which most hold: some readings as they are. */
+async function withRules(tree: FileTree, seed: number): Promise<FileTree> {
+  const chance = seeded(seed)
+  const prepared = await prepareLibrary(tree)
+  const [component] = prepared.components
+  const survey = await surveyComponent(await browser(), prepared, component!)
+  const chosen = new Set(survey.readings.filter(() => chance(8) === 0).map(({ part, reading }) => `${part}|${reading}`))
+  const draft = draftSpec(survey, component!.plan.space.dimensions, {
+    only: (part, reading) => part !== 'host' && chosen.has(`${part}|${reading}`),
+  })
+  return overlay(tree, { [SHEET]: appendRules(textOf(tree, SHEET)!, writtenRules(draft)) })
+}
+
+test('many at a time come to the same as one at a time, on 300 breaks and more', async () => {
+  const browsers = BrowserSource.from(await browser())
+  let breaks = 0
+  let noticed = 0
+  for (let seed = 1; breaks < 300; seed++) {
+    const prepared = await prepareLibrary(await withRules(randomThing(seed), seed))
+    const pools = openPools(browsers, prepared.library.data.viewport)
+    const come = async (isOneAtATime: boolean) => {
+      const run = await ComponentTrial.perform(pools, prepared, prepared.components[0]!, { isOneAtATime })
+      return run.trials
+        .map(
+          ({ broken, noticed: by, isEffective }) =>
+            `${broken.told}: ${by ? 'noticed' : isEffective ? 'unnoticed' : 'idle'}`,
+        )
+        .sort()
+    }
+    const [many, one] = [await come(false), await come(true)]
+    expect({ seed, come: many }).toEqual({ seed, come: one })
+    breaks += one.length
+    noticed += one.filter((each) => each.endsWith(': noticed')).length
+    await pools.close()
+  }
+  // All of one kind would prove nothing.
+  expect(noticed).toBeGreaterThan(60)
+  expect(noticed).toBeLessThan(breaks - 60)
+}, 400_000)
+
+describe('in the application', () => {
+  let app: App
+  let folder: string
+  let page: Page
+  beforeAll(async () => {
+    const tree = weak()
+    folder = writeRepository(
+      Object.fromEntries(tree.paths.map((path) => [path, textOf(tree, path)!.replace('name: Test', 'name: Weak hut')])),
+      'weak-hut',
+    )
+    app = await startApp([folder])
+    page = await app.open('/weak-hut/thing/strength')
+  })
+  afterAll(async () => {
+    await app.close()
+    removeRepository(folder)
+  })
+
+  test('a component is broken, what it does not notice is shown, expectations are added, and it is strong', async () => {
+    await waitForText(page, '[aria-label="Strength by part"]', /Does the spec notice/)
+    await page.keyboard.press('b')
+    await waitForText(page, '[data-testid=strength]', /^40 %$/)
+    await waitForText(page, '[aria-label="Unnoticed breaks"]', /15 unnoticed breaks/)
+    expect(await page.$$eval('[data-unnoticed] img', (images) => images.length)).toBe(30)
+    // A number leads to what it stands for.
+    await page.click('[aria-label^="label, Length"]')
+    await waitForText(page, '[aria-label="Unnoticed breaks"]', /2 of 15 unnoticed breaks, label/)
+    await press(page, 'button', 'Show all')
+    await press(page, 'button', 'All')
+    await waitForText(page, '[aria-label="Unnoticed breaks"]', /would notice 15 more: 100 %/)
+    await page.keyboard.press('a')
+    await waitForText(page, '[aria-label="Strength by part"]', /The component has changed since/)
+    await press(page, 'button', 'Break it')
+    await waitForText(page, '[data-testid=strength]', /^100 %$/)
+    await waitForText(page, '[aria-label="Unnoticed breaks"]', /notices every break/)
+  })
+
+  test('what was found stays, and is undone with the expectations', async () => {
+    await page.reload()
+    await waitForText(page, '[data-testid=strength]', /^100 %$/)
+    await page.keyboard.press('u')
+    // Of the sheet as it was the result is known still.
+    await waitForText(page, '[data-testid=strength]', /^40 %$/)
+  })
+})
