@@ -3,6 +3,7 @@
 import { useCallback, useContext, useEffect, useRef, useState, type RefObject } from 'react'
 import { CONNECT, READY } from '@/stage'
 import { useLatest } from '../hooks'
+import { countSilence } from './silence'
 import { StageSource, type StageProgramName } from './stageAddress'
 import { makeTurns } from './turns'
 import { useDoubt, type Said } from './useDoubt'
@@ -135,11 +136,11 @@ function connect<From>({
   onWentAway,
   onClosed,
 }: Connecting<From>): () => void {
-  let heard = Infinity
+  const silence = countSilence(2 * PING_EVERY_MS)
   let isOver = false
   let stopLooking = () => {}
   const endTurn = turns.take(() => {
-    heard = Date.now()
+    silence.end()
     void onTurn().then((found) => {
       if (isOver) return
       // The first document that is loaded from here on is the stage's, and should be the last.
@@ -153,24 +154,23 @@ function connect<From>({
   const onFrame = (event: MessageEvent) => {
     if (event.data !== READY || !frame.current || event.source !== frame.current.contentWindow) return
     port.current = openPort(frame.current, (data) => {
-      heard = Date.now()
+      silence.end()
       onHung(false)
       // Answers, those to pings too, come after all that was asked before has been done.
       endTurn()
       const message = schema.safeParse(data)
       if (message.success) onMessage(message.data)
     })
-    heard = Date.now()
+    silence.end()
     onReady()
   }
   window.addEventListener('message', onFrame)
   const watch = setInterval(() => {
-    if (document.visibilityState !== 'visible') heard = Math.max(heard, Date.now())
+    const silent = silence.tick(document.visibilityState === 'visible')
     port.current?.postMessage({ type: 'ping' })
-    const silence = Date.now() - heard
-    if (silence > SILENCE_MS) endTurn()
-    if (silence > (port.current ? SILENCE_MS : CLOSE_MS)) onHung(true)
-    if (silence > CLOSE_MS) onClosed()
+    if (silent > SILENCE_MS) endTurn()
+    if (silent > (port.current ? SILENCE_MS : CLOSE_MS)) onHung(true)
+    if (silent > CLOSE_MS) onClosed()
   }, PING_EVERY_MS)
   const endWatch = () => {
     window.removeEventListener('message', onFrame)
