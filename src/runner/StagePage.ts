@@ -187,6 +187,11 @@ export class StagePage implements ReadablePage {
     })
   }
 
+  /** Whether code of the component's may hear of what changes sizes, or comes into sight. */
+  async isWatching(): Promise<boolean> {
+    return this.#hasCode && this.call('isWatching')
+  }
+
   async read(...given: Parameters<ReaderStage['read']>): Promise<StageReadings> {
     const readings = await this.ask('read', ...given)
     return sayUnknown(readings, given[0], given[1], (asked) => {

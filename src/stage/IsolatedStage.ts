@@ -78,6 +78,10 @@ export class IsolatedStage {
     return { isSettled: come.every(({ isSettled }) => isSettled) }
   }
 
+  isWatching(): boolean {
+    return this.#documents.some(({ stage }) => stage.isWatching())
+  }
+
   caseAt(index: number): MountedCase {
     return this.#documents[index]!.stage.cases[0]!
   }

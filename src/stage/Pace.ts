@@ -6,6 +6,8 @@ import { StillTime } from './StillTime'
 export interface Pace {
   pristine: Pristine
   comeToRest(roots: Roots): Promise<{ isSettled: boolean }>
+  /** Whether the page's code has asked to be told of sizes, or of what is in sight. */
+  isWatching(): boolean
 }
 
 type View = Window & typeof globalThis
@@ -16,7 +18,11 @@ type View = Window & typeof globalThis
  */
 export function standStill(view: View, onTurn: () => void = () => {}): Pace {
   const time = new StillTime(view)
-  return { pristine: time.pristine, comeToRest: (roots) => comeToRest(view, time, roots, onTurn) }
+  return {
+    pristine: time.pristine,
+    comeToRest: (roots) => comeToRest(view, time, roots, onTurn),
+    isWatching: () => time.hasObservers,
+  }
 }
 
 // A component on the bench goes on by itself: only what comes at once is waited for.
@@ -29,10 +35,12 @@ export const goOn = (pristine: Pristine): Pace => ({
     for (let frame = 0; frame < LIVE_FRAMES; frame++) await realFrame({ pristine })
     return { isSettled: true }
   },
+  isWatching: () => true,
 })
 
 /** Whoever drives the page lets time pass. */
 export const driven = (pristine: Pristine): Pace => ({
   pristine,
   comeToRest: () => Promise.resolve({ isSettled: true }),
+  isWatching: () => true,
 })

@@ -10,6 +10,8 @@ export interface RunnerStage {
   /** Mounts cases after those that stand, and brings them about, but for the states of their own parts. */
   mount(cases: readonly StageCase[]): Promise<Mounted>
   comeToRest(): Promise<{ isSettled: boolean }>
+  /** Whether the component's code has asked to be told of sizes, or of what is in sight. */
+  isWatching(): boolean
   /** Properties that only a custom element itself knows, as texts; null where a part is not there. */
   said(asked: readonly Said[]): (string | null)[]
   /** What the component has done outside of its cases so far, which is why each needs a document of its own. */

@@ -192,6 +192,10 @@ export class Stage {
     return this.pace.comeToRest(() => this.roots())
   }
 
+  isWatching(): boolean {
+    return this.pace.isWatching()
+  }
+
   /** A case whose component turns out to stand otherwise than the first one's did gets its own place. They must be in sight. */
   fitFlow(cases: readonly MountedCase[] = this.cases): void {
     const flows = cases.map(({ frame }) => flowsAsBlock(frame))

@@ -23,6 +23,9 @@ function single(): DocumentReader {
 // Enough for any component; a page that shows thousands of things needs no more exact a box.
 const MAX_BOXES = 500
 
+// What ends may start more, in what inherits from it.
+const MAX_ROUNDS = 10
+
 expose(window, 'breltReader', {
   open: (component, inFrames) => {
     reader = inFrames ? new FramesReader(component) : new DocumentReader(component, 0)
@@ -47,8 +50,21 @@ expose(window, 'breltReader', {
   breakable: (sheets) => opened().breakable(sheets),
   reach: (sought) => opened().reach(sought),
   rendered: () => opened().rendered(),
-  imprints: (asked) => opened().imprints(asked),
+  note: (asked) => opened().note(asked),
+  changed: (asked) => opened().changed(asked),
   break: (made) => opened().break(made),
+  breakAtRest: async (made, asked) => {
+    const own = opened()
+    own.break(made)
+    await own.loadFonts()
+    let ended = 0
+    for (let round = 0; round < MAX_ROUNDS; round++) {
+      const now = own.endAnimations()
+      if (now === 0) break
+      ended += now
+    }
+    return { ended, changed: own.changed(asked) }
+  },
   mend: () => opened().mend(),
   clear: () => reader?.clear(),
   aim: (at) => aim(single().component, single().first, at),

@@ -49,6 +49,7 @@ expose(view, 'breltStage', {
   setContext: (context) => opened().setContext(context),
   mount: (cases) => opened().mount(cases, onBeat),
   comeToRest: () => opened().comeToRest(),
+  isWatching: () => opened().isWatching(),
   said: (asked) => sayProperties(opened(), asked),
   sideEffect: () => (stage instanceof Stage ? (watch.found() ?? stage.escape(stage.cases)) : undefined),
   clear: () => {

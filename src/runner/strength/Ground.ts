@@ -8,14 +8,13 @@ import {
   type Readings,
   type Request,
 } from '@/core/plan'
-import { stageCaseOf } from '@/stage'
+import { hasCode, stageCaseOf, type Imprinted } from '@/stage'
 import { remember, type ReadingStore } from '../chunk'
 import type { Chunk } from '../divide'
 import { answerProbes, readCases, referredParts } from '../reading'
 import type { RunSetup } from '../RunSetup'
 import type { StagePage } from '../StagePage'
 import type { SurveyCollector } from '../SurveyCollector'
-import { Imprints } from './Imprints'
 import type { CasesOf } from './Trial'
 
 /** What a chunk needs to stand and to be read, so that it can be laid again. */
@@ -35,6 +34,8 @@ export interface Asked {
   isWhole?: boolean
   /** What is read of some cases, by their places; of all others nothing. @defaultValue everything of all */
   only?: ReadonlyMap<number, Touch>
+  /** What takes long to read is taken to be as it was. */
+  isQuick?: boolean
 }
 
 const NOT_READ: Measured = { unread: 'it was not read' }
@@ -52,17 +53,16 @@ export class Ground {
   /** What is read of every case besides what its claims ask for. */
   survey: readonly Request[] = []
 
-  readonly imprints: Imprints
   /** Readings of cases that others are compared with, unbroken. Those of other chunks are not known. */
+  /** What is broken now is more than styles, of which the component's code may hear. */
+  #isHeard = false
   readonly #store: ReadingStore = new Map()
 
   private constructor(
     readonly given: GroundSetup,
     readonly page: StagePage,
     readonly chunk: Chunk,
-  ) {
-    this.imprints = new Imprints(page)
-  }
+  ) {}
 
   get cases(): readonly PlannedCase[] {
     return this.chunk.cases
@@ -79,6 +79,7 @@ export class Ground {
 
   /** Mounts the cases once more, as they were. */
   async again(): Promise<void> {
+    this.#isHeard = false
     await this.page.clear()
     await this.mount()
   }
@@ -126,13 +127,14 @@ export class Ground {
   }
 
   /** Reads cases as they stand now, in the order of `requestsOf`. What a break cannot change is taken to be as it was. */
-  async readAll({ isWhole = false, only }: Asked = {}): Promise<Readings[]> {
+  async readAll({ isWhole = false, only, isQuick = false }: Asked = {}): Promise<Readings[]> {
+    const isAsked = ({ request }: { request: Request }) => !isQuick || !DEAR.has(request.reading.origin)
     const lists = new Map<string, { place: number; request: Request }[]>()
     const names = this.cases.map(({ profile }, at) => {
       const touch = only ? only.get(at) : EVERYTHING
       const isRead = touch !== undefined && this.failures[at] === undefined
       const name = isRead ? `${profile}|${touch.name}` : ''
-      if (!lists.has(name)) lists.set(name, isRead ? this.listOf(profile, isWhole, touch) : [])
+      if (!lists.has(name)) lists.set(name, isRead ? this.listOf(profile, isWhole, touch).filter(isAsked) : [])
       return name
     })
     const used = [...lists.keys()]
@@ -176,20 +178,40 @@ export class Ground {
     return judge
   }
 
-  /** Takes back what is broken, breaks cases otherwise, and lets them come to rest. */
-  async break(made: CasesOf): Promise<void> {
-    await this.page.ask('mend')
-    await this.page.ask(
-      'break',
-      [...made].flatMap(([{ broken }, places]) => places.map((at) => ({ at, edit: broken.edit }))),
-    )
-    await this.page.settle()
+  /**
+   * Takes back what is broken, breaks cases otherwise, and lets them come to rest.
+   * @param asked what is compared with what was noted. @defaultValue nothing
+   * @returns the places of the cases in which any of that is otherwise now
+   */
+  async break(made: CasesOf, asked: readonly Imprinted[] = []): Promise<number[]> {
+    const { page } = this
+    const edits = [...made].flatMap(([{ broken }, places]) => places.map((at) => ({ at, edit: broken.edit })))
+    const wasHeard = this.#isHeard
+    this.#isHeard = this.#hasCode && edits.some(({ edit }) => edit.do !== 'styles')
+    if (wasHeard || this.#isHeard || (await page.isWatching())) await page.ask('break', edits)
+    else {
+      const { ended, changed } = await page.ask('breakAtRest', edits, asked)
+      // Its code may hear of transitions that end.
+      if (!this.#hasCode || ended === 0) return changed
+    }
+    await page.settle()
+    return asked.length === 0 ? [] : page.ask('changed', asked)
+  }
+
+  get #hasCode(): boolean {
+    return hasCode(this.given.setup.component)
+  }
+
+  /** Notes what the browser computes where nothing is broken. */
+  async note(asked: readonly Imprinted[]): Promise<void> {
+    if (asked.length === 0) return
+    await this.break(new Map())
+    await this.page.ask('note', asked)
   }
 
   /** Whether all cases read as they did before anything was broken. */
   async isAsBefore(): Promise<boolean> {
-    await this.page.ask('mend')
-    await this.page.settle()
+    await this.break(new Map())
     const now = await this.readAll()
     return this.cases.every((planned, at) => {
       if (this.failures[at] !== undefined) return true

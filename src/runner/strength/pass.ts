@@ -1,15 +1,18 @@
 import { toldBy, touchOf, type Touch } from '@/core/breaks'
 import { requestKey, type ContextJudge, type Elsewhere, type Readings } from '@/core/plan'
 import { comparesCases } from '@/core/spec'
+import type { Imprinted } from '@/stage'
 import { answerProbes } from '../reading'
 import { textOf, type Ground } from './Ground'
-import type { Imprinted } from './Imprints'
 import type { CasesOf as Made, Trial } from './Trial'
 
-/** Breaks each in one case at most, reads what rules speak of, and notes what noticed it. */
-export async function trySome(ground: Ground, made: Made): Promise<void> {
-  const only = await breakAll(ground, made)
-  await judgeAll(ground, made, await ground.readAll({ only }), 'one case')
+/**
+ * Breaks each in one case at most, reads what rules speak of, and notes what noticed it.
+ * @param isQuick what takes long to read is left out: it is read where nothing else notices a break
+ */
+export async function trySome(ground: Ground, made: Made, isQuick: boolean): Promise<void> {
+  await ground.break(made)
+  await judgeAll(ground, made, await ground.readAll({ only: touchedBy(made), isQuick }), 'one case')
 }
 
 /**
@@ -18,8 +21,8 @@ export async function trySome(ground: Ground, made: Made): Promise<void> {
  * @returns by break, the places of the cases that it may have changed; none where it changes nothing at all here
  */
 export async function tryWhole(ground: Ground, made: Made): Promise<Map<Trial, number[]>> {
-  const touched = await breakAll(ground, made)
-  const changed = await changedIn(ground, made)
+  const touched = touchedBy(made)
+  const changed = await breakAndLook(ground, made)
   for (const at of touched.keys()) if (!changed.has(at)) touched.delete(at)
   if (touched.size > 0) {
     const tried = made.size > 1 ? 'beside others' : 'alone'
@@ -30,16 +33,14 @@ export async function tryWhole(ground: Ground, made: Made): Promise<Map<Trial, n
 
 /** Breaks cases and reads everything of them, to see what changes of which nothing is known yet. */
 export async function seeChanges(ground: Ground, made: Made): Promise<void> {
-  const only = await breakAll(ground, made)
-  const whole = await ground.readAll({ isWhole: true, only })
+  await ground.break(made)
+  const whole = await ground.readAll({ isWhole: true, only: touchedBy(made) })
   for (const [trial, own] of made) for (const at of own) noteChanges(ground, trial, at, whole[at]!)
 }
 
-/** Places of the cases in which the browser computes something otherwise than before they were broken, as far as that can be told. */
-async function changedIn(ground: Ground, made: Made): Promise<Set<number>> {
-  const asked = imprintsOf(ground, made)
-  const now = await ground.imprints.now(asked)
-  const changed = asked.filter((each, place) => now[place] !== ground.imprints.before(each)).map(({ at }) => at)
+/** Breaks cases. @returns the places of those in which the browser computes something otherwise than before, as far as that can be told */
+async function breakAndLook(ground: Ground, made: Made): Promise<Set<number>> {
+  const changed = await ground.break(made, imprintsOf(ground, made))
   const untold = [...made].flatMap(([{ broken }, places]) => (toldBy(broken) ? [] : places))
   return new Set([...changed, ...untold.filter((at) => ground.failures[at] === undefined)])
 }
@@ -51,11 +52,9 @@ export const imprintsOf = ({ failures }: Ground, made: Made): Imprinted[] =>
     return told ? places.filter((at) => failures[at] === undefined).map((at) => ({ at, ...told })) : []
   })
 
-/** @returns what can be changed in each case that is broken now, by its place */
-async function breakAll(ground: Ground, made: Made): Promise<Map<number, Touch>> {
-  await ground.break(made)
-  return new Map([...made].flatMap(([{ broken }, places]) => places.map((at) => [at, touchOf(broken)] as const)))
-}
+/** What can be changed in each case that is broken, by its place. */
+const touchedBy = (made: Made): Map<number, Touch> =>
+  new Map([...made].flatMap(([{ broken }, places]) => places.map((at) => [at, touchOf(broken)] as const)))
 
 /** How a break is tried: in a single case, in all that it can change while others break other cases, or so with the page to itself. */
 type Tried = 'one case' | 'beside others' | 'alone'

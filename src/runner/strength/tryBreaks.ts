@@ -33,7 +33,7 @@ export async function tryBreaks(ground: Ground, casesOf: CasesOf, how: Trying = 
 
 async function tryEverywhere(ground: Ground, casesOf: CasesOf, left: readonly Trial[], how: Trying) {
   const { signal, isCareful, onThrough } = how
-  await ground.imprints.note(imprintsOf(ground, new Map(left.map((trial) => [trial, casesOf.get(trial)!]))))
+  await ground.note(imprintsOf(ground, new Map(left.map((trial) => [trial, casesOf.get(trial)!]))))
   const changed = new Map<Trial, readonly number[]>()
   const groups = isCareful ? left.map((_, at) => [at]) : apart(left.map((trial) => casesOf.get(trial)!))
   for (const group of groups) {
@@ -88,7 +88,7 @@ async function tryLikely(ground: Ground, casesOf: CasesOf, open: () => Trial[], 
         const pass = onePass(trials.map((trial) => untried.get(trial)!))
         if (pass.size === 0) break
         const made = new Map([...pass].map(([at, wish]) => [trials[wish]!, [at]] as const))
-        await trySome(ground, made)
+        await trySome(ground, made, true)
         for (const [trial, [at]] of made) {
           go.delete(trial)
           untried.set(

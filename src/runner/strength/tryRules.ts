@@ -1,6 +1,6 @@
 import { onePass } from '@/core/breaks'
 import type { Ground } from './Ground'
-import { trySome } from './pass'
+import { trySome, tryWhole } from './pass'
 import type { CasesOf } from './Trial'
 
 /**
@@ -23,10 +23,12 @@ export async function tryRules(
       const own = cases.filter((at) => places.has(at))
       return own.length > 0 ? [{ trial, own }] : []
     })
+    const isPointed = asksPointer(ground, rule)
     while (left.length > 0 && !failed.has(rule) && !signal?.aborted) {
-      const pass = onePass(left.map(({ own }) => own))
+      const pass = isPointed ? new Map([[left[0]!.own[0]!, 0]]) : onePass(left.map(({ own }) => own))
       const tried = new Map([...pass].map(([at, wish]) => [left[wish]!.trial, [at]] as const))
-      await trySome(ground, tried)
+      // What a pointer finds counts only where nothing else is broken.
+      await (isPointed ? tryWhole(ground, tried) : trySome(ground, tried, false))
       left = left.filter(({ trial }) => !tried.has(trial))
     }
   }
@@ -38,4 +40,10 @@ const placesOf = ({ checks }: Ground, rule: number): Set<number> =>
     [...checks.entries()].flatMap(([at, own]) =>
       own.some((check) => check !== 'later' && check.verdict === 'holds' && check.rule.index === rule) ? [at] : [],
     ),
+  )
+
+/** Whether a rule speaks of what a pointer finds. */
+const asksPointer = ({ given }: Ground, rule: number): boolean =>
+  given.setup.plan.profiles.some(({ claims }) =>
+    claims.some(({ claim }) => claim.rule.index === rule && claim.reading.origin === 'pointer'),
   )

@@ -160,6 +160,12 @@ export class DocumentReader implements DocumentReading {
     return decodeImages(this.#cases)
   }
 
+  async loadFonts() {
+    // Laid out, it asks for those that it now needs.
+    document.body.getBoundingClientRect()
+    if (document.fonts.status === 'loading') await document.fonts.ready
+  }
+
   breakable(sheets: readonly BreakableSheet[]) {
     this.#breaker = new Breaker(this.component, this.#cases, sheets)
   }
@@ -177,8 +183,12 @@ export class DocumentReader implements DocumentReading {
     return this.breaker.rendered()
   }
 
-  imprints(asked: readonly Imprinted[]) {
-    return this.breaker.imprints(asked)
+  note(asked: readonly Imprinted[]) {
+    this.breaker.note(asked)
+  }
+
+  changed(asked: readonly Imprinted[]) {
+    return this.breaker.changed(asked)
   }
 
   break(made: readonly StageBreak[]) {

@@ -114,6 +114,10 @@ export class FramesReader implements DocumentReading {
     await Promise.all(this.#documents.map((own) => own.decodeImages()))
   }
 
+  async loadFonts() {
+    await Promise.all(this.#documents.map((own) => own.loadFonts()))
+  }
+
   breakable(sheets: readonly BreakableSheet[]) {
     for (const own of this.#documents) own.breakable(sheets)
   }
@@ -126,12 +130,18 @@ export class FramesReader implements DocumentReading {
     return this.#documents.flatMap((own) => own.rendered())
   }
 
-  imprints(asked: readonly Imprinted[]) {
-    return asked.flatMap((each) => this.#documents[each.at]!.imprints([{ ...each, at: 0 }]))
+  note(asked: readonly Imprinted[]) {
+    for (const each of asked) this.#documents[each.at]!.note([{ ...each, at: 0 }])
+  }
+
+  changed(asked: readonly Imprinted[]) {
+    return asked.flatMap((each) => this.#documents[each.at]!.changed([{ ...each, at: 0 }]).map(() => each.at))
   }
 
   break(made: readonly StageBreak[]) {
-    for (const { at, edit } of made) this.#documents[at]!.break([{ at: 0, edit }])
+    const own = this.#documents.map((): StageBreak[] => [])
+    for (const { at, edit } of made) own[at]!.push({ at: 0, edit })
+    this.#documents.forEach((each, at) => each.break(own[at]!))
   }
 
   mend() {

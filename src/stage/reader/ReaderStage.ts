@@ -80,10 +80,20 @@ export interface ReaderStage {
   reach(sought: readonly Sought[]): Reach[]
   /** All that each case shows and that can be left out. */
   rendered(): Rendered[][]
-  /** What is computed for properties, and where everything stands, as texts to compare. */
-  imprints(asked: readonly Imprinted[]): string[]
-  /** Breaks cases on purpose. */
+  /** Takes back what is broken, and notes what is computed for properties and where everything stands. */
+  note(asked: readonly Imprinted[]): void
+  /** The places of the cases in which any of that is otherwise now than was noted. */
+  changed(asked: readonly Imprinted[]): number[]
+  /** Takes back what is broken, and breaks cases otherwise. */
   break(made: readonly StageBreak[]): void
+  /**
+   * Breaks cases where no code hears of it, and ends all that this sets going.
+   * @returns how many animations ended, and the places of the cases asked for that have changed
+   */
+  breakAtRest(
+    made: readonly StageBreak[],
+    asked: readonly Imprinted[],
+  ): Promise<{ ended: number; changed: number[] }>
   /** Takes back all that is broken. */
   mend(): void
   clear(): void
@@ -105,4 +115,10 @@ export interface ReaderWindow {
 }
 
 /** The reader of one document. */
-export type DocumentReading = Omit<ReaderStage, 'open' | 'wait' | 'aim' | 'active' | 'extent' | 'endFinite'>
+export type DocumentReading = Omit<
+  ReaderStage,
+  'open' | 'wait' | 'breakAtRest' | 'aim' | 'active' | 'extent' | 'endFinite'
+> & {
+  /** Waits for the fonts that what stands now needs. */
+  loadFonts(): Promise<void>
+}
