@@ -184,9 +184,9 @@ ${scenario}
   }, 120_000)
 })
 
-test('a rule that no break makes miss is told, where it is looked for', async () => {
-  const browsers = BrowserSource.from(await browser())
-  const tree = thing({
+/** A sheet of which the last rule holds whatever happens. */
+const idle = () =>
+  thing({
     ...FILES,
     sheet: `${BASE}spec:
   - expect: { root: { padding: any }, label: { display: block } }
@@ -200,7 +200,10 @@ test('a rule that no break makes miss is told, where it is looked for', async ()
     expect: { root: { box.height: ">= 1px" } }
 `,
   })
-  const found = await breakLibrary(browsers, await prepareLibrary(tree), { way: 'full' })
+
+test('a rule that no break makes miss is told, where it is looked for', async () => {
+  const browsers = BrowserSource.from(await browser())
+  const found = await breakLibrary(browsers, await prepareLibrary(idle()), { way: 'full' })
   await browsers.close()
   // The first of the two about what is hovered is tested by the text that is emptied.
   expect(found.get('thing')!.untested).toEqual([{ rule: 4, line: expect.any(Number) }])
@@ -331,20 +334,23 @@ test('many at a time come to the same as one at a time, on 300 breaks and more',
 
 describe('in the application', () => {
   let app: App
-  let folder: string
+  let folders: string[]
   let page: Page
   beforeAll(async () => {
-    const tree = weak()
-    folder = writeRepository(
-      Object.fromEntries(tree.paths.map((path) => [path, textOf(tree, path)!.replace('name: Test', 'name: Weak hut')])),
-      'weak-hut',
-    )
-    app = await startApp([folder])
+    const write = (tree: FileTree, name: string) =>
+      writeRepository(
+        Object.fromEntries(
+          tree.paths.map((path) => [path, textOf(tree, path)!.replace('name: Test', `name: ${name}`)]),
+        ),
+        name,
+      )
+    folders = [write(weak(), 'weak-hut'), write(idle(), 'idle-hut')]
+    app = await startApp(folders)
     page = await app.open('/weak-hut/thing/strength')
   })
   afterAll(async () => {
     await app.close()
-    removeRepository(folder)
+    folders.forEach(removeRepository)
   })
 
   test('a component is broken, what it does not notice is shown, expectations are added, and it is strong', async () => {
@@ -372,5 +378,27 @@ describe('in the application', () => {
     await page.keyboard.press('u')
     // Of the sheet as it was the result is known still.
     await waitForText(page, '[data-testid=strength]', /^40 %$/)
+  })
+
+  test('gaps of the spec tell of what goes unnoticed', async () => {
+    await press(page, 'link', 'Spec')
+    await press(page, 'tab', 'Gaps 3')
+    await waitForText(page, '[data-testid=unnoticed]', /15 breaks of the component go unnoticed/)
+    await waitForText(page, '[data-covered="label · letter-spacing"]', /unnoticed break/)
+  })
+
+  test('all components of a library are broken at once, and rules that no break makes miss are lints of the spec', async () => {
+    const own = await app.open('/idle-hut/strength')
+    await waitForText(own, '[data-component=Thing]', /not broken yet/)
+    await press(own, 'combobox', 'What is broken')
+    await press(own, 'option', 'Cases and scenarios')
+    await press(own, 'button', 'Break all')
+    await waitForText(own, '[data-component=Thing]', /\d+ %\d+ of \d+.*cases and scenarios/)
+    await waitForText(own, '[role=status]', /\d+ of \d+ breaks noticed, in 1 of 1 component/)
+    await press(own, 'link', 'Thing')
+    await waitForText(own, '[data-testid=strength]', /\d+ %/)
+    await press(own, 'link', 'Spec')
+    await waitForText(own, '[data-lint=never-tested]', /No break of the component makes this rule miss/)
+    expect(await own.$$eval('[data-lint=never-tested]', (all) => all.length)).toBe(1)
   })
 })

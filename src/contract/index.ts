@@ -55,6 +55,8 @@ export const ROUTES = {
   tryCase: measuring.tryCase,
   strength: strengths.strength,
   breakComponent: strengths.breakComponent,
+  libraryStrength: strengths.libraryStrength,
+  breakComponents: strengths.breakComponents,
   review: reviewing.review,
   decide: reviewing.decide,
   settings: settling.settings,
@@ -69,7 +71,7 @@ export type { BenchModel, BoardModel } from './board'
 export { libraryExistsSchema, takenLibrarySchema, type ProposedComponent, type RepositoryAnswer } from './bringin'
 export type { Definition, Preview, RevisionFacts, SaveAnswer } from './definition'
 export type { LibrarySettings } from './settings'
-export type { StrengthState } from './strength'
+export type { LibraryStrength, StrengthState } from './strength'
 export type { ParamsOf, Route } from './defineRoute'
 export {
   libraryEventSchema,

@@ -1,9 +1,17 @@
 import { z } from 'zod'
 import { STRENGTH_WAYS, type Strength } from '@/core/breaks'
 import { defineRoute, done, made } from './defineRoute'
-import { COMPONENT } from './paths'
+import { COMPONENT, LIBRARY } from './paths'
 
 const wayAsked = z.enum(STRENGTH_WAYS)
+
+/** Breaks that go on now. `total` is 0 until the component has been read. */
+const going = z.object({ way: wayAsked, done: z.number(), total: z.number() })
+
+const acting = z.discriminatedUnion('do', [
+  z.object({ do: z.literal('start'), way: wayAsked }),
+  z.object({ do: z.literal('stop') }),
+])
 
 const strengthStateSchema = z.object({
   /** What the last breaks came to; left out where the component was never broken. */
@@ -16,8 +24,7 @@ const strengthStateSchema = z.object({
       isCurrent: z.boolean(),
     })
     .optional(),
-  /** Breaks that go on now. `total` is 0 until the component has been read. */
-  going: z.object({ way: wayAsked, done: z.number(), total: z.number() }).optional(),
+  going: going.optional(),
   /** Why the last ones came to nothing. */
   problem: z.string().optional(),
 })
@@ -34,9 +41,44 @@ export const strength = defineRoute({
 export const breakComponent = defineRoute({
   method: 'POST',
   path: `${COMPONENT}/strength`,
-  given: z.discriminatedUnion('do', [
-    z.object({ do: z.literal('start'), way: wayAsked }),
-    z.object({ do: z.literal('stop') }),
-  ]),
+  given: acting,
+  answer: done,
+})
+
+const libraryStrengthSchema = z.object({
+  components: z.array(
+    z.object({
+      slug: z.string(),
+      /** As in a component's own state, without what went unnoticed but for how much that was. */
+      found: z
+        .object({
+          way: wayAsked,
+          counted: z.number(),
+          noticed: z.number(),
+          unnoticed: z.number(),
+          notes: z.array(z.string()),
+          since: z.string(),
+          isCurrent: z.boolean(),
+        })
+        .optional(),
+      going: going.optional(),
+      problem: z.string().optional(),
+    }),
+  ),
+})
+export type LibraryStrength = z.output<typeof libraryStrengthSchema>
+
+/** What the specifications of all components of a library notice, in their order. */
+export const libraryStrength = defineRoute({
+  method: 'GET',
+  path: `${LIBRARY}/strength`,
+  answer: libraryStrengthSchema,
+})
+
+/** Begins to break all components of a library, or stops it. */
+export const breakComponents = defineRoute({
+  method: 'POST',
+  path: `${LIBRARY}/strength`,
+  given: acting,
   answer: done,
 })

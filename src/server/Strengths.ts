@@ -1,22 +1,14 @@
 import { createHash } from 'node:crypto'
 import pLimit from 'p-limit'
-import type { StrengthState } from '@/contract'
+import type { LibraryStrength, StrengthState } from '@/contract'
 import type { Strength, StrengthWay } from '@/core/breaks'
 import { BadInput } from '@/core/problem'
-import {
-  breakLibrary,
-  BrowserSource,
-  KeptResults,
-  NoBrowser,
-  prepareLibrary,
-  runEnvironment,
-  strengthFingerprint,
-  type PreparedLibrary,
-} from '@/runner'
+import { breakLibrary, BrowserSource, type KeptResults, NoBrowser, prepareLibrary } from '@/runner'
 import type { SourceWork } from '@/source'
 import { StoreKeeper, type Connection } from '@/store'
 import type { Launch } from './Browsers'
 import type { Libraries } from './Libraries'
+import { StrengthPrints } from './StrengthPrints'
 
 interface Going {
   way: StrengthWay
@@ -36,38 +28,64 @@ export class Strengths {
   readonly #going = new Map<string, Going>()
   readonly #problems = new Map<string, string>()
   readonly #turn = pLimit(MAX_AT_ONCE)
+  private readonly prints: StrengthPrints
 
   constructor(
     private readonly link: Connection,
     private readonly libraries: Libraries,
     private readonly launch: Launch,
     private readonly work: SourceWork,
-  ) {}
+  ) {
+    this.prints = new StrengthPrints(link, libraries, work)
+  }
 
   /** How a component's breaks stand. @throws BadInput */
   async of(library: string, slug: string): Promise<StrengthState> {
     const name = nameOf(library, slug)
     const going = this.#going.get(name)
     const problem = this.#problems.get(name)
-    const found = going ? undefined : await this.found(library, slug)
+    const found = going
+      ? undefined
+      : await this.found(library, slug, await this.prints.ofOne(library, slug), await this.prints.kept())
     return {
       ...(found && { found }),
-      ...(going && { going: { way: going.way, done: going.done, total: going.total } }),
+      ...(going && { going: goingOf(going) }),
       ...(problem !== undefined && { problem }),
     }
   }
 
+  /** How the breaks of all components of a library stand, in a few numbers. */
+  async ofAll(library: string): Promise<LibraryStrength> {
+    const { record } = (await this.libraries.open(library))!
+    const prints = await this.prints.ofAll(library)
+    const kept = await this.prints.kept()
+    const stateOf = async (slug: string): Promise<LibraryStrength['components'][number]> => {
+      const name = nameOf(library, slug)
+      const going = this.#going.get(name)
+      const problem = this.#problems.get(name)
+      const found = await this.found(library, slug, prints.get(slug), kept)
+      return {
+        slug,
+        ...(found && { found: inShort(found) }),
+        ...(going && { going: goingOf(going) }),
+        ...(problem !== undefined && { problem }),
+      }
+    }
+    return { components: await Promise.all(record.components.map(({ slug }) => stateOf(slug))) }
+  }
+
   /** What was found of the component as it is now; else what was found last. */
-  private async found(library: string, slug: string): Promise<Found | undefined> {
-    const keeper = new StoreKeeper(this.link)
-    const { prepared, kept } = await this.prepare(library, slug)
-    const [component] = prepared.components
-    const fingerprint = component && strengthFingerprint(prepared, component, kept)
+  private async found(
+    library: string,
+    slug: string,
+    print: string | undefined,
+    kept: KeptResults | undefined,
+  ): Promise<Found | undefined> {
     for (const way of ['full', 'quick'] as const) {
-      const known = fingerprint === undefined ? undefined : await kept?.strengthOf(fingerprint, way)
+      const known = print === undefined ? undefined : await kept?.strengthOf(print, way)
       if (known) return { ...known, isCurrent: true }
     }
-    const last = await keeper.get(lastKey(library, slug))
+    const last = await new StoreKeeper(this.link).get(lastKey(library, slug))
     return last && { ...(JSON.parse(Buffer.from(last).toString('utf8')) as Found), isCurrent: false }
   }
 
@@ -81,6 +99,19 @@ export class Strengths {
     going.ended = this.#turn(() => this.perform(library, slug, going))
       .catch((error: unknown) => void this.#problems.set(name, wordsOf(error)))
       .finally(() => this.#going.delete(name))
+  }
+
+  /** Begins to break all components of a library, one after the other; what has not changed is not broken again. */
+  async startAll(library: string, way: StrengthWay): Promise<void> {
+    const { record, faults } = (await this.libraries.open(library))!
+    for (const { slug } of record.components) if (!faults.has(slug)) this.start(library, slug, way)
+  }
+
+  /** Stops all breaks of a library. */
+  async stopAll(library: string): Promise<void> {
+    const own = [...this.#going].filter(([name]) => name.startsWith(nameOf(library, ''))).map(([, going]) => going)
+    for (const { stop } of own) stop.abort()
+    await Promise.all(own.map(({ ended }) => ended))
   }
 
   /** Stops the breaks of a component: what was found before stays. */
@@ -99,7 +130,9 @@ export class Strengths {
   private async perform(library: string, slug: string, going: Going) {
     const { signal } = going.stop
     if (signal.aborted) return
-    const { prepared, kept } = await this.prepare(library, slug)
+    const { tree } = (await this.libraries.open(library))!.library
+    const prepared = await prepareLibrary(tree, { components: [slug] }, this.work)
+    const kept = await this.prints.kept()
     const browsers = new BrowserSource(this.launch)
     try {
       const found = await breakLibrary(browsers, prepared, {
@@ -122,16 +155,6 @@ export class Strengths {
     await keeper.put(lastKey(library, slug), Buffer.from(text))
     await keeper.prune()
   }
-
-  private async prepare(
-    libraryId: string,
-    slug: string,
-  ): Promise<{ prepared: PreparedLibrary; kept: KeptResults | undefined }> {
-    const { library } = (await this.libraries.open(libraryId))!
-    const prepared = await prepareLibrary(library.tree, { components: [slug] }, this.work)
-    const environment = await runEnvironment().catch(() => undefined) // that there is no browser is told when one is needed
-    return { prepared, kept: environment && new KeptResults(environment, new StoreKeeper(this.link)) }
-  }
 }
 
 const nameOf = (library: string, slug: string) => `${library}/${slug}`
@@ -139,6 +162,14 @@ const nameOf = (library: string, slug: string) => `${library}/${slug}`
 /** By what the last strength of a component is kept, whatever it was found of. */
 const lastKey = (library: string, slug: string) =>
   createHash('sha256').update(`last strength ${library} ${slug}`).digest('hex')
+
+const goingOf = ({ way, done, total }: Going) => ({ way, done, total })
+
+/** What is told of a component among others. */
+const inShort = ({ strength: { way, counted, noticed, unnoticed, notes }, since, isCurrent }: Found) => ({
+  ...{ way, counted, noticed, since, isCurrent, notes },
+  unnoticed: unnoticed.length,
+})
 
 const wordsOf = (error: unknown): string =>
   error instanceof BadInput || error instanceof NoBrowser

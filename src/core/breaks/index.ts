@@ -14,6 +14,7 @@ export { apart, onePass } from './schedule'
 export { EVERYTHING, toldBy, touchOf, type Touch } from './touch'
 export { Proposer, type ChangedReading, type Proposal } from './propose'
 export {
+  noticeable,
   percentOf,
   STRENGTH_WAYS,
   type Strength,

@@ -54,3 +54,14 @@ export interface Strength {
 /** Noticed by counted, in per cent, rounded down; undefined where nothing is counted. */
 export const percentOf = ({ counted, noticed }: Pick<Strength, 'counted' | 'noticed'>): number | undefined =>
   counted === 0 ? undefined : Math.floor((noticed / counted) * 100)
+
+/** How many unnoticed breaks an expectation of a reading would notice, by `part|reading`. */
+export function noticeable(unnoticed: readonly Pick<Unnoticed, 'proposal'>[]): Map<string, number> {
+  const counts = new Map<string, number>()
+  for (const { proposal } of unnoticed) {
+    if (!proposal) continue
+    const name = `${proposal.part}|${proposal.reading}`
+    counts.set(name, (counts.get(name) ?? 0) + 1)
+  }
+  return counts
+}

@@ -1,5 +1,5 @@
 export { Confirm } from './Confirm'
-export { defineView, type ViewProps } from './defineView'
+export { type KeyHelp, defineView, type ViewProps } from './defineView'
 export type { Findable } from './Finder'
 export { Providers } from './Providers'
 export { Overlay } from './Overlay'

@@ -1,8 +1,11 @@
 'use client'
 
+import Link from 'next/link'
 import { useMemo, useState } from 'react'
+import { noticeable, type Unnoticed } from '@/core/breaks'
 import { groupBy } from '@/core/group'
 import { unspecifiedReadings } from '@/core/lint'
+import { counted } from '@/core/words'
 import type { Covered } from '@/core/survey'
 import { Mark } from '../marks'
 import { ValueText } from '../survey'
@@ -13,15 +16,22 @@ const FOLLOWS = /^(box\.|contrast$|text$|name$)/
 /** For each part the readings that vary over the matrix, and whether a rule speaks of them. */
 export function Coverage({
   coverage,
+  unnoticed,
+  strength,
   onDraft,
   onDraftAll,
 }: {
   coverage: readonly Covered[]
+  /** Breaks of the component as it is now that no rule notices; undefined where it was not broken. */
+  unnoticed: readonly Unnoticed[] | undefined
+  /** The address of the view that shows them. */
+  strength: string
   onDraft(part: string, reading: string): void
   onDraftAll(): void
 }) {
   const [isAll, setAll] = useState(false)
   const gaps = useMemo(() => new Set(unspecifiedReadings(coverage)), [coverage])
+  const breaks = useMemo(() => noticeable(unnoticed ?? []), [unnoticed])
   const varying = coverage.filter(({ along }) => along.length > 0)
   const owed = varying.filter((covered) => gaps.has(covered) || covered.isSpecified)
   const shown = isAll
@@ -45,20 +55,65 @@ export function Coverage({
           </button>
         )}
       </div>
+      {unnoticed && unnoticed.length > 0 && <Unseen count={unnoticed.length} strength={strength} />}
       {shown.length === 0 && <p className="p-3 text-quiet">Rules cover everything that varies.</p>}
-      {[...groupBy(shown, ({ part }) => part)].map(([part, readings]) => (
-        <section key={part} aria-label={part}>
-          <h3 className="border-b border-line bg-paper px-2 font-semibold">{part}</h3>
-          {readings.map((covered) => (
-            <CoveredRow key={covered.reading} {...{ part, covered }} onDraft={() => onDraft(part, covered.reading)} />
-          ))}
-        </section>
-      ))}
+      <Readings {...{ shown, breaks, onDraft }} />
     </div>
   )
 }
 
-function CoveredRow({ part, covered, onDraft }: { part: string; covered: Covered; onDraft(): void }) {
+/** That breaks go unnoticed, and where all of them are shown. */
+const Unseen = ({ count, strength }: { count: number; strength: string }) => (
+  <p className="border-b border-line px-2 py-1" data-testid="unnoticed">
+    {counted(count, 'break')} of the component {count === 1 ? 'goes' : 'go'} unnoticed. The readings that would tell
+    come first; all of them stand in{' '}
+    <Link href={strength} className="underline underline-offset-2">
+      Strength
+    </Link>
+    .
+  </p>
+)
+
+interface ReadingsProps {
+  shown: readonly Covered[]
+  /** How many unnoticed breaks each would notice, by `part|reading`. */
+  breaks: ReadonlyMap<string, number>
+  onDraft(part: string, reading: string): void
+}
+
+/** Readings by their parts, those first that would notice the most. */
+function Readings({ shown, breaks, onDraft }: ReadingsProps) {
+  const breaksOf = ({ part, reading }: Covered) => breaks.get(`${part}|${reading}`) ?? 0
+  return (
+    <>
+      {[...groupBy(shown, ({ part }) => part)].map(([part, readings]) => (
+        <section key={part} aria-label={part}>
+          <h3 className="border-b border-line bg-paper px-2 font-semibold">{part}</h3>
+          {readings
+            .toSorted((a, b) => breaksOf(b) - breaksOf(a))
+            .map((covered) => (
+              <CoveredRow
+                key={covered.reading}
+                {...{ part, covered }}
+                breaks={breaksOf(covered)}
+                onDraft={() => onDraft(part, covered.reading)}
+              />
+            ))}
+        </section>
+      ))}
+    </>
+  )
+}
+
+interface CoveredRowProps {
+  part: string
+  covered: Covered
+  /** How many breaks that no rule notices an expectation of it would notice. */
+  breaks: number
+  onDraft(): void
+}
+
+function CoveredRow({ part, covered, breaks, onDraft }: CoveredRowProps) {
   return (
     <div
       className="grid grid-cols-[14px_170px_130px_minmax(0,1fr)_auto] items-baseline gap-2 border-b border-line px-2 py-0.5"
@@ -82,6 +137,7 @@ function CoveredRow({ part, covered, onDraft }: { part: string; covered: Covered
             </span>
           </span>
         ))}
+        {breaks > 0 && <span className="text-miss">{counted(breaks, 'unnoticed break')}</span>}
       </span>
       {covered.isSpecified ? (
         <span />

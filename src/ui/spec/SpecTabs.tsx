@@ -52,10 +52,12 @@ export function SpecTabs(props: SpecTabsProps) {
 
 const CONTENT: Readonly<Record<SpecTab, (props: SpecTabsProps) => ReactNode>> = {
   rules: (props) => <RulesTab {...props} />,
-  coverage: ({ facts, onDraft }) =>
+  coverage: ({ library, slug, facts, onDraft }) =>
     facts.coverage ? (
       <Coverage
         coverage={facts.coverage}
+        unnoticed={facts.strength?.unnoticed}
+        strength={`/${library}/${slug}/strength`}
         onDraft={(part, reading) => onDraft({ kind: 'reading', part, reading })}
         onDraftAll={() => onDraft({ kind: 'gaps' })}
       />

@@ -1,10 +1,11 @@
 import { useCallback, useMemo } from 'react'
 import { appendRules, isSpecifiedIn, type RuleText } from '@/core/edit'
-import { LINTS, specOf, unspecifiedReadings, type Lint } from '@/core/lint'
+import { LINTS, lintStrength, specOf, unspecifiedReadings, type Lint } from '@/core/lint'
 import { readSheet } from '@/core/sheet'
 import { readRules } from '@/core/spec'
 import { coverageOf, judgeSurvey } from '@/core/survey'
 import type { Ready } from '../editing'
+import { useStrength } from '../strength'
 import { probeHere, useStandings, useSurvey, type Sources } from '../survey'
 
 const NO_LINTS: readonly Lint[] = []
@@ -33,6 +34,13 @@ export function useSpecFacts(library: string, slug: string, { definition, texts,
     () => (survey && space ? coverageOf(survey, space.dimensions, isSpecifiedIn(sheet)) : undefined),
     [survey, sheet, space],
   )
+  // What is typed or on its way to be saved has not been measured yet.
+  const isAhead = status.kind === 'typing' || status.kind === 'saving'
+  const strength = useCurrentStrength(library, slug, definition.revisions.length, isAhead)
+  const lints = useMemo(
+    () => [...(preview?.lints ?? NO_LINTS), ...lintStrength(sheet, strength?.untested?.map(({ rule }) => rule) ?? [])],
+    [preview, sheet, strength],
+  )
   /** How often expectations of rules would miss, if they were added. */
   const missesWith = useCallback(
     (rules: RuleText[]) => {
@@ -48,12 +56,18 @@ export function useSpecFacts(library: string, slug: string, { definition, texts,
   )
   return {
     ...{ space, file, text, spec, survey, error, standings, sources, coverage, missesWith },
-    // What is typed or on its way to be saved has not been measured yet.
-    isReading: isReading || status.kind === 'typing' || status.kind === 'saving',
+    isReading: isReading || isAhead,
+    strength,
     gaps: coverage ? unspecifiedReadings(coverage).length : 0,
     lines,
-    ...useRuleLints(lines, file, preview?.lints ?? NO_LINTS),
+    ...useRuleLints(lines, file, lints),
   }
+}
+
+/** What breaking the component has come to; undefined where it was not broken as it is now. */
+function useCurrentStrength(library: string, slug: string, revision: number | undefined, isAhead: boolean) {
+  const { state } = useStrength(library, slug, revision)
+  return state?.found?.isCurrent && !isAhead ? state.found.strength : undefined
 }
 
 /** Which lints belong to which rule, and which to the spec as a whole. */

@@ -6,11 +6,12 @@ import type { StrengthState } from '@/contract'
 import { percentOf, type Strength, type StrengthWay } from '@/core/breaks'
 import { appendRules } from '@/core/edit'
 import { counted } from '@/core/words'
-import { Alarm, Choice, Editing, EditingBar, type Ready } from '../editing'
+import { Alarm, Editing, EditingBar, type Ready } from '../editing'
 import { exactTime, Panes, useKeys, ViewHead, type ViewProps } from '../frame'
 import { PartTable } from './PartTable'
 import { UnnoticedList } from './UnnoticedList'
 import { useChecked } from './useChecked'
+import { WayChoice } from './WayChoice'
 import { useStrength } from './useStrength'
 import type { Wanted } from './wanted'
 
@@ -87,15 +88,7 @@ interface BreakBarProps {
 /** What is broken, how far that has come, and what begins or stops it. */
 const BreakBar = ({ isKnown, way, going, onWay, onToggle }: BreakBarProps) => (
   <>
-    <Choice
-      label="What is broken"
-      value={way}
-      options={[
-        ['quick', 'Cases'],
-        ['full', 'Cases and scenarios'],
-      ]}
-      onChoose={(chosen) => onWay(chosen as StrengthWay)}
-    />
+    <WayChoice way={way} onWay={onWay} />
     <Going going={going} />
     <button type="button" className="control" disabled={!isKnown} onClick={onToggle}>
       {going ? 'Stop' : 'Break it'}

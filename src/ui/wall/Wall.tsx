@@ -136,6 +136,9 @@ function WallBar({ library, order, onOrder, words, onWords }: WallBarProps) {
         <Link className="control" href={`/${library.id}/runs`}>
           Runs
         </Link>
+        <Link className="control" href={`/${library.id}/strength`}>
+          Strength
+        </Link>
         <Link className="control" href={`/${library.id}/settings`}>
           Settings
         </Link>
