@@ -209,6 +209,86 @@ test('a rule that no break makes miss is told, where it is looked for', async ()
   expect(found.get('thing')!.untested).toEqual([{ rule: 4, line: expect.any(Number) }])
 }, 60_000)
 
+describe('styles that no style sheet of the component tells', () => {
+  const ways: [string, Parameters<typeof thing>[0]][] = [
+    [
+      'a style element that its code makes, a class for each combination',
+      {
+        sheet: `source: { kind: markup, markup: thing.liquid, styles: [], script: thing.js }
+props: { tone: { type: choice, values: [plain, loud], default: plain } }
+axes: { tone: [plain, loud] }
+parts: { root: .thing, label: .thing b }
+`,
+        markup: '<p class="thing" data-tone="{{ props.tone }}"><b>lamp</b></p>',
+        'components/thing/thing.js': `export default (root) => {
+  const own = 'made-' + root.dataset.tone
+  root.classList.add(own)
+  const style = document.createElement('style')
+  style.textContent = '.' + own + ' { padding: 4px }' + (own.endsWith('loud') ? '.' + own + ' b { color: #883311 }' : '')
+  root.append(style)
+}`,
+      },
+    ],
+    [
+      'sheets that instances of an element share',
+      {
+        sheet: `source: { kind: element, module: thing.js, tag: test-thing, styles: [] }
+props: { tone: { type: choice, values: [plain, loud], default: plain } }
+axes: { tone: [plain, loud] }
+parts: { root: test-thing, label: "test-thing >>> b" }
+`,
+        markup: '',
+        'components/thing/thing.js': `const shared = new CSSStyleSheet()
+shared.replaceSync(':host { display: block; padding: 4px } :host([tone=loud]) b { color: #883311 }')
+customElements.get('test-thing') ?? customElements.define('test-thing', class extends HTMLElement {
+  connectedCallback() {
+    const tree = this.attachShadow({ mode: 'open' })
+    tree.adoptedStyleSheets = [shared]
+    tree.innerHTML = '<b>lamp</b>'
+  }
+})`,
+      },
+    ],
+    [
+      'styles of the whole library',
+      {
+        library: 'styles: [all.css]\n',
+        'all.css': '.p-4 { padding: 4px } .loud { color: #883311 } .of-another { padding: 9px }',
+        sheet: `source: { kind: markup, markup: thing.liquid, styles: [] }
+props: { tone: { type: choice, values: [plain, loud], default: plain } }
+axes: { tone: [plain, loud] }
+parts: { root: .p-4, label: .p-4 b }
+`,
+        markup: '<div class="p-4"><b class="{{ props.tone }}">lamp</b></div>',
+      },
+    ],
+  ]
+
+  test.each(ways)(
+    'are broken too: %s',
+    async (_, { sheet, ...files }) => {
+      const told = async (expectation: string) => {
+        const strength = await strengthOf(thing({ ...files, sheet: `${sheet}spec: [{ expect: ${expectation} }]\n` }))
+        return { ...strength, told: unnoticed(strength).filter((each) => !each.startsWith('text')) }
+      }
+      const weakly = await told('{ root: { box.width: "> 0px" } }')
+      expect(weakly.told.toSorted()).toEqual([
+        expect.stringMatching(/^colour: color: .* → oklch/),
+        expect.stringMatching(/^declaration: color: .* left out$/),
+        'declaration: padding: 4px left out',
+        'length: padding: 4px → 4.4px',
+        'length: padding: 4px → 5px',
+      ])
+      const strongly = await told('{ root: { padding: 4px } }')
+      expect(strongly.told).toHaveLength(2)
+      expect(strongly.unnoticed.every(({ kind, proposal }) => kind === 'text' || proposal?.reading === 'color')).toBe(
+        true,
+      )
+    },
+    120_000,
+  )
+})
+
 test('a break that brings its page down costs nothing but itself', async () => {
   const strength = await strengthOf(
     thing({

@@ -66,6 +66,13 @@ export class SurveyCollector implements Surveyor {
     return [...this.rows.values()].some(({ texts }) => texts.size < this.#requests.size)
   }
 
+  /** Notes that something declares properties of a part, which no style sheet tells. */
+  note(part: string, properties: readonly string[]): void {
+    const known = this.declared.get(part) ?? new Map<string, Set<string>>()
+    this.declared.set(part, known)
+    for (const property of properties.flatMap(longhandsOf)) if (!known.has(property)) known.set(property, new Set())
+  }
+
   async more(page: StagePage, cases: readonly PlannedCase[]): Promise<readonly Request[]> {
     for (const [part, property, value] of await page.declared([...this.aim.own])) {
       const properties = this.declared.get(part) ?? new Map<string, Set<string>>()

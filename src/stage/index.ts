@@ -1,4 +1,4 @@
-export type { Imprinted } from './breaking'
+export type { Imprinted, Reach } from './breaking'
 export { fromBoardSchema, type BoardCell, type FromBoard, type ToBoard } from './boardProtocol'
 export { CONNECT, READY } from './connect'
 export { fromLiveSchema, type FromLive, type ToLive } from './liveProtocol'

@@ -49,6 +49,7 @@ expose(window, 'breltReader', {
   decodeImages: () => opened().decodeImages(),
   breakable: (sheets) => opened().breakable(sheets),
   reach: (sought) => opened().reach(sought),
+  made: () => opened().made(),
   rendered: () => opened().rendered(),
   note: (asked) => opened().note(asked),
   changed: (asked) => opened().changed(asked),

@@ -1,10 +1,14 @@
 import { generate, parse, type CssNode, type List, type Selector, type SelectorList } from 'css-tree'
 
+// The host of a tree is none of its elements.
+const HOST = /^host(-context)?$/
+
 // Their lists name elements; all other pseudo-classes hang on a state, on what is around, or leave something out.
 const LISTS = new Set(['is', 'where', 'matches', '-webkit-any'])
 
 /**
  * A selector that finds at least all elements that the given one can ever style or hang on, whatever state they are in.
+ * The host of a shadow tree, which no selector finds from inside, is left as `:host`.
  * @returns `bearers` undefined where that cannot be told: it may be any element; `pseudo` the pseudo-element that all of its selectors
  * name, empty where they name elements, undefined where they differ
  */
@@ -33,21 +37,26 @@ function widen(selector: Selector): string {
   let pseudo = ''
   const { children } = selector
   let isEmpty = true
+  let isHost = false
   const fill = (before: Parameters<List<CssNode>['insert']>[1]) => {
-    const any = parse('*', { context: 'selector' }) as Selector
+    const any = parse(isHost ? ':host' : '*', { context: 'selector' }) as Selector
     const item = any.children.first!
     if (before) children.insertData(item, before)
     else children.appendData(item)
   }
   children.forEach((node, item) => {
     if (node.type === 'Combinator') {
-      if (isEmpty) fill(item)
+      // What stands in a host may stand at the top of its tree.
+      if (isEmpty && isHost) children.remove(item)
+      else if (isEmpty) fill(item)
       isEmpty = true
+      isHost = false
     } else if (node.type === 'PseudoElementSelector') {
       pseudo = `::${node.name}`
       children.remove(item)
     } else if (node.type === 'PseudoClassSelector') {
       if (/^(before|after)$/.test(node.name)) pseudo = `::${node.name}`
+      isHost ||= HOST.test(node.name)
       const inner = LISTS.has(node.name) ? node.children?.first : undefined
       if (inner?.type === 'SelectorList') {
         widenList(inner, new Set())

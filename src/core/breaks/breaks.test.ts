@@ -126,6 +126,11 @@ describe('what a rule can ever style', () => {
     [':has(.x) .a', '* .a', ''],
     ['.a[aria-checked="true"]', '.a[aria-checked="true"]', ''],
     ['.a:nth-child(2)', '.a', ''],
+    // The host of a shadow tree: what stands in it may stand at the top.
+    [':host', ':host', ''],
+    [":host([tone='loud'])::before", ':host', '::before'],
+    [':host(.a) > .b, .c', '.b,.c', ''],
+    [':host-context(.night) :host', ':host', ''],
   ])('%s', (selector, bearers, pseudo) => expect(bearersOf(selector)).toEqual({ bearers, pseudo }))
 
   test('is everything, where it cannot be told', () => {

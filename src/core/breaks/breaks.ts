@@ -16,9 +16,9 @@ interface Broken {
 }
 
 /** One of a component's styles. */
-export interface StyleBreak extends Broken {
-  edit: StageEdit & { do: 'styles' }
-  /** Where it stands in the compiled sheet, from 1. */
+export interface StyleBreak<Edit = StageEdit & { do: 'styles' | 'rules' }> extends Broken {
+  edit: Edit
+  /** Where it stands in the compiled sheet, from 1; in the rule's own text where code has made that. */
   line: number
   column: number
   /** Finds all elements that it can change; undefined where that may be any. */
@@ -41,8 +41,11 @@ export interface PlayBreak extends Broken {
 }
 
 /** All breaks of a style sheet, in the order of its text. Two that come to the same text are one. */
-export function styleBreaks({ url, text }: { url: string; text: string }, tokens: TokenBook): StyleBreak[] {
-  const breaks: StyleBreak[] = []
+export function styleBreaks(
+  { url, text }: { url: string; text: string },
+  tokens: TokenBook,
+): StyleBreak<StageEdit & { do: 'styles' }>[] {
+  const breaks: StyleBreak<StageEdit & { do: 'styles' }>[] = []
   const all = styleRules(text)
   for (const rule of all) {
     const { bearers, pseudo } = rule
@@ -63,6 +66,13 @@ export function styleBreaks({ url, text }: { url: string; text: string }, tokens
   }
   return breaks.sort((a, b) => a.edit.from - b.edit.from)
 }
+
+/** All breaks of a rule that a component's code has made. @param rule its text, as the browser tells it */
+export const madeBreaks = (rule: string, tokens: TokenBook): StyleBreak<StageEdit & { do: 'rules' }>[] =>
+  styleBreaks({ url: '', text: rule }, tokens).map(({ edit: { from, to, text }, ...rest }) => ({
+    ...rest,
+    edit: { do: 'rules', changes: [{ rule, from, to, text }] },
+  }))
 
 /** All breaks of what cases show. */
 export const renderedBreaks = (found: readonly Rendered[]): RenderedBreak[] =>

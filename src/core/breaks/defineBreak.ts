@@ -1,9 +1,19 @@
 import type { TokenBook } from '../tokens'
 import type { StyleDeclaration, StyleRule } from './styleText'
 
+/** A rule that a component's code has made, and a piece of its text that is another. */
+export interface RuleChange {
+  rule: string
+  from: number
+  to: number
+  text: string
+}
+
 /** How something is broken in a page in which cases stand. */
 export type StageEdit =
   | { do: 'styles'; url: string; from: number; to: number; text: string }
+  // Rules that the component's code has made: where one stands, it is changed in places of its own text.
+  | { do: 'rules'; changes: RuleChange[] }
   | { do: 'attribute'; of: string; name: string }
   | { do: 'text'; of: string }
 

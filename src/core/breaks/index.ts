@@ -1,5 +1,6 @@
 export {
   BREAKS,
+  madeBreaks,
   playBreaks,
   renderedBreaks,
   styleBreaks,
@@ -8,7 +9,7 @@ export {
   type RenderedBreak,
   type StyleBreak,
 } from './breaks'
-export type { Performed, PlayEdit, Rendered, StageEdit } from './defineBreak'
+export type { Performed, PlayEdit, Rendered, RuleChange, StageEdit } from './defineBreak'
 export { BREAK_LIST } from './list'
 export { apart, onePass } from './schedule'
 export { EVERYTHING, toldBy, touchOf, type Touch } from './touch'

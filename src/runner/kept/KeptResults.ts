@@ -175,7 +175,7 @@ export class KeptResults {
 export const pictureKey = (picture: string) => hashOf(`picture ${picture}`)
 
 // Goes up as other breaks are made, or are tried otherwise.
-const BREAKS_VERSION = 1
+const BREAKS_VERSION = 2
 
 const strengthKey = (fingerprint: string, way: StrengthWay) =>
   hashOf(`strength ${BREAKS_VERSION} ${way} ${fingerprint}`)

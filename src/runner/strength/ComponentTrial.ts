@@ -17,6 +17,7 @@ import { Ground } from './Ground'
 import { tryOneAtATime } from './oneAtATime'
 import { Trial, type CasesOf } from './Trial'
 import { tryBreaks } from './tryBreaks'
+import { reachOf, withChanges, type MadeStyle } from './madeStyles'
 import { tryRules } from './tryRules'
 
 export interface TrialOptions {
@@ -52,7 +53,7 @@ class ReachesOut extends Error {
 export class ComponentTrial {
   readonly trials: Trial[] = []
   #collector: SurveyCollector
-  #rendered = new Map<string, Trial>()
+  readonly #found = new Map<string, Trial>()
   readonly #failed = new Set<number>()
   /** Rules that decide something and that held somewhere, by their places in the sheet. */
   readonly #holding = new Set<number>()
@@ -66,7 +67,8 @@ export class ComponentTrial {
   ) {
     const { library, tokens } = prepared
     const { compiled, sheet } = component
-    const own = compiled.component.sheets.filter(({ of, url }) => of === 'own' || isVendored(url)).map(({ url }) => url)
+    const read = compiled.component.sheets.filter((each) => this.sheets.includes(each) || isVendored(each.url))
+    const own = read.map(({ url }) => url)
     const base = baseRequests(sheet, component, {})
     this.#collector = new SurveyCollector({ library, tokens, own, base, isForDrafting: true })
     for (const each of this.sheets)
@@ -74,9 +76,12 @@ export class ComponentTrial {
         this.trials.push(new Trial(broken))
   }
 
-  /** The component's own styles. What others made for it is not broken. */
+  /** The component's own styles; those that it shares with others where it has none. What others made for it is not broken. */
   private get sheets(): StageComponent['sheets'] {
-    return this.component.compiled.component.sheets.filter(({ of, url }) => of === 'own' && !isVendored(url))
+    const sheetsOf = (wanted: StageComponent['sheets'][number]['of']) =>
+      this.component.compiled.component.sheets.filter(({ of, url }) => of === wanted && !isVendored(url))
+    const own = sheetsOf('own')
+    return own.length > 0 ? own : sheetsOf('shared')
   }
 
   /** @throws Error where nothing of the component can be rendered */
@@ -130,8 +135,8 @@ export class ComponentTrial {
     const isByStep = ({ settings }: PlannedCase) => settings.steps.length > 0
     const acted = plan.cases.filter((planned) => planned.judged && isByStep(planned)).length
     if (acted > 0) this.options.onNote?.(`${acted} cases that steps bring about were not broken`)
-    if (this.trials.length === 0)
-      this.options.onNote?.('no style sheet is its own: what shared styles or its code say of it was not broken')
+    if (this.sheets.some(({ of }) => of === 'shared'))
+      this.options.onNote?.('no style sheet is its own: the shared styles that reach it were broken')
     const setup = this.setup
     const groups = groupBy(
       plan.cases.filter((planned) => !isByStep(planned)),
@@ -149,6 +154,8 @@ export class ComponentTrial {
     const done = await Promise.allSettled(Array.from({ length: Math.min(lanes, jobs.length) }, work))
     const failed = done.find((each) => each.status === 'rejected')
     if (failed) throw failed.reason
+    if (!this.trials.some(({ broken }) => 'properties' in broken))
+      this.options.onNote?.('none of its styles were broken: no style sheet reaches it, and its code makes none')
   }
 
   private async chunk(setup: RunSetup, job: Job, mayReachOut: boolean) {
@@ -247,33 +254,45 @@ export class ComponentTrial {
   private async findCases(ground: Ground): Promise<CasesOf> {
     const { page } = ground
     const casesOf = new Map<Trial, readonly number[]>()
-    const styles = this.trials.filter(({ broken }) => 'bearers' in broken)
-    const sought = styles.map(({ broken }) => broken as StyleBreak)
-    const reached = await page.ask(
-      'reach',
-      sought.map(({ bearers, pseudo }) => ({ select: bearers, pseudo })),
+    const written = this.trials.filter(({ broken }) => broken.edit.do === 'styles')
+    const reached = await reachOf(
+      page,
+      written.map(({ broken }) => broken as StyleBreak),
     )
-    styles.forEach((trial, at) => {
-      const { cases, parts } = reached[at]!
-      for (const part of parts) trial.parts.add(part)
-      if (cases.length > 0) casesOf.set(trial, cases)
-    })
+    const styles = [
+      ...written.map((trial, at) => ({ trial, reach: reached[at]! })),
+      ...ground.made.map((made) => ({ trial: this.madeTrial(made), reach: made.reach })),
+    ]
+    for (const { trial, reach } of styles) {
+      for (const part of reach.parts) trial.parts.add(part)
+      if (reach.cases.length > 0) casesOf.set(trial, reach.cases)
+    }
     const shown = await page.ask('rendered')
-    const bearing = new Map<string, number[]>()
+    const bearing = new Map<Trial, number[]>()
     for (const [at, found] of shown.entries())
       for (const broken of renderedBreaks(found)) {
-        bearing.set(broken.told, [...(bearing.get(broken.told) ?? []), at])
-        this.trialOf(broken)
+        const trial = this.trialOf(JSON.stringify(broken.edit), broken)
+        bearing.set(trial, [...(bearing.get(trial) ?? []), at])
       }
-    for (const [told, cases] of bearing) casesOf.set(this.#rendered.get(told)!, cases)
+    for (const [trial, cases] of bearing) casesOf.set(trial, cases)
     return casesOf
   }
 
-  private trialOf(broken: RenderedBreak) {
-    if (this.#rendered.has(broken.told)) return
+  private madeTrial({ name, broken }: MadeStyle): Trial {
+    const trial = this.trialOf(name, broken)
+    // Other cases may have it in other rules.
+    trial.broken = withChanges(trial.broken, broken.edit.changes)
+    return trial
+  }
+
+  /** The trial of a break that is known only where cases stand: the same break in other cases has the same. */
+  private trialOf(name: string, broken: RenderedBreak | StyleBreak): Trial {
+    const known = this.#found.get(name)
+    if (known) return known
     const trial = new Trial(broken)
-    if (broken.of in this.component.sheet.parts) trial.parts.add(broken.of)
-    this.#rendered.set(broken.told, trial)
+    if ('of' in broken && broken.of in this.component.sheet.parts) trial.parts.add(broken.of)
+    this.#found.set(name, trial)
     this.trials.push(trial)
+    return trial
   }
 }

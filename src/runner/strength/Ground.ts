@@ -15,6 +15,7 @@ import { answerProbes, readCases, referredParts } from '../reading'
 import type { RunSetup } from '../RunSetup'
 import type { StagePage } from '../StagePage'
 import type { SurveyCollector } from '../SurveyCollector'
+import { madeStyles, type MadeStyle } from './madeStyles'
 import type { CasesOf } from './Trial'
 
 /** What a chunk needs to stand and to be read, so that it can be laid again. */
@@ -50,6 +51,8 @@ export class Ground {
   /** By case, of `requestsOf`. */
   readings: Readings[] = []
   failures: Readonly<Record<number, string>> = {}
+  /** Breaks of what the component's code has made of styles. */
+  made: readonly MadeStyle[] = []
   /** What is read of every case besides what its claims ask for. */
   survey: readonly Request[] = []
 
@@ -103,6 +106,8 @@ export class Ground {
   private async read() {
     const { collector, setup } = this.given
     const { plan } = setup
+    this.made = await madeStyles(this.page, setup.tokens)
+    for (const { broken, reach } of this.made) for (const part of reach.parts) collector.note(part, broken.properties)
     const more = await collector.more(this.page, this.cases)
     this.survey = [...collector.aim.base, ...more]
     this.readings = await this.readAll({ isWhole: true })
@@ -187,7 +192,7 @@ export class Ground {
     const { page } = this
     const edits = [...made].flatMap(([{ broken }, places]) => places.map((at) => ({ at, edit: broken.edit })))
     const wasHeard = this.#isHeard
-    this.#isHeard = this.#hasCode && edits.some(({ edit }) => edit.do !== 'styles')
+    this.#isHeard = this.#hasCode && edits.some(({ edit }) => edit.do !== 'styles' && edit.do !== 'rules')
     if (wasHeard || this.#isHeard || (await page.isWatching())) await page.ask('break', edits)
     else {
       const { ended, changed } = await page.ask('breakAtRest', edits, asked)

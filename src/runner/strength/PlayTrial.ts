@@ -1,4 +1,4 @@
-import type { PlayBreak, StyleBreak } from '@/core/breaks'
+import type { PlayBreak, StageEdit, StyleBreak } from '@/core/breaks'
 import type { Trial } from './Trial'
 
 /** A break of what a component does in scenarios, while it is tried. */
@@ -15,7 +15,7 @@ export class PlayTrial {
 }
 
 /** A break of styles that may show in scenarios only. */
-export type StyleTrial = Trial & { broken: StyleBreak }
+export type StyleTrial = Trial & { broken: StyleBreak<StageEdit & { do: 'styles' }> }
 
 // What cases that stand still cannot show.
 const IN_TIME = /^(transition|animation|scroll|overflow|pointer-events|touch-action|user-select)/
@@ -23,5 +23,6 @@ const IN_TIME = /^(transition|animation|scroll|overflow|pointer-events|touch-act
 /** Whether a break that no case noticed is tried in scenarios too. */
 export const mayShowInTime = (trial: Trial): trial is StyleTrial =>
   'properties' in trial.broken &&
+  trial.broken.edit.do === 'styles' &&
   !trial.noticed &&
   (trial.broken.kind === 'state' || trial.broken.properties.some((property) => IN_TIME.test(property)))

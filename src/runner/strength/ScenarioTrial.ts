@@ -1,4 +1,4 @@
-import { playBreaks, styleBreaks, type Performed, type PlayEdit, type StyleBreak } from '@/core/breaks'
+import { playBreaks, styleBreaks, type Performed, type PlayEdit } from '@/core/breaks'
 import type { Performance } from '@/core/steps'
 import type { PlayPool, ScenarioJob } from '../scenario'
 import { mayShowInTime, PlayTrial, type StyleTrial } from './PlayTrial'
@@ -105,7 +105,7 @@ function isOf(edit: PlayEdit, deed: Performed): boolean {
 }
 
 /** A scenario of a component with a changed style sheet; undefined where that cannot be told. */
-function restyled(job: ScenarioJob, { edit: { url }, line, told }: StyleBreak): ScenarioJob | undefined {
+function restyled(job: ScenarioJob, { edit: { url }, line, told }: StyleTrial['broken']): ScenarioJob | undefined {
   const { component, tokens } = job.setup
   const sheet = component.sheets.find((each) => each.url === url)
   // In a scenario the case has a document of its own, in which the whole sheet stands: its lines are the same, its places are not.

@@ -17,7 +17,7 @@ export class Trial {
   /** Pictures of a case that it changes, as PNG. */
   pictures: { case: string; before: Uint8Array; after: Uint8Array } | undefined
 
-  constructor(readonly broken: StyleBreak | RenderedBreak) {}
+  constructor(public broken: StyleBreak | RenderedBreak) {}
 
   get isEffective(): boolean {
     return this.noticed || this.changed.size > 0 || this.seenIn !== undefined

@@ -9,7 +9,7 @@ export function placeOfBreak(
   library: Library,
   { sheet, compiled }: PreparedComponent,
 ): { file: string; line: number } | undefined {
-  if ('line' in broken) {
+  if ('line' in broken && broken.edit.do === 'styles') {
     const place = compiled && placeInSources(compiled, broken.edit.url, broken.line, broken.column)
     return place && { file: place.file, line: place.line }
   }
@@ -18,7 +18,22 @@ export function placeOfBreak(
   const file = path === undefined ? undefined : resolvePath(sheet.file, path)
   const text = file === undefined ? undefined : textOf(library.tree, file)
   if (file === undefined || text === undefined) return undefined
+  if ('line' in broken) {
+    const line = lineOfMade(text, broken)
+    return line === undefined ? undefined : { file, line }
+  }
   return { file, line: lineOf(text, broken, sheet.parts[broken.of]?.select) }
+}
+
+/** The one line that declares what a break of a rule changes that code has made; undefined where none does, or more. */
+function lineOfMade(text: string, { edit, properties }: StyleBreak): number | undefined {
+  const [property] = properties
+  if (property === undefined || properties.length > 1 || edit.do !== 'rules') return undefined
+  // As CSS, or as the key of an object.
+  const camel = property.replace(/-(\w)/g, (_, letter: string) => letter.toUpperCase())
+  const declares = new RegExp(`(^|[\\s;{'"])(${property}|${camel})['"]?\\s*:`)
+  const found = text.split('\n').flatMap((line, at) => (declares.test(line) ? [at + 1] : []))
+  return found.length === 1 ? found[0] : undefined
 }
 
 /** The line that speaks of what is left out, next to where its element's name stands; the first of all where none does. */

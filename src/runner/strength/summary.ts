@@ -85,16 +85,18 @@ async function proposalsFor(
         properties: 'properties' in broken ? broken.properties : [],
       }),
     )
+  let sound: (Proposal | undefined)[] = []
   for (let round = 0; round < ROUNDS; round++) {
     const proposals = propose()
     const rules = new Map(proposals.flatMap((each) => (each ? [[`${each.part}|${each.reading}`, each.rules]] : [])))
     const failing = rules.size === 0 ? new Set<string>() : await check([...rules.values()].flat())
     const wrong = [...rules.keys()].filter((name) => failing.has(name))
-    if (wrong.length === 0) return proposals
+    sound = proposals.map((each) => (each && failing.has(`${each.part}|${each.reading}`) ? undefined : each))
+    if (wrong.length === 0) break
     proposer.ban(wrong)
   }
-  // What the last round would propose has not been tried.
-  return unnoticedTrials(run).map(() => undefined)
+  // What would be proposed after the last round has not been tried: what held in it stays.
+  return sound
 }
 
 /** @param keep gives a picture a name */

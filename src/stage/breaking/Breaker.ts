@@ -1,6 +1,7 @@
 import type { Rendered, StageEdit } from '@/core/breaks'
 import type { StandingCase } from '../findPart'
 import type { StageComponent } from '../protocol'
+import { BEFORE, changeRules, madeRules } from './made'
 import { imprintOf, type Imprinted } from './imprint'
 import { reachOf, type Reach, type Sought } from './reach'
 import { leaveOut, ownElements, renderedIn } from './shown'
@@ -22,9 +23,6 @@ export interface BreakableSheet {
 // Going through the text of a sheet took a tenth of the time. So many are kept of one page's breaks.
 const SHEETS_KEPT = 300
 
-// What stands in a tree before the component's own sheets: the stage's, and tokens where a case has a document.
-const BEFORE = { shadow: 1, document: 2 }
-
 /** Breaks cases of one document on purpose, each by itself, and takes it back. */
 export class Breaker {
   readonly #undo: (() => void)[] = []
@@ -42,6 +40,12 @@ export class Breaker {
 
   reach(sought: readonly Sought[]): Reach[] {
     return reachOf(this.component, this.cases, sought)
+  }
+
+  /** The texts of all rules that the component's code has made for any case. */
+  made(): string[] {
+    const sound = this.cases.filter(({ failure }) => failure === undefined)
+    return [...new Set(sound.flatMap((standing) => [...madeRules(this.component, standing)]))]
   }
 
   /** All that each case shows and that can be left out. */
@@ -70,12 +74,13 @@ export class Breaker {
   /** Takes back what is broken, and breaks cases otherwise. */
   break(made: readonly StageBreak[]): void {
     this.mend()
-    for (const { at, edit } of made) {
-      const standing = this.cases[at]!
-      this.#undo.push(
-        edit.do === 'styles' ? this.restyle(standing, edit) : leaveOut(this.elementsOf(standing, edit.of), edit),
-      )
-    }
+    for (const { at, edit } of made) this.#undo.push(this.breakOne(this.cases[at]!, edit))
+  }
+
+  private breakOne(standing: StandingCase, edit: StageEdit): () => void {
+    if (edit.do === 'styles') return this.restyle(standing, edit)
+    if (edit.do === 'rules') return changeRules(this.component, standing, edit.changes)
+    return leaveOut(this.elementsOf(standing, edit.of), edit)
   }
 
   /** Takes back all that is broken, what came last first. */

@@ -1,5 +1,6 @@
 import { findParts, type StandingCase } from '../findPart'
 import type { StageComponent } from '../protocol'
+import { treesWith } from './made'
 
 /** Which cases, and which of their parts, something can change. */
 export interface Reach {
@@ -11,6 +12,8 @@ export interface Reach {
 
 /** What a selector finds in the trees of cases; undefined stands for everything. */
 export interface Sought {
+  /** The text of a rule that the component's code has made: only trees count in which it stands. */
+  rule?: string | undefined
   select?: string | undefined
   /** The pseudo-element that is meant; empty for elements, left out for any. */
   pseudo?: string | undefined
@@ -19,10 +22,10 @@ export interface Sought {
 /** Looks up what styles can change, by selectors that find all that they ever style. */
 export function reachOf(component: StageComponent, cases: readonly StandingCase[], sought: readonly Sought[]): Reach[] {
   const found = cases.map((standing) => [...partsIn(component, standing)])
-  return sought.map(({ select, pseudo }) => {
+  return sought.map(({ rule, select, pseudo }) => {
     const reached: Reach = { cases: [], parts: [] }
     for (const [at, standing] of cases.entries()) {
-      const elements = elementsOf(standing, select)
+      const elements = elementsOf(component, standing, select, rule)
       if (elements?.length === 0) continue
       reached.cases.push(at)
       if (!elements) continue
@@ -35,11 +38,23 @@ export function reachOf(component: StageComponent, cases: readonly StandingCase[
 }
 
 /** The elements of a case; undefined where a selector cannot be looked up, so that it may be any. */
-function elementsOf({ scope, host }: StandingCase, select: string | undefined): Element[] | undefined {
+function elementsOf(
+  component: StageComponent,
+  standing: StandingCase,
+  select: string | undefined,
+  rule: string | undefined,
+): Element[] | undefined {
+  const { scope, host } = standing
+  const outer = scope instanceof ShadowRoot ? scope : host.ownerDocument
+  const trees = rule === undefined ? [outer] : treesWith(component, standing, rule)
+  if (trees.length === 0) return []
   if (select === undefined) return undefined
   try {
-    const root = scope instanceof ShadowRoot ? scope : host.ownerDocument
-    return [...root.querySelectorAll(select)]
+    // A tree's styles may be of its host too.
+    return trees.flatMap((tree) => [
+      ...tree.querySelectorAll(select),
+      ...(tree instanceof ShadowRoot && select.includes(':host') ? [tree.host] : []),
+    ])
   } catch {
     return undefined
   }

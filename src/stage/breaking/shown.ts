@@ -54,7 +54,10 @@ export function* renderedIn(component: StageComponent, standing: StandingCase): 
 }
 
 /** Leaves something out of what a case shows. @returns puts it back */
-export function leaveOut(elements: readonly Element[], edit: Exclude<StageEdit, { do: 'styles' }>): () => void {
+export function leaveOut(
+  elements: readonly Element[],
+  edit: Exclude<StageEdit, { do: 'styles' | 'rules' }>,
+): () => void {
   const undo: (() => void)[] = []
   for (const element of elements) {
     if (edit.do === 'attribute') {

@@ -179,6 +179,10 @@ export class DocumentReader implements DocumentReading {
     return this.breaker.reach(sought)
   }
 
+  made() {
+    return this.breaker.made()
+  }
+
   rendered() {
     return this.breaker.rendered()
   }

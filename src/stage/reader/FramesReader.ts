@@ -126,6 +126,10 @@ export class FramesReader implements DocumentReading {
     return joinReaches(this.#documents.map((own) => own.reach(sought)))
   }
 
+  made() {
+    return [...new Set(this.#documents.flatMap((own) => own.made()))]
+  }
+
   rendered() {
     return this.#documents.flatMap((own) => own.rendered())
   }

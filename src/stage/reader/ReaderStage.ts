@@ -78,6 +78,8 @@ export interface ReaderStage {
   breakable(sheets: readonly BreakableSheet[]): void
   /** The cases and the parts that styles can change. */
   reach(sought: readonly Sought[]): Reach[]
+  /** The texts of all rules that the component's code has made for any case. */
+  made(): string[]
   /** All that each case shows and that can be left out. */
   rendered(): Rendered[][]
   /** Takes back what is broken, and notes what is computed for properties and where everything stands. */
@@ -90,10 +92,7 @@ export interface ReaderStage {
    * Breaks cases where no code hears of it, and ends all that this sets going.
    * @returns how many animations ended, and the places of the cases asked for that have changed
    */
-  breakAtRest(
-    made: readonly StageBreak[],
-    asked: readonly Imprinted[],
-  ): Promise<{ ended: number; changed: number[] }>
+  breakAtRest(made: readonly StageBreak[], asked: readonly Imprinted[]): Promise<{ ended: number; changed: number[] }>
   /** Takes back all that is broken. */
   mend(): void
   clear(): void
