@@ -15,6 +15,7 @@ import { SurveyCollector } from '../SurveyCollector'
 import { lookAt } from './evidence'
 import { Ground } from './Ground'
 import { tryOneAtATime } from './oneAtATime'
+import { notesOnSheets, sheetsToBreak } from './sheetsToBreak'
 import { Trial, type CasesOf } from './Trial'
 import { tryBreaks } from './tryBreaks'
 import { reachOf, withChanges, type MadeStyle } from './madeStyles'
@@ -52,6 +53,8 @@ class ReachesOut extends Error {
 /** Breaks one component on purpose, in every way, and notes what noticed it. */
 export class ComponentTrial {
   readonly trials: Trial[] = []
+  /** Style sheets that are broken. */
+  private readonly sheets: StageComponent['sheets']
   #collector: SurveyCollector
   readonly #found = new Map<string, Trial>()
   readonly #failed = new Set<number>()
@@ -67,6 +70,7 @@ export class ComponentTrial {
   ) {
     const { library, tokens } = prepared
     const { compiled, sheet } = component
+    this.sheets = sheetsToBreak(library, sheet, compiled.component.sheets)
     const read = compiled.component.sheets.filter((each) => this.sheets.includes(each) || isVendored(each.url))
     const own = read.map(({ url }) => url)
     const base = baseRequests(sheet, component, {})
@@ -74,14 +78,6 @@ export class ComponentTrial {
     for (const each of this.sheets)
       for (const broken of styleBreaks({ url: each.url, text: isIsolated ? each.text : each.scoped }, tokens))
         this.trials.push(new Trial(broken))
-  }
-
-  /** The component's own styles; those that it shares with others where it has none. What others made for it is not broken. */
-  private get sheets(): StageComponent['sheets'] {
-    const sheetsOf = (wanted: StageComponent['sheets'][number]['of']) =>
-      this.component.compiled.component.sheets.filter(({ of, url }) => of === wanted && !isVendored(url))
-    const own = sheetsOf('own')
-    return own.length > 0 ? own : sheetsOf('shared')
   }
 
   /** @throws Error where nothing of the component can be rendered */
@@ -135,8 +131,7 @@ export class ComponentTrial {
     const isByStep = ({ settings }: PlannedCase) => settings.steps.length > 0
     const acted = plan.cases.filter((planned) => planned.judged && isByStep(planned)).length
     if (acted > 0) this.options.onNote?.(`${acted} cases that steps bring about were not broken`)
-    if (this.sheets.some(({ of }) => of === 'shared'))
-      this.options.onNote?.('no style sheet is its own: the shared styles that reach it were broken')
+    notesOnSheets(this.sheets, this.component.compiled.component.sheets).forEach((note) => this.options.onNote?.(note))
     const setup = this.setup
     const groups = groupBy(
       plan.cases.filter((planned) => !isByStep(planned)),

@@ -1,4 +1,6 @@
 import type { RuleChange } from '@/core/breaks'
+import { isInside } from '../hit'
+import { foreignRoots } from './shown'
 import { shadowsIn, type StandingCase } from '../findPart'
 import type { StageComponent } from '../protocol'
 
@@ -26,8 +28,14 @@ function* treesOf({ isolated }: StageComponent, { scope, host, frame }: Standing
 
 /** The sheets of a case that neither the stage nor the library has brought. */
 function* madeSheets(component: StageComponent, standing: StandingCase): Generator<MadeSheet> {
+  const foreign = foreignRoots(component, standing)
+  const isForeign = (element: Element) => foreign.some((root) => isInside(element, root))
   for (const tree of treesOf(component, standing)) {
-    for (const sheet of tree.styleSheets) if (sheet.ownerNode instanceof HTMLStyleElement) yield { tree, sheet }
+    if (tree instanceof ShadowRoot && tree !== standing.scope && isForeign(tree.host)) continue
+    for (const sheet of tree.styleSheets) {
+      const { ownerNode } = sheet
+      if (ownerNode instanceof HTMLStyleElement && !isForeign(ownerNode)) yield { tree, sheet }
+    }
     const isOuter = tree === standing.scope || tree instanceof Document
     const given = component.sheets.length + (tree instanceof Document ? BEFORE.document : BEFORE.shadow)
     for (const [adoptedAt, sheet] of tree.adoptedStyleSheets.entries())

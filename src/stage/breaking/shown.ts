@@ -1,5 +1,6 @@
 import type { Rendered, StageEdit } from '@/core/breaks'
 import { findParts, insideOf, type StandingCase } from '../findPart'
+import { isInside } from '../hit'
 import type { StageComponent } from '../protocol'
 
 /** Something that a case shows, with the elements that bear it. */
@@ -15,28 +16,28 @@ export function ownElements(component: StageComponent, standing: StandingCase): 
     if (pseudo !== undefined || name === 'host') continue
     for (const element of findParts(component, standing, name)) if (!parts.has(element)) parts.set(element, name)
   }
-  const foreign = [...rootsInSlots(component, standing)]
+  const foreign = foreignRoots(component, standing)
   const own = new Map<string, Element[]>()
   for (const element of insideOf(standing.frame)) {
-    if (foreign.some((root) => root.contains(element))) continue
+    if (foreign.some((root) => isInside(element, root))) continue
     const name = parts.get(element) ?? [element.localName, ...element.classList].join('.')
     own.set(name, [...(own.get(name) ?? []), element])
   }
   return own
 }
 
-/** First elements of other components that may stand in slots, as far as their sheets name them. */
-function* rootsInSlots({ pieces, slug: own }: StageComponent, { frame }: StandingCase): Generator<Element> {
-  for (const [slug, { parts }] of Object.entries(pieces)) {
+/** First elements of other components that stand in a case, in slots mostly, as far as their sheets name them. */
+export const foreignRoots = ({ pieces, slug: own }: StageComponent, { frame }: StandingCase): Element[] =>
+  Object.entries(pieces).flatMap(([slug, { parts }]) => {
     const select = parts.root?.select
-    if (slug === own || select === undefined) continue
+    if (slug === own || select === undefined) return []
     try {
-      yield* frame.querySelectorAll(select)
+      // What leads into another tree begins with an element of this one.
+      return [...frame.querySelectorAll(select.split('>>>')[0]!)]
     } catch {
-      // One that leads into another tree stands in that tree.
+      return []
     }
-  }
-}
+  })
 
 const textsOf = (element: Element): Text[] =>
   [...element.childNodes].filter((node): node is Text => node instanceof Text && node.data.trim() !== '')
