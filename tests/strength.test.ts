@@ -289,6 +289,55 @@ parts: { root: .p-4, label: .p-4 b }
   )
 })
 
+describe('cases that steps bring about', () => {
+  const opened = (more: string, script = '') =>
+    strengthOf(
+      thing({
+        sheet: `source: { kind: markup, markup: thing.liquid, styles: [thing.css], script: thing.js }
+parts: { root: .thing, panel: .panel }
+axes: { open: { of: state, values: { no: {}, yes: { steps: [{ click: root }] } } } }
+spec:
+  - expect: { panel: { present: no${more} } }
+  - when: { open: yes }
+    expect: { panel: { present: yes } }
+`,
+        markup: '<button class="thing" type="button">out</button>',
+        css: '.panel { padding: 4px; color: #224466; transition: padding 100ms }',
+        'components/thing/thing.js': `export default (root) => {
+  root.addEventListener('click', () => {
+    root.innerHTML = '<b class="panel">in</b>'
+    ${script}
+  })
+}`,
+      }),
+    )
+  const ofStyles = (strength: Strength) => unnoticed(strength).filter((each) => /: (padding|color):/.test(each))
+
+  test('are broken where they stand: what shows in them alone counts', async () => {
+    const weakly = await opened('')
+    expect(ofStyles(weakly)).toEqual([
+      'declaration: padding: 4px left out',
+      'length: padding: 4px → 5px',
+      'length: padding: 4px → 4.4px',
+      'declaration: color: #224466 left out',
+      expect.stringMatching(/^colour: color: #224466 → /),
+    ])
+    expect(weakly.unnoticed.find(({ told }) => told === 'padding: 4px → 5px')).toMatchObject({
+      part: 'panel',
+      changed: expect.arrayContaining([
+        { case: 'open=yes', part: 'panel', reading: 'padding-top', before: '4px', after: '5px' },
+      ]),
+      proposal: { part: 'panel', reading: 'padding' },
+    })
+    expect(ofStyles(await opened(', padding: 4px'))).toHaveLength(2)
+  }, 60_000)
+
+  test('say nothing where code keeps what a break has done', async () => {
+    const { notes } = await opened(', padding: 4px', `root.addEventListener('transitionend', () => root.append('.'))`)
+    expect(notes).toContainEqual(expect.stringMatching(/open=yes was not broken: its code keeps what a break has done/))
+  }, 60_000)
+})
+
 test('a break that brings its page down costs nothing but itself', async () => {
   const strength = await strengthOf(
     thing({
@@ -462,7 +511,7 @@ describe('in the application', () => {
 
   test('gaps of the spec tell of what goes unnoticed', async () => {
     await press(page, 'link', 'Spec')
-    await press(page, 'tab', 'Gaps 3')
+    await page.locator('[role=tab]::-p-text(Gaps)').click()
     await waitForText(page, '[data-testid=unnoticed]', /15 breaks of the component go unnoticed/)
     await waitForText(page, '[data-covered="label · letter-spacing"]', /unnoticed break/)
   })

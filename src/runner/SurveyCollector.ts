@@ -57,6 +57,11 @@ export class SurveyCollector implements Surveyor {
     return new SurveyCollector({ ...this.aim, base: [...this.#requests.values()] }, this.declared)
   }
 
+  /** All that is read of every case. */
+  get requests(): readonly Request[] {
+    return [...this.#requests.values()]
+  }
+
   get takesActed(): boolean {
     return this.aim.isForDrafting ?? false
   }
@@ -71,6 +76,7 @@ export class SurveyCollector implements Surveyor {
     const known = this.declared.get(part) ?? new Map<string, Set<string>>()
     this.declared.set(part, known)
     for (const property of properties.flatMap(longhandsOf)) if (!known.has(property)) known.set(property, new Set())
+    this.addDeclared()
   }
 
   async more(page: StagePage, cases: readonly PlannedCase[]): Promise<readonly Request[]> {
@@ -169,8 +175,8 @@ export class SurveyCollector implements Surveyor {
         key: planned.key,
         values: planned.values,
         context: this.#contexts.findIndex(({ key }) => key === this.contextOf(planned).key),
-        read: requests.map(([key]) => {
-          const measured = row.get(key) ?? { unread: 'it was not read' }
+        read: requests.map(([key, { part }]) => {
+          const measured = row.get(key) ?? absent(row, requests).get(part) ?? { unread: 'it was not read' }
           return typeof measured === 'string' ? intern(texts, measured) : -1 - intern(reasons, measured.unread)
         }),
         features: (this.#features.get(planned.key) ?? []).map((each) => intern(features, each)),
@@ -207,6 +213,16 @@ export class SurveyCollector implements Surveyor {
       ...(byLayout && { byLayout }),
     }
   }
+}
+
+/** Parts that are not there in a case, with how that is told: what nobody asked for there is not there either. */
+function absent(row: Row['texts'], requests: readonly (readonly [string, Request])[]): Map<string, { unread: string }> {
+  const found = new Map<string, { unread: string }>()
+  for (const [key, { part }] of requests) {
+    const measured = row.get(key)
+    if (typeof measured === 'object' && / is not there$/.test(measured.unread)) found.set(part, measured)
+  }
+  return found
 }
 
 /** Which tokens the styles name, and for which properties. */

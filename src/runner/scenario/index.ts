@@ -1,4 +1,5 @@
-export type { PlayListener } from './Performer'
+export { Performer, type PlayListener } from './Performer'
+export { readNow } from './StepJudge'
 export { PlayLane } from './PlayLane'
 export { PlayPool, type PoolOptions } from './PlayPool'
 export { runScenario, runScenarios, type ScenarioOptions } from './runScenarios'

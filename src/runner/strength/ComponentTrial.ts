@@ -54,8 +54,8 @@ class ReachesOut extends Error {
 export class ComponentTrial {
   readonly trials: Trial[] = []
   /** Style sheets that are broken. */
-  private readonly sheets: StageComponent['sheets']
-  #collector: SurveyCollector
+  readonly sheets: StageComponent['sheets']
+  readonly collector: SurveyCollector
   readonly #found = new Map<string, Trial>()
   readonly #failed = new Set<number>()
   /** Rules that decide something and that held somewhere, by their places in the sheet. */
@@ -74,7 +74,7 @@ export class ComponentTrial {
     const read = compiled.component.sheets.filter((each) => this.sheets.includes(each) || isVendored(each.url))
     const own = read.map(({ url }) => url)
     const base = baseRequests(sheet, component, {})
-    this.#collector = new SurveyCollector({ library, tokens, own, base, isForDrafting: true })
+    this.collector = new SurveyCollector({ library, tokens, own, base, isForDrafting: true })
     for (const each of this.sheets)
       for (const broken of styleBreaks({ url: each.url, text: isIsolated ? each.text : each.scoped }, tokens))
         this.trials.push(new Trial(broken))
@@ -108,7 +108,7 @@ export class ComponentTrial {
   survey(): Survey {
     const { plan, sheet } = this.component
     const cases = plan.cases.filter(({ judged }) => judged)
-    return this.#collector.survey(sheet, this.sheets, cases)
+    return this.collector.survey(sheet, this.sheets, cases)
   }
 
   /** Rules that no break has made miss, though all of them were tried there, by their places in the sheet. */
@@ -130,7 +130,7 @@ export class ComponentTrial {
     const { plan, sheet } = this.component
     const isByStep = ({ settings }: PlannedCase) => settings.steps.length > 0
     const acted = plan.cases.filter((planned) => planned.judged && isByStep(planned)).length
-    if (acted > 0) this.options.onNote?.(`${acted} cases that steps bring about were not broken`)
+    if (acted > 0) this.options.onNote?.(`of ${acted} cases that steps bring about only the styles were broken`)
     notesOnSheets(this.sheets, this.component.compiled.component.sheets).forEach((note) => this.options.onNote?.(note))
     const setup = this.setup
     const groups = groupBy(
@@ -176,7 +176,7 @@ export class ComponentTrial {
       const own = this.sheets.map(({ url }) => url)
       // Judges are not shared between pages.
       const judge = new ContextJudge(setup.plan, setup.tokens, setup.tolerance)
-      const ground = await Ground.lay({ setup, collector: this.#collector, own, failed: this.#failed }, page, {
+      const ground = await Ground.lay({ setup, collector: this.collector, own, failed: this.#failed }, page, {
         ...chunk,
         judge,
       })
@@ -230,11 +230,7 @@ export class ComponentTrial {
     let unnoticed = await tryBreaks(ground, casesOf, { signal, onThrough })
     if (hasCode(this.component.compiled.component) && !(await ground.isAsBefore())) {
       onNote?.('its code keeps what a break has done: each break was tried in cases mounted anew')
-      for (const { trial, noticed, changed } of before) {
-        trial.noticed = noticed
-        trial.changed.clear()
-        for (const [name, each] of changed) trial.changed.set(name, each)
-      }
+      for (const { trial, ...known } of before) trial.restore(known)
       await ground.again()
       unnoticed = await tryBreaks(ground, casesOf, { signal, isCareful: true })
     }

@@ -19,6 +19,21 @@ export class Trial {
 
   constructor(public broken: StyleBreak | RenderedBreak) {}
 
+  /** Forgets what was found out since then. */
+  restore({ noticed, changed }: { noticed: boolean; changed: ReadonlyMap<string, ChangedReading> }): void {
+    this.noticed = noticed
+    this.changed.clear()
+    for (const [name, each] of changed) this.changed.set(name, each)
+  }
+
+  /** Notes what reads otherwise with it, of each reading the first case. Texts as `textOf` gives them. */
+  noteChange(change: ChangedReading): void {
+    const name = `${change.part}|${change.reading}`
+    if (this.changed.has(name)) return
+    const [before, after] = [change.before, change.after].map((text) => text.replace('\u0000', '')) as [string, string]
+    this.changed.set(name, { ...change, before, after })
+  }
+
   get isEffective(): boolean {
     return this.noticed || this.changed.size > 0 || this.seenIn !== undefined
   }

@@ -11,6 +11,7 @@ import { ComponentTrial } from './ComponentTrial'
 import { ScenarioTrial } from './ScenarioTrial'
 import { missingOf } from './missingOf'
 import { strengthOf } from './summary'
+import { tryActed, type ActedOptions } from './tryActed'
 
 export interface BreakingOptions {
   way: StrengthWay
@@ -81,13 +82,13 @@ async function breakOne(
 ): Promise<Strength | undefined> {
   const notes: string[] = []
   const since = new Date().toISOString()
+  const onNote = (note: string) => void (notes.includes(note) || notes.push(note))
   const run = await ComponentTrial.perform(pools, prepared, component, {
-    signal,
-    room,
+    ...{ signal, room, onNote },
     areRulesTried: way === 'full',
     onProgress: (done, total) => onProgress?.(component.sheet.slug, done, total),
-    onNote: (note) => notes.includes(note) || notes.push(note),
   })
+  await breakByInput(pools, prepared, component, run, { signal, onNote })
   const jobs = way === 'full' && prepared.withScenarios ? jobsOf(prepared, component) : []
   const styles = run.trials.filter((trial) => !trial.isDone)
   const acted = await ScenarioTrial.perform(pools.plays, jobs, styles, {
@@ -102,6 +103,20 @@ async function breakOne(
   for (const [name, png] of pictures) await kept?.keepPicture(name, png)
   if (fingerprint !== undefined) await kept?.keepStrength(fingerprint, way, { since, strength })
   return strength
+}
+
+/** Breaks cases that steps bring about, by what nothing has noticed in the others. */
+async function breakByInput(
+  { plays }: RunPools,
+  { library, tokens }: PreparedLibrary,
+  { sheet, plan, compiled }: PreparedComponent,
+  { sheets, trials, collector }: ComponentTrial,
+  options: Pick<ActedOptions, 'signal' | 'onNote'>,
+): Promise<void> {
+  const cases = plan.cases.filter(({ judged, settings }) => judged && settings.steps.length > 0)
+  if (!compiled || cases.length === 0) return
+  const setup = { sheet, library, tokens, ...compiled, plan, sheets, viewport: library.data.viewport }
+  await tryActed(plays, { ...setup, collector }, cases, trials, options)
 }
 
 /** Names all that a component's strength depends on; undefined where that cannot be known. */

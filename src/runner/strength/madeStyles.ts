@@ -63,7 +63,7 @@ const both = (one: MadeStyle, other: MadeStyle): MadeStyle => ({
 })
 
 /** The cases and parts that breaks of styles can change. */
-export async function reachOf(page: StagePage, breaks: readonly StyleBreak[]): Promise<readonly Reach[]> {
+export async function reachOf(page: Pick<StagePage, 'ask'>, breaks: readonly StyleBreak[]): Promise<readonly Reach[]> {
   if (breaks.length === 0) return []
   return page.ask(
     'reach',

@@ -113,9 +113,6 @@ export function noteChanges(ground: Ground, trial: Trial, at: number, readings: 
   const planned = ground.cases[at]!
   for (const [index, { part, reading }] of ground.requestsOf(planned, true).entries()) {
     const [before, after] = [textOf(ground.readings[at]!(index)), textOf(readings(index))]
-    const name = `${part}|${reading.text}`
-    if (before === after || trial.changed.has(name)) continue
-    const [was, is] = [before, after].map((text) => text.replace('\u0000', '')) as [string, string]
-    trial.changed.set(name, { case: planned.key, part, reading: reading.text, before: was, after: is })
+    if (before !== after) trial.noteChange({ case: planned.key, part, reading: reading.text, before, after })
   }
 }

@@ -83,7 +83,7 @@ function Total({ components, isKnown }: { components: readonly State[]; isKnown:
           ? 'Reading the library …'
           : found.length === 0
             ? 'No component has been broken yet: break them on purpose to see whether their specs notice.'
-            : `${sum.noticed} of ${counted(sum.counted, 'break')} noticed, in ${found.length} of ${counted(components.length, 'component')}`}
+            : `${sum.noticed.toLocaleString('en')} of ${counted(sum.counted, 'break')} noticed, in ${found.length} of ${counted(components.length, 'component')}`}
       </span>
       {going.length > 0 && (
         <span className="text-quiet">

@@ -1,0 +1,173 @@
+import { styleBreaks, toldBy, type StyleBreak } from '@/core/breaks'
+import { ContextJudge, type CheckResult, type PlannedCase, type Plan, type Readings, type Request } from '@/core/plan'
+import { stepsToReach } from '@/core/scenario'
+import type { StageComponent } from '@/stage'
+import type { PlayPage } from '../clock'
+import type { PlaySetup } from '../PlaySetup'
+import type { SurveyCollector } from '../SurveyCollector'
+import { answerProbes } from '../reading'
+import { Performer, readNow, type PlayPool } from '../scenario'
+import { textOf } from './Ground'
+import { reachOf } from './madeStyles'
+import type { Trial } from './Trial'
+
+/** What is needed to break cases that steps bring about. */
+export interface ActedSetup extends PlaySetup {
+  plan: Plan
+  /** Style sheets that are broken. */
+  sheets: StageComponent['sheets']
+  /** Says what is read besides what claims ask for, and takes what is read where nothing is broken. */
+  collector: SurveyCollector
+}
+
+export interface ActedOptions {
+  signal?: AbortSignal | undefined
+  onNote?(note: string): void
+}
+
+// A page has a limit of time for what is done in it: for more the case is brought about once more.
+const BREAKS_AT_A_TIME = 25
+
+/** A break with what it does in a document of its own. */
+interface Edited {
+  trial: Trial
+  /** The same, as it is there. */
+  broken: StyleBreak
+}
+
+/**
+ * Tries breaks of styles that nothing has noticed so far in cases that steps bring about: each case is brought about by real input, and
+ * then broken in place, one break at a time.
+ */
+export async function tryActed(
+  plays: PlayPool,
+  setup: ActedSetup,
+  cases: readonly PlannedCase[],
+  trials: readonly Trial[],
+  options: ActedOptions,
+): Promise<void> {
+  const edited = trials.flatMap((trial) => editOf(trial, setup) ?? [])
+  await Promise.all(
+    cases.map((planned) =>
+      plays.use(async (lane) => {
+        let left = edited.filter(({ trial }) => !trial.isDone)
+        while (left.length > 0 && !options.signal?.aborted) {
+          const some = left.slice(0, BREAKS_AT_A_TIME)
+          try {
+            await lane.steadily(setup, (page) => breakActed(page, setup, planned, some, options))
+          } catch (error) {
+            if (!options.signal?.aborted) options.onNote?.(`${planned.key} was not broken: ${(error as Error).message}`)
+            return
+          }
+          left = left.slice(BREAKS_AT_A_TIME).filter(({ trial }) => !trial.isDone)
+        }
+      }),
+    ),
+  )
+}
+
+/** What a break changes of the styles of a document in which the whole sheet stands: its lines are the same, its places are not. */
+function editOf(trial: Trial, { sheets, tokens }: ActedSetup): Edited | undefined {
+  const { broken } = trial
+  if (!('bearers' in broken) || trial.isDone) return undefined
+  const { edit, line, told } = broken
+  if (edit.do !== 'styles') return { trial, broken }
+  const sheet = sheets.find(({ url }) => url === edit.url)
+  const same = sheet && styleBreaks(sheet, tokens).find((each) => each.line === line && each.told === told)
+  return same && { trial, broken: same }
+}
+
+/** Brings a case about, and breaks it. */
+async function breakActed(
+  page: PlayPage,
+  setup: ActedSetup,
+  planned: PlannedCase,
+  edited: readonly Edited[],
+  options: ActedOptions,
+) {
+  const { steps, issues } = stepsToReach(setup.sheet, setup.library, planned.settings)
+  const problem = issues[0]?.message ?? planned.settings.problem
+  if (problem !== undefined) throw new Error(problem)
+  await Performer.start(page, setup, planned, steps)
+  await page.ask(
+    'breakable',
+    setup.sheets.map((sheet) => ({ place: setup.component.sheets.indexOf(sheet), url: sheet.url, text: sheet.text })),
+  )
+  const reaches = await reachOf(
+    page,
+    edited.map(({ broken }) => broken),
+  )
+  // Parts may stand in no other case.
+  for (const [at, { broken }] of edited.entries())
+    for (const part of reaches[at]!.parts) setup.collector.note(part, broken.properties)
+  const acted = await ActedCase.read(page, setup, planned)
+  setup.collector.take(planned, acted.requests, acted.before)
+  const known = edited.map(({ trial }) => ({ trial, noticed: trial.noticed, changed: new Map(trial.changed) }))
+  for (const [at, each] of edited.entries()) {
+    if (options.signal?.aborted) return
+    if (each.trial.isDone || reaches[at]!.cases.length === 0) continue
+    for (const part of reaches[at]!.parts) each.trial.parts.add(part)
+    await acted.break(each)
+  }
+  if (await acted.isAsBefore()) return
+  for (const { trial, ...before } of known) trial.restore(before)
+  throw new Error('its code keeps what a break has done')
+}
+
+/** A case that steps have brought about, with what was read of it. */
+class ActedCase {
+  private constructor(
+    readonly page: PlayPage,
+    readonly setup: ActedSetup,
+    readonly planned: PlannedCase,
+    /** Those of its claims come first. */
+    readonly requests: readonly Request[],
+    readonly before: Readings,
+    readonly checks: readonly (CheckResult | 'later')[],
+  ) {}
+
+  static async read(page: PlayPage, setup: ActedSetup, planned: PlannedCase): Promise<ActedCase> {
+    const requests = [...setup.plan.profiles[planned.profile]!.requests, ...setup.collector.requests]
+    const before = await readNow(page, setup.component.parts, requests)
+    const checks = await judge(page, setup, planned, before)
+    return new ActedCase(page, setup, planned, requests, before, checks)
+  }
+
+  async break({ trial, broken }: Edited): Promise<void> {
+    const { page, setup, planned, requests, before } = this
+    const told = toldBy(broken)
+    const asked = told ? [{ at: 0, ...told }] : []
+    await page.ask('note', asked)
+    await page.ask('breakAtRest', [{ at: 0, edit: broken.edit }], [])
+    // Its code may hear of sizes, and of transitions that end.
+    await page.rest()
+    if (told && (await page.ask('changed', asked)).length === 0) return
+    const after = await readNow(page, setup.component.parts, requests)
+    const checks = await judge(page, setup, planned, after)
+    trial.noticed ||= checks.some((check, at) => isLost(this.checks[at]!, check))
+    for (const [at, { part, reading }] of requests.entries()) {
+      const [was, is] = [textOf(before(at)), textOf(after(at))]
+      if (was !== is) trial.noteChange({ case: planned.key, part, reading: reading.text, before: was, after: is })
+    }
+    await page.ask('breakAtRest', [], [])
+    await page.rest()
+  }
+
+  /** Whether it reads as it did before anything was broken. */
+  async isAsBefore(): Promise<boolean> {
+    const { page, setup, requests, before } = this
+    const now = await readNow(page, setup.component.parts, requests)
+    return requests.every((_, at) => textOf(now(at)) === textOf(before(at)))
+  }
+}
+
+const isLost = (before: CheckResult | 'later', after: CheckResult | 'later') =>
+  before !== 'later' && after !== 'later' && before.verdict === 'holds' && after.verdict !== 'holds'
+
+/** What each claim of a case comes to, as it stands now; what is compared with other cases comes later, which is never here. */
+async function judge(page: PlayPage, { plan, tokens, library }: ActedSetup, planned: PlannedCase, readings: Readings) {
+  const made = new ContextJudge(plan, tokens, library.data.tolerance)
+  await answerProbes(page, made, [planned], [readings])
+  const { claims } = plan.profiles[planned.profile]!
+  return claims.map((_, at) => made.judge(planned, at, readings, () => 'later'))
+}
