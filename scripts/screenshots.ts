@@ -53,7 +53,7 @@ try {
   await spec.screenshot({ path: `${FOLDER}/spec.png` })
   await spec.close()
 
-  const strength = await app.open('/firnline/lamp-group/strength')
+  const strength = await app.open('/firnline/log-field/strength')
   await waitForText(strength, '[aria-label="Strength by part"]', /Press/)
   await press(strength, 'button', 'Break it')
   await waitForText(strength, '[data-testid=strength]', /%/, 120_000)
