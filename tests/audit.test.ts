@@ -30,6 +30,7 @@ const VIEWS: [name: string, path: string, ready: string, press?: [css: string, t
   ['runs', '/firnline/runs', 'table, [role=grid], main li'],
   ['tokens', '/firnline/tokens', '[data-token]'],
   ['make a component', '/firnline/bring-in', '[role=tab]'],
+  ['strength of the library', '/firnline/strength', '[data-component]'],
   ['review', '/firnline/review', 'main'],
   [
     'a reading card',

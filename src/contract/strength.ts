@@ -5,8 +5,8 @@ import { COMPONENT, LIBRARY } from './paths'
 
 const wayAsked = z.enum(STRENGTH_WAYS)
 
-/** Breaks that go on now. `total` is 0 until the component has been read. */
-const going = z.object({ way: wayAsked, done: z.number(), total: z.number() })
+/** Breaks that go on now. `total` is 0 until the component has been read; until then it may wait for others. */
+const going = z.object({ way: wayAsked, done: z.number(), total: z.number(), isWaiting: z.boolean() })
 
 const acting = z.discriminatedUnion('do', [
   z.object({ do: z.literal('start'), way: wayAsked }),

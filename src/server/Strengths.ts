@@ -14,6 +14,8 @@ interface Going {
   way: StrengthWay
   done: number
   total: number
+  /** Others come first. */
+  isWaiting: boolean
   stop: AbortController
   ended: Promise<void>
 }
@@ -93,7 +95,14 @@ export class Strengths {
   start(library: string, slug: string, way: StrengthWay): void {
     const name = nameOf(library, slug)
     if (this.#going.has(name)) return
-    const going: Going = { way, done: 0, total: 0, stop: new AbortController(), ended: Promise.resolve() }
+    const going: Going = {
+      way,
+      done: 0,
+      total: 0,
+      isWaiting: true,
+      stop: new AbortController(),
+      ended: Promise.resolve(),
+    }
     this.#going.set(name, going)
     this.#problems.delete(name)
     going.ended = this.#turn(() => this.perform(library, slug, going))
@@ -130,6 +139,7 @@ export class Strengths {
   private async perform(library: string, slug: string, going: Going) {
     const { signal } = going.stop
     if (signal.aborted) return
+    going.isWaiting = false
     const { tree } = (await this.libraries.open(library))!.library
     const prepared = await prepareLibrary(tree, { components: [slug] }, this.work)
     const kept = await this.prints.kept()
@@ -163,7 +173,7 @@ const nameOf = (library: string, slug: string) => `${library}/${slug}`
 const lastKey = (library: string, slug: string) =>
   createHash('sha256').update(`last strength ${library} ${slug}`).digest('hex')
 
-const goingOf = ({ way, done, total }: Going) => ({ way, done, total })
+const goingOf = ({ way, done, total, isWaiting }: Going) => ({ way, done, total, isWaiting })
 
 /** What is told of a component among others. */
 const inShort = ({ strength: { way, counted, noticed, unnoticed, notes }, since, isCurrent }: Found) => ({

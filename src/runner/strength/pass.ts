@@ -1,6 +1,7 @@
 import { toldBy, touchOf, type Touch } from '@/core/breaks'
 import { requestKey, type ContextJudge, type Elsewhere, type Readings } from '@/core/plan'
-import { comparesCases } from '@/core/spec'
+import { parseReading } from '@/core/readings'
+import { comparesCases, partsOf, type Claim } from '@/core/spec'
 import type { Imprinted } from '@/stage'
 import { answerProbes } from '../reading'
 import { textOf, type Ground } from './Ground'
@@ -73,7 +74,9 @@ export async function judgeAll(ground: Ground, made: Made, readings: readonly Re
         // What is broken alike in another case is not so here.
         if (tried === 'one case' && comparesCases(claim.expectation)) continue
         // A case that is broken may come to lie over others.
-        if (tried !== 'alone' && claim.reading.origin === 'pointer') trial.isDisturbed = true
+        if (tried !== 'alone' && originsOf(claim).includes('pointer')) trial.isDisturbed = true
+        // What it is compared with may not have been read with the break.
+        else if (tried === 'one case' && originsOf(claim).slice(1).includes('paint')) continue
         else {
           trial.noticed = true
           ground.given.failed.add(claim.rule.index)
@@ -82,6 +85,15 @@ export async function judgeAll(ground: Ground, made: Made, readings: readonly Re
     }
   }
 }
+
+/** Where the reading of a claim comes from, and those that it is compared with. */
+export const originsOf = ({ reading, expectation }: Claim): string[] => [
+  reading.origin,
+  ...partsOf(expectation).flatMap((part) => {
+    const parsed = part.kind === 'reading' ? parseReading(part.reading) : undefined
+    return parsed && !('problem' in parsed) ? [parsed.reading.origin] : []
+  }),
+]
 
 /** Readings of other cases: of those that are broken alike as they are now, of all others as they were. */
 function among({ cases, known, given }: Ground, own: readonly number[], readings: readonly Readings[]): Elsewhere {

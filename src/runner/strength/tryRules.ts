@@ -1,6 +1,6 @@
 import { onePass } from '@/core/breaks'
 import type { Ground } from './Ground'
-import { trySome, tryWhole } from './pass'
+import { originsOf, trySome, tryWhole } from './pass'
 import type { CasesOf } from './Trial'
 
 /**
@@ -45,5 +45,5 @@ const placesOf = ({ checks }: Ground, rule: number): Set<number> =>
 /** Whether a rule speaks of what a pointer finds. */
 const asksPointer = ({ given }: Ground, rule: number): boolean =>
   given.setup.plan.profiles.some(({ claims }) =>
-    claims.some(({ claim }) => claim.rule.index === rule && claim.reading.origin === 'pointer'),
+    claims.some(({ claim }) => claim.rule.index === rule && originsOf(claim).includes('pointer')),
   )

@@ -28,6 +28,9 @@ export function LibraryStrength({ library, libraries }: LibraryStrengthProps) {
   )
 }
 
+// A narrow window has no room for what follows from the others.
+const WIDE = 'hidden sm:table-cell'
+
 type State = Found['components'][number]
 
 function Board({ library }: { library: LibraryFacts }) {
@@ -100,7 +103,7 @@ const Table = ({ library, components }: { library: LibraryFacts; components: rea
       <thead className="text-quiet">
         <tr>
           {['Component', 'Strength', 'Noticed', 'Unnoticed', 'Found'].map((head) => (
-            <th key={head} className="px-3 py-1 font-normal whitespace-nowrap">
+            <th key={head} className={`px-3 py-1 font-normal whitespace-nowrap ${head === 'Noticed' ? WIDE : ''}`}>
               {head}
             </th>
           ))}
@@ -131,9 +134,11 @@ function Row({ name, href, state }: { name: string; href: string; state: State |
         </Link>
       </th>
       <td className="num px-3 py-1 whitespace-nowrap">{percent === undefined ? '–' : `${percent} %`}</td>
-      <td className="num px-3 py-1 whitespace-nowrap">{found ? `${found.noticed} of ${found.counted}` : ''}</td>
+      <td className={`num px-3 py-1 whitespace-nowrap ${WIDE}`}>
+        {found ? `${found.noticed} of ${found.counted}` : ''}
+      </td>
       <td className="num px-3 py-1">{found && found.unnoticed > 0 ? found.unnoticed : ''}</td>
-      <td className="px-3 py-1">
+      <td className="min-w-44 px-3 py-1">
         <When state={state} />
       </td>
     </tr>
@@ -143,8 +148,9 @@ function Row({ name, href, state }: { name: string; href: string; state: State |
 /** When a component was broken last, whether that still holds, and what is to be known of it. */
 function When({ state }: { state: State | undefined }) {
   if (state?.going) {
-    const { done, total } = state.going
-    return <span className="text-quiet">{total === 0 ? 'waiting' : `${done} of ${counted(total, 'break')}`}</span>
+    const { done, total, isWaiting } = state.going
+    const words = isWaiting ? 'waiting' : total === 0 ? 'reading it …' : `${done} of ${counted(total, 'break')}`
+    return <span className="text-quiet">{words}</span>
   }
   const { found, problem } = state ?? {}
   return (

@@ -100,7 +100,12 @@ const BreakBar = ({ isKnown, way, going, onWay, onToggle }: BreakBarProps) => (
 function Going({ going }: { going: StrengthState['going'] }) {
   return (
     <span role="status" className="text-quiet" data-strength={going ? 'going' : 'still'}>
-      {going && (going.total === 0 ? 'Reading the component …' : `${going.done} of ${going.total} breaks`)}
+      {going &&
+        (going.isWaiting
+          ? 'Waiting for others …'
+          : going.total === 0
+            ? 'Reading the component …'
+            : `${going.done} of ${going.total} breaks`)}
     </span>
   )
 }
