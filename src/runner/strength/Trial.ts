@@ -26,6 +26,11 @@ export class Trial {
     for (const [name, each] of changed) this.changed.set(name, each)
   }
 
+  /** Forgets what it changes in a case. */
+  forgetChanges(key: string): void {
+    for (const [name, each] of this.changed) if (each.case === key) this.changed.delete(name)
+  }
+
   /** Notes what reads otherwise with it, of each reading the first case. Texts as `textOf` gives them. */
   noteChange(change: ChangedReading): void {
     const name = `${change.part}|${change.reading}`

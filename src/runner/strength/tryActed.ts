@@ -102,7 +102,6 @@ async function breakActed(
     for (const part of reaches[at]!.parts) setup.collector.note(part, broken.properties)
   const acted = await ActedCase.read(page, setup, planned)
   setup.collector.take(planned, acted.requests, acted.before)
-  const known = edited.map(({ trial }) => ({ trial, noticed: trial.noticed, changed: new Map(trial.changed) }))
   for (const [at, each] of edited.entries()) {
     if (options.signal?.aborted) return
     if (each.trial.isDone || reaches[at]!.cases.length === 0) continue
@@ -110,12 +109,15 @@ async function breakActed(
     await acted.break(each)
   }
   if (await acted.isAsBefore()) return
-  for (const { trial, ...before } of known) trial.restore(before)
+  acted.forget()
   throw new Error('its code keeps what a break has done')
 }
 
 /** A case that steps have brought about, with what was read of it. */
 class ActedCase {
+  /** Takes back what was found out here, and nowhere else. */
+  readonly #forget: (() => void)[] = []
+
   private constructor(
     readonly page: PlayPage,
     readonly setup: ActedSetup,
@@ -144,13 +146,21 @@ class ActedCase {
     if (told && (await page.ask('changed', asked)).length === 0) return
     const after = await readNow(page, setup.component.parts, requests)
     const checks = await judge(page, setup, planned, after)
-    trial.noticed ||= checks.some((check, at) => isLost(this.checks[at]!, check))
+    if (!trial.noticed && checks.some((check, at) => isLost(this.checks[at]!, check))) {
+      trial.noticed = true
+      this.#forget.push(() => (trial.noticed = false))
+    }
     for (const [at, { part, reading }] of requests.entries()) {
       const [was, is] = [textOf(before(at)), textOf(after(at))]
       if (was !== is) trial.noteChange({ case: planned.key, part, reading: reading.text, before: was, after: is })
     }
+    this.#forget.push(() => trial.forgetChanges(planned.key))
     await page.ask('breakAtRest', [], [])
     await page.rest()
+  }
+
+  forget(): void {
+    for (const each of this.#forget) each()
   }
 
   /** Whether it reads as it did before anything was broken. */
