@@ -71,11 +71,13 @@ export class SurveyCollector implements Surveyor {
     return [...this.rows.values()].some(({ texts }) => texts.size < this.#requests.size)
   }
 
-  /** Notes that something declares properties of a part, which no style sheet tells. */
-  note(part: string, properties: readonly string[]): void {
-    const known = this.declared.get(part) ?? new Map<string, Set<string>>()
-    this.declared.set(part, known)
-    for (const property of properties.flatMap(longhandsOf)) if (!known.has(property)) known.set(property, new Set())
+  /** Notes that something declares properties of parts, which no style sheet tells. */
+  note(declared: Iterable<readonly [part: string, properties: readonly string[]]>): void {
+    for (const [part, properties] of declared) {
+      const known = this.declared.get(part) ?? new Map<string, Set<string>>()
+      this.declared.set(part, known)
+      for (const property of properties.flatMap(longhandsOf)) if (!known.has(property)) known.set(property, new Set())
+    }
     this.addDeclared()
   }
 
@@ -171,16 +173,19 @@ export class SurveyCollector implements Surveyor {
     const cases = [...this.rows.values()]
       .filter(isPlaced)
       .sort((a, b) => places.get(a.planned.key)! - places.get(b.planned.key)!)
-      .map(({ planned, texts: row }): SurveyCase => ({
-        key: planned.key,
-        values: planned.values,
-        context: this.#contexts.findIndex(({ key }) => key === this.contextOf(planned).key),
-        read: requests.map(([key, { part }]) => {
-          const measured = row.get(key) ?? absent(row, requests).get(part) ?? { unread: 'it was not read' }
-          return typeof measured === 'string' ? intern(texts, measured) : -1 - intern(reasons, measured.unread)
-        }),
-        features: (this.#features.get(planned.key) ?? []).map((each) => intern(features, each)),
-      }))
+      .map(({ planned, texts: row }): SurveyCase => {
+        const missing = absent(row, requests)
+        return {
+          key: planned.key,
+          values: planned.values,
+          context: this.#contexts.findIndex(({ key }) => key === this.contextOf(planned).key),
+          read: requests.map(([key, { part }]) => {
+            const measured = row.get(key) ?? missing.get(part) ?? { unread: 'it was not read' }
+            return typeof measured === 'string' ? intern(texts, measured) : -1 - intern(reasons, measured.unread)
+          }),
+          features: (this.#features.get(planned.key) ?? []).map((each) => intern(features, each)),
+        }
+      })
     return {
       slug: sheet.slug,
       readings: requests.map(([, { part, reading }]) => this.about(part, reading.text)),

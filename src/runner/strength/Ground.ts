@@ -107,7 +107,9 @@ export class Ground {
     const { collector, setup } = this.given
     const { plan } = setup
     this.made = await madeStyles(this.page, setup.tokens)
-    for (const { broken, reach } of this.made) for (const part of reach.parts) collector.note(part, broken.properties)
+    collector.note(
+      this.made.flatMap(({ broken, reach }) => reach.parts.map((part) => [part, broken.properties] as const)),
+    )
     const more = await collector.more(this.page, this.cases)
     this.survey = [...collector.aim.base, ...more]
     this.readings = await this.readAll({ isWhole: true })

@@ -1,6 +1,7 @@
-import { playBreaks, styleBreaks, type Performed, type PlayEdit } from '@/core/breaks'
+import { playBreaks, type Performed, type PlayEdit } from '@/core/breaks'
 import type { Performance } from '@/core/steps'
 import type { PlayPool, ScenarioJob } from '../scenario'
+import { breaksInDocument } from './inDocument'
 import { mayShowInTime, PlayTrial, type StyleTrial } from './PlayTrial'
 import type { Trial } from './Trial'
 
@@ -105,14 +106,13 @@ function isOf(edit: PlayEdit, deed: Performed): boolean {
 }
 
 /** A scenario of a component with a changed style sheet; undefined where that cannot be told. */
-function restyled(job: ScenarioJob, { edit: { url }, line, told }: StyleTrial['broken']): ScenarioJob | undefined {
+function restyled(job: ScenarioJob, given: StyleTrial['broken']): ScenarioJob | undefined {
   const { component, tokens } = job.setup
-  const sheet = component.sheets.find((each) => each.url === url)
-  // In a scenario the case has a document of its own, in which the whole sheet stands: its lines are the same, its places are not.
-  const broken = sheet && styleBreaks(sheet, tokens).find((each) => each.line === line && each.told === told)
+  const broken = breaksInDocument(component.sheets, tokens)(given)
   if (!broken) return undefined
-  const { from, to, text: instead } = broken.edit
-  const text = sheet.text.slice(0, from) + instead + sheet.text.slice(to)
-  const sheets = component.sheets.map((each) => (each === sheet ? { ...each, text } : each))
+  const { url, from, to, text } = broken.edit
+  const sheets = component.sheets.map((each) =>
+    each.url === url ? { ...each, text: each.text.slice(0, from) + text + each.text.slice(to) } : each,
+  )
   return { ...job, setup: { ...job.setup, component: { ...component, sheets } } }
 }

@@ -1,4 +1,4 @@
-import { styleBreaks, toldBy, type StyleBreak } from '@/core/breaks'
+import { toldBy, type StyleBreak } from '@/core/breaks'
 import { ContextJudge, type CheckResult, type PlannedCase, type Plan, type Readings, type Request } from '@/core/plan'
 import { stepsToReach } from '@/core/scenario'
 import type { StageComponent } from '@/stage'
@@ -8,6 +8,7 @@ import type { SurveyCollector } from '../SurveyCollector'
 import { answerProbes } from '../reading'
 import { Performer, readNow, type PlayPool } from '../scenario'
 import { textOf } from './Ground'
+import { breaksInDocument } from './inDocument'
 import { reachOf } from './madeStyles'
 import type { Trial } from './Trial'
 
@@ -46,7 +47,14 @@ export async function tryActed(
   trials: readonly Trial[],
   options: ActedOptions,
 ): Promise<void> {
-  const edited = trials.flatMap((trial) => editOf(trial, setup) ?? [])
+  const inDocument = breaksInDocument(setup.sheets, setup.tokens)
+  const edited = trials.flatMap((trial): Edited[] => {
+    const { broken } = trial
+    if (!('bearers' in broken) || trial.isDone) return []
+    const { edit } = broken
+    const own = edit.do === 'styles' ? inDocument({ ...broken, edit }) : broken
+    return own ? [{ trial, broken: own }] : []
+  })
   await Promise.all(
     cases.map((planned) =>
       plays.use(async (lane) => {
@@ -64,17 +72,6 @@ export async function tryActed(
       }),
     ),
   )
-}
-
-/** What a break changes of the styles of a document in which the whole sheet stands: its lines are the same, its places are not. */
-function editOf(trial: Trial, { sheets, tokens }: ActedSetup): Edited | undefined {
-  const { broken } = trial
-  if (!('bearers' in broken) || trial.isDone) return undefined
-  const { edit, line, told } = broken
-  if (edit.do !== 'styles') return { trial, broken }
-  const sheet = sheets.find(({ url }) => url === edit.url)
-  const same = sheet && styleBreaks(sheet, tokens).find((each) => each.line === line && each.told === told)
-  return same && { trial, broken: same }
 }
 
 /** Brings a case about, and breaks it. */
@@ -98,8 +95,9 @@ async function breakActed(
     edited.map(({ broken }) => broken),
   )
   // Parts may stand in no other case.
-  for (const [at, { broken }] of edited.entries())
-    for (const part of reaches[at]!.parts) setup.collector.note(part, broken.properties)
+  setup.collector.note(
+    edited.flatMap(({ broken }, at) => reaches[at]!.parts.map((part) => [part, broken.properties] as const)),
+  )
   const acted = await ActedCase.read(page, setup, planned)
   setup.collector.take(planned, acted.requests, acted.before)
   for (const [at, each] of edited.entries()) {

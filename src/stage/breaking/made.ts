@@ -52,10 +52,12 @@ export function* madeRules(component: StageComponent, standing: StandingCase): G
     for (const rule of sheet.cssRules) if (STYLES.some((each) => rule instanceof each)) yield rule.cssText
 }
 
-/** The trees of a case in which a rule stands. */
-export function treesWith(component: StageComponent, standing: StandingCase, rule: string): Tree[] {
-  const found = [...madeSheets(component, standing)].filter(({ sheet }) => placesOf(sheet, rule).length > 0)
-  return [...new Set(found.map(({ tree }) => tree))]
+/** The trees of a case in which each rule stands that the component's code has made, by the rule's text. */
+export function treesByRule(component: StageComponent, standing: StandingCase): Map<string, Set<Tree>> {
+  const found = new Map<string, Set<Tree>>()
+  for (const { tree, sheet } of madeSheets(component, standing))
+    for (const { cssText } of sheet.cssRules) found.set(cssText, (found.get(cssText) ?? new Set()).add(tree))
+  return found
 }
 
 /** Changes rules in all sheets of a case in which they stand. @returns how that is taken back */

@@ -1,6 +1,6 @@
 import { findParts, type StandingCase } from '../findPart'
 import type { StageComponent } from '../protocol'
-import { treesWith } from './made'
+import { treesByRule, type Tree } from './made'
 
 /** Which cases, and which of their parts, something can change. */
 export interface Reach {
@@ -22,10 +22,12 @@ export interface Sought {
 /** Looks up what styles can change, by selectors that find all that they ever style. */
 export function reachOf(component: StageComponent, cases: readonly StandingCase[], sought: readonly Sought[]): Reach[] {
   const found = cases.map((standing) => [...partsIn(component, standing)])
+  const isAnyMade = sought.some(({ rule }) => rule !== undefined)
+  const made = cases.map((standing) => (isAnyMade ? treesByRule(component, standing) : undefined))
   return sought.map(({ rule, select, pseudo }) => {
     const reached: Reach = { cases: [], parts: [] }
     for (const [at, standing] of cases.entries()) {
-      const elements = elementsOf(component, standing, select, rule)
+      const elements = elementsOf(standing, select, rule === undefined ? undefined : [...(made[at]!.get(rule) ?? [])])
       if (elements?.length === 0) continue
       reached.cases.push(at)
       if (!elements) continue
@@ -39,14 +41,10 @@ export function reachOf(component: StageComponent, cases: readonly StandingCase[
 
 /** The elements of a case; undefined where a selector cannot be looked up, so that it may be any. */
 function elementsOf(
-  component: StageComponent,
-  standing: StandingCase,
+  { scope, host }: StandingCase,
   select: string | undefined,
-  rule: string | undefined,
+  trees: readonly Tree[] = [scope instanceof ShadowRoot ? scope : host.ownerDocument],
 ): Element[] | undefined {
-  const { scope, host } = standing
-  const outer = scope instanceof ShadowRoot ? scope : host.ownerDocument
-  const trees = rule === undefined ? [outer] : treesWith(component, standing, rule)
   if (trees.length === 0) return []
   if (select === undefined) return undefined
   try {
