@@ -66,7 +66,6 @@ expose(window, 'breltReader', {
     }
     return { ended, changed: own.changed(asked) }
   },
-  mend: () => opened().mend(),
   clear: () => reader?.clear(),
   aim: (at) => aim(single().component, single().first, at),
   active: (at) => activeIn(single().component, single().first, at),

@@ -199,10 +199,6 @@ export class DocumentReader implements DocumentReading {
     this.breaker.break(made)
   }
 
-  mend() {
-    this.#breaker?.mend()
-  }
-
   clear() {
     if (this.#isSpread) gatherCases()
     this.#isSpread = false

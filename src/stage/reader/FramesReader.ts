@@ -148,10 +148,6 @@ export class FramesReader implements DocumentReading {
     this.#documents.forEach((each, at) => each.break(own[at]!))
   }
 
-  mend() {
-    for (const own of this.#documents) own.mend()
-  }
-
   clear() {
     gatherCases()
     this.#documents = []

@@ -93,8 +93,6 @@ export interface ReaderStage {
    * @returns how many animations ended, and the places of the cases asked for that have changed
    */
   breakAtRest(made: readonly StageBreak[], asked: readonly Imprinted[]): Promise<{ ended: number; changed: number[] }>
-  /** Takes back all that is broken. */
-  mend(): void
   clear(): void
   /** Where a person would point to reach something of the one case. */
   aim(at: AimAt): Aim
