@@ -4,6 +4,7 @@ import type { Viewport } from '@/core/sheet'
 import {
   hasCode,
   settle,
+  type Inventory,
   type ReaderStage,
   type RunnerStage,
   type StageCase,
@@ -280,13 +281,11 @@ export class StagePage implements ReadablePage {
     })
   }
 
-  async clear(): Promise<void> {
-    await this.call('clear')
+  /** Takes all cases away. @returns what stood in them */
+  async clear(): Promise<Inventory> {
+    const inventory = await this.call('clear')
     await this.ask('clear')
-  }
-
-  inventory() {
-    return this.call('inventory')
+    return inventory
   }
 
   /** Closes the page, even one whose code never returns. */

@@ -4,8 +4,9 @@ import { type Library, type Sheet } from '@/core/sheet'
 import { isReset, longhandsOf, SHORTHANDS } from '@/core/css'
 import { standingProperty, type Survey, type SurveyCase } from '@/core/survey'
 import type { TokenBook } from '@/core/tokens'
-import type { Surveyor } from './RunSetup'
 import type { StagePage } from './StagePage'
+import { Table } from './Table'
+import { usageOf } from './surveyUsage'
 
 /** One row a case, by the names of its readings. */
 interface Row {
@@ -34,12 +35,31 @@ export interface SurveyAim {
   skip?(part: string, property: string): boolean
 }
 
+type Tokens = Survey['contexts'][number]['tokens']
+
+/** What a survey has gathered of some cases. Plain data: it may come from elsewhere. */
+export interface SurveyPart {
+  declared: Declared
+  contexts: { key: string; values: Record<string, string>; tokens: Tokens }[]
+  initial: Record<string, string>
+  /** By case, as `rows`. */
+  features: [place: number, features: readonly string[]][]
+  /** Names of requests, and what was read of them: rows name both by their places. */
+  requests: string[]
+  texts: (string | { unread: string })[]
+  /** By the case's place among those that were read together. */
+  rows: [place: number, read: [request: number, text: number][]][]
+}
+
+/** What styles declare, by part, then property: the values as written. */
+export type Declared = [part: string, properties: [property: string, values: string[]][]][]
+
 /** Gathers a survey while a component is run. */
-export class SurveyCollector implements Surveyor {
+export class SurveyCollector {
   /** By case: one that is tried again after its page was lost counts once. */
   readonly rows = new Map<string, Row>()
   #requests: Map<string, Request>
-  #contexts: { key: string; values: Record<string, string>; tokens: Survey['contexts'][number]['tokens'] }[] = []
+  #contexts: SurveyPart['contexts'] = []
   #initial: Record<string, string> = {}
   #features = new Map<string, readonly string[]>()
 
@@ -55,6 +75,57 @@ export class SurveyCollector implements Surveyor {
   /** The same once more, knowing from the start what was declared anywhere. */
   again(): SurveyCollector {
     return new SurveyCollector({ ...this.aim, base: [...this.#requests.values()] }, this.declared)
+  }
+
+  /** What gathers the same of some of the cases. @param declared what others have found declared so far */
+  fork(declared: Declared = []): SurveyCollector {
+    const fork = new SurveyCollector(this.aim)
+    fork.learn(declared)
+    return fork
+  }
+
+  /** All that was gathered. @param cases that were read, by whose places they are named */
+  part(cases: readonly PlannedCase[]): SurveyPart {
+    const [requests, texts] = [new Table<string>(), new Table<string | { unread: string }>(JSON.stringify)]
+    const placeOf = new Map(cases.map(({ key }, at) => [key, at]))
+    return {
+      declared: [...this.declared].map(([part, properties]) => [
+        part,
+        [...properties].map(([property, values]) => [property, [...values]]),
+      ]),
+      contexts: this.#contexts,
+      initial: this.#initial,
+      features: [...this.#features].map(([key, features]) => [placeOf.get(key)!, features]),
+      rows: [...this.rows].map(([key, row]) => [
+        placeOf.get(key)!,
+        [...row.texts].map(([request, text]) => [requests.placeOf(request), texts.placeOf(text)]),
+      ]),
+      ...{ requests: requests.all, texts: texts.all },
+    }
+  }
+
+  /** Adds what was gathered of some cases. */
+  join(part: SurveyPart, cases: readonly PlannedCase[]): void {
+    this.learn(part.declared)
+    for (const context of part.contexts)
+      if (!this.#contexts.some(({ key }) => key === context.key)) this.#contexts.push(context)
+    this.#initial = { ...part.initial, ...this.#initial }
+    for (const [place, features] of part.features) this.#features.set(cases[place]!.key, features)
+    for (const [place, read] of part.rows) {
+      const texts = read.map(([request, text]) => [part.requests[request]!, part.texts[text]!] as const)
+      this.rows.set(cases[place]!.key, { planned: cases[place]!, texts: new Map(texts) })
+    }
+  }
+
+  private learn(declared: Declared) {
+    for (const [part, properties] of declared)
+      for (const [property, values] of properties) for (const value of values) this.declare(part, property, value)
+    this.addDeclared()
+  }
+
+  private declare(part: string, property: string, value: string) {
+    const properties = this.declared.get(part) ?? new Map<string, Set<string>>()
+    this.declared.set(part, properties.set(property, (properties.get(property) ?? new Set()).add(value)))
   }
 
   /** All that is read of every case. */
@@ -82,10 +153,7 @@ export class SurveyCollector implements Surveyor {
   }
 
   async more(page: StagePage, cases: readonly PlannedCase[]): Promise<readonly Request[]> {
-    for (const [part, property, value] of await page.declared([...this.aim.own])) {
-      const properties = this.declared.get(part) ?? new Map<string, Set<string>>()
-      this.declared.set(part, properties.set(property, (properties.get(property) ?? new Set()).add(value)))
-    }
+    for (const [part, property, value] of await page.declared([...this.aim.own])) this.declare(part, property, value)
     this.addDeclared()
     await this.enterContext(page, cases[0]!)
     if (this.aim.isForDrafting) {
@@ -228,26 +296,4 @@ function absent(row: Row['texts'], requests: readonly (readonly [string, Request
     if (typeof measured === 'object' && / is not there$/.test(measured.unread)) found.set(part, measured)
   }
   return found
-}
-
-/** Which tokens the styles name, and for which properties. */
-function usageOf(
-  sheets: readonly { text: string }[],
-  tokens: TokenBook,
-  contexts: readonly Record<string, string>[],
-): Survey['usage'] {
-  const paths = new Map(
-    contexts.flatMap((context) => tokens.list(context).map(({ path, property }) => [property, path])),
-  )
-  const used = new Map<string, Survey['usage'][number]>()
-  for (const { text } of sheets) {
-    for (const [, property, value] of text.matchAll(/([\w-]+)\s*:\s*([^;{}]*var\([^;{}]*)/g)) {
-      for (const [, name] of value!.matchAll(/var\(\s*(--[\w-]+)/g)) {
-        const path = paths.get(name!) ?? paths.get(name!.replace(/-font(-family|-size|-weight)?$|-line-height$/, ''))
-        const named = property!.startsWith('--') ? '' : property!
-        if (path) used.set(`${named}|${path}`, { property: named, token: path })
-      }
-    }
-  }
-  return [...used.values()]
 }

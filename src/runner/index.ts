@@ -13,7 +13,7 @@ export {
   type PreparedLibrary,
   type Selection,
 } from './prepare'
-export { LONGEST_LOSS_MS } from './runComponent'
+export { LONGEST_LOSS_MS } from './cases'
 export { stagePage, STAGE_POLICY, stageProgram } from './stageProgram'
 export { surveyComponent, type SurveyOptions } from './survey'
 export { filmFailed } from './filmFailed'

@@ -9,7 +9,7 @@ import type { Inventory } from '@/stage'
 import type { PreparedComponent, PreparedLibrary } from './prepare'
 import { BrowserSource } from './BrowserSource'
 import { openPools } from './pools'
-import { runComponent } from './runComponent'
+import { PageReaders, runComponent, type RunSetup } from './cases'
 import { SurveyCollector } from './SurveyCollector'
 
 /** What is read of every part, whether or not anything declares it. */
@@ -53,20 +53,14 @@ export async function surveyComponent(
   try {
     for (let go = 0; go < 2; go++) {
       left.clear()
-      inventory = await runComponent(
-        pools,
-        {
-          plan: { ...bare, profiles: [{ index: 0, requests: taken.aim.base, claims: [] }] },
-          ...compiled,
-          tokens,
-          tolerance: library.data.tolerance,
-          viewport: library.data.viewport,
-          contexts: Object.keys(library.data.contexts),
-          library,
-          surveyor: taken,
-        },
-        { onCase: ({ key, failure }) => failure !== undefined && left.set(key, failure) },
-      )
+      const { tolerance, viewport, contexts } = library.data
+      const setup: RunSetup = {
+        plan: { ...bare, profiles: [{ index: 0, requests: taken.aim.base, claims: [] }] },
+        ...{ ...compiled, tokens, library, tolerance, viewport, contexts: Object.keys(contexts), surveyor: taken },
+      }
+      inventory = await runComponent(new PageReaders(pools, setup), setup, {
+        onCase: ({ key, failure }) => failure !== undefined && left.set(key, failure),
+      })
       if (taken.rows.size === 0) throw new Error([...left.values()][0] ?? 'no case could be read')
       if (!taken.isUneven) break
       taken = taken.again()

@@ -9,9 +9,9 @@ import { BrowserSource } from './BrowserSource'
 import { inOrder } from './inOrder'
 import { findKnown, performed, ReadingRecorder, type KeptResults, type Known } from './kept'
 import { defaultFirst, PictureRun, type PictureOptions } from './pictures'
-import { openPools, type RunPools } from './pools'
-import { runScenarios, scenarioJobs, type ScenarioJob } from './scenario'
+import { scenarioJobs, type ScenarioJob } from './scenario'
 import { verifyComponent } from './verifyComponent'
+import { LocalWorkplace, type RunPlace, type Workplace } from './workplace'
 
 export interface VerifyOptions {
   /** How many components are run at once. @defaultValue 2 */
@@ -47,23 +47,28 @@ export interface ComponentPictures extends PictureTally {
 
 const WENT_DOWN = 'the browser went down: another was started, and what it was reading was read again'
 
-/** Verifies prepared components. Stopped by its signal, it reports what it has found so far. */
+/**
+ * Verifies prepared components. Stopped by its signal, it reports what it has found so far.
+ * @param at where its work is done
+ */
 export async function verifyLibrary(
-  browser: Browser | BrowserSource,
+  at: Browser | BrowserSource | Workplace,
   prepared: PreparedLibrary,
   options: VerifyOptions = {},
 ): Promise<Report> {
   const startedAt = new Date()
   const start = performance.now()
   const run = await Run.begin(prepared, options, startedAt)
-  const browsers = BrowserSource.from(browser)
-  const version = run.isAllKnown ? options.kept!.environment.browser : await versionOf(browsers)
+  const browsers = 'open' in at ? undefined : BrowserSource.from(at)
+  const workplace = browsers ? new LocalWorkplace(browsers) : (at as Workplace)
+  // Asked before anything else: where there is none, it is told at once.
+  const version = run.isAllKnown ? options.kept!.environment.browser : await workplace.version()
   try {
     if (run.isAllKnown) await run.all()
-    else await run.inPages(browsers)
+    else await run.allAt(workplace)
   } finally {
     await run.close()
-    if (browsers !== browser) await browsers.close()
+    if (browsers !== at) await browsers?.close()
   }
   const { name } = prepared.library.data
   const milliseconds = performance.now() - start
@@ -72,9 +77,6 @@ export async function verifyLibrary(
     run.tallies,
   )
 }
-
-/** Asked before anything else: where there is none, it is told at once. */
-const versionOf = async (browsers: BrowserSource) => (await (await browsers.get()).version()).replace(/^\w+\//, '')
 
 /** One run: what is known from earlier ones is taken from there, the rest is read. */
 class Run {
@@ -114,43 +116,39 @@ class Run {
     return this.prepared.components.every((each) => cases.has(each)) && this.jobs.every((job) => scenarios.has(job))
   }
 
-  /** Works at everything, with pages for what is to be read. */
-  async inPages(browsers: BrowserSource): Promise<void> {
-    const { clock, signal, workers = MAX_WORKERS } = this.options
-    const { library, components } = this.prepared
-    const pools = openPools(browsers, library.data.viewport, { ...(clock && { clock }) })
-    const ended = endOnAbort(pools, signal)
-    const unread = components.filter((each) => !this.known.cases.has(each))
-    pools.stages.warm(Math.min(workers, unread.length))
-    pools.plays.warm(
-      played(unread) + this.jobs.filter((job) => !this.known.scenarios.has(job)).length,
-      library.data.viewport,
-    )
-    browsers.onRestart = () => noteRestart(this.working)
+  /** Works at everything; what is to be read is read elsewhere. */
+  async allAt(workplace: Workplace): Promise<void> {
+    const { clock, repeat, signal, workers } = this.options
+    const unread = this.prepared.components.filter((each) => !this.known.cases.has(each))
+    const open = this.jobs.filter((job) => !this.known.scenarios.has(job))
+    const place = await workplace.open({
+      ...{ prepared: this.prepared, clock, repeat, signal, workers, rig: this.pictures?.rig },
+      expected: { components: unread.length, plays: played(unread) + open.length },
+      onRestart: () => noteRestart(this.working),
+    })
     try {
-      await this.all(pools)
+      await this.all(place)
     } finally {
-      ended()
-      await pools.close()
+      await place.close()
     }
   }
 
-  /** @param pools left out where everything is known */
-  async all(pools?: RunPools): Promise<void> {
-    const { signal, workers = MAX_WORKERS } = this.options
+  /** @param place left out where everything is known */
+  async all(place?: RunPlace): Promise<void> {
+    const { signal } = this.options
     const queue = [...this.prepared.components.entries()]
     const work = async () => {
       for (let next = queue.shift(); next && !signal?.aborted; next = queue.shift()) {
         const [index, component] = next
-        await this.component(component, this.tallies[index]!, pools)
+        await this.component(component, this.tallies[index]!, place)
         this.options.onComponent?.(this.tallies[index]!)
       }
     }
     // Scenarios go on beside the cases: their pages wait for frames much of the time.
-    await Promise.all([...Array.from({ length: workers }, work), this.scenarios(pools)])
+    await Promise.all([...Array.from({ length: place?.workers ?? 1 }, work), this.scenarios(place)])
   }
 
-  private async component(component: PreparedComponent, tally: ComponentTally, pools: RunPools | undefined) {
+  private async component(component: PreparedComponent, tally: ComponentTally, place: RunPlace | undefined) {
     const { options, prepared } = this
     const results: CaseResult[] = []
     const keys = component.plan.cases.map(({ key }) => key)
@@ -168,7 +166,7 @@ class Run {
     const { signal } = options
     const readings = options.kept && new ReadingRecorder()
     const how = { signal, pictures: this.pictures, readings }
-    const found = known ? undefined : await verifyComponent(pools!, prepared, component, tally, onCase, how)
+    const found = known ? undefined : await verifyComponent(place!, prepared, component, tally, onCase, how)
     const taken = known?.pictures ?? (found?.pictures && defaultFirst(component, found.pictures.results))
     this.working.delete(tally)
     known?.results.forEach(onCase)
@@ -218,8 +216,8 @@ class Run {
   }
 
   /** Performs the scenarios of all components. */
-  private async scenarios(pools: RunPools | undefined) {
-    const { signal, repeat, kept, onScenario } = this.options
+  private async scenarios(place: RunPlace | undefined) {
+    const { signal, kept, onScenario } = this.options
     const take = (job: ScenarioJob, result: ScenarioResult): ComponentTally => {
       const { slug } = job.setup.sheet
       const tally = this.tallies.find((each) => each.slug === slug)!
@@ -230,9 +228,8 @@ class Run {
     for (const [job, { result, since }] of this.known.scenarios) take(job, result).reuse({ scenarios: 1, since })
     const left = this.jobs.filter((job) => !this.known.scenarios.has(job))
     if (left.length === 0) return
-    const how = { ...(repeat !== undefined && { repeat }), ...(signal && { signal }) }
     const keeping: Promise<void>[] = []
-    await runScenarios(pools!.plays, left, how, (job, result) => {
+    await place!.perform(left, (job, result) => {
       take(job, result)
       const found = { since: this.startedAt.toISOString(), result }
       if (kept && !signal?.aborted)
@@ -242,9 +239,6 @@ class Run {
   }
 }
 
-/** How many components are run at once, where nobody says so. */
-const MAX_WORKERS = 2
-
 const jobsOf = ({ library, tokens, components }: PreparedLibrary): ScenarioJob[] =>
   components.flatMap(({ sheet, compiled }) =>
     compiled ? scenarioJobs({ sheet, library, tokens, ...compiled, viewport: library.data.viewport }) : [],
@@ -252,22 +246,6 @@ const jobsOf = ({ library, tokens, components }: PreparedLibrary): ScenarioJob[]
 
 const tallyOf = ({ sheet, lints }: PreparedComponent) =>
   new ComponentTally(sheet.slug, sheet.data.name, sheet.file, lints)
-
-// What is being read when somebody stops may still come to its end.
-const GRACE_MS = 1000
-
-/** Takes all pages away soon after work is stopped: code that does not return would keep it. @returns to be called when it has ended */
-function endOnAbort(pools: RunPools, signal: AbortSignal | undefined): () => void {
-  let timer: NodeJS.Timeout | undefined
-  const onAbort = () => {
-    timer = setTimeout(() => void pools.stop(), GRACE_MS)
-  }
-  signal?.addEventListener('abort', onAbort, { once: true })
-  return () => {
-    clearTimeout(timer)
-    signal?.removeEventListener('abort', onAbort)
-  }
-}
 
 function noteRestart(working: Iterable<ComponentTally>) {
   for (const { notes } of working) if (!notes.includes(WENT_DOWN)) notes.push(WENT_DOWN)

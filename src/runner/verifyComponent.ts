@@ -4,13 +4,12 @@ import { unreadCase, type CaseResult, type Request } from '@/core/plan'
 import { parsePartReference, parseReading } from '@/core/readings'
 import type { ComponentTally } from '@/core/report'
 import { coverageOf } from '@/core/survey'
-import { placeInSources, unsupportedKind } from '@/source'
+import { placeInSources, unsupportedKind, type CompiledComponent } from '@/source'
 import { lintInventory } from '@/stage'
 import type { PreparedComponent, PreparedLibrary } from './prepare'
 import type { ReadingRecorder } from './kept'
-import type { RunPools } from './pools'
 import type { PictureRun, PictureTaker } from './pictures'
-import { runComponent } from './runComponent'
+import { runComponent, type CaseWorkplace, type RunSetup } from './cases'
 import { SurveyCollector } from './SurveyCollector'
 
 // A survey keeps every reading of every case.
@@ -26,10 +25,41 @@ export interface VerifyingOptions {
   readings?: ReadingRecorder | undefined
 }
 
+/** What a run of a component's cases needs, with what its lints and its pictures ask for. */
+export function setupOf(
+  { library, tokens }: PreparedLibrary,
+  component: PreparedComponent & { compiled: CompiledComponent },
+  pictures: PictureRun | undefined,
+): RunSetup {
+  const { compiled, plan, sheet } = component
+  const { data } = library
+  // What some cases lack others may have: lints over the whole matrix need all of them.
+  const isSpecified = isSpecifiedIn(sheet)
+  let surveyor: SurveyCollector | undefined = undefined
+  const taker = pictures?.takerFor(component, (key) => surveyor?.readOf(key) ?? [])
+  if (isSurveyed(component) || taker)
+    surveyor = new SurveyCollector({
+      library,
+      tokens,
+      own: compiled.component.sheets.filter((each) => each.of === 'own').map(({ url }) => url),
+      base: [],
+      ...(taker
+        ? { extra: explaining(Object.keys(compiled.component.parts)) }
+        : { skip: (part, property) => isSpecified(part, property) && !TELLS_DRAWN.test(property) }),
+    })
+  return {
+    ...{ plan, ...compiled, tokens, library },
+    ...{ tolerance: data.tolerance, viewport: data.viewport, contexts: Object.keys(data.contexts) },
+    ...{ ...(surveyor && { surveyor }), ...(taker && { pictures: taker }) },
+  }
+}
+
+const isSurveyed = ({ isWhole, plan }: PreparedComponent) => isWhole && plan.cases.length <= MAX_SURVEYED
+
 /** Reads and judges one component's cases. @returns lints that only a run can find; undefined where the component could not be read to its end */
 export async function verifyComponent(
-  pools: RunPools,
-  { library, tokens }: PreparedLibrary,
+  workplace: CaseWorkplace,
+  prepared: PreparedLibrary,
   component: PreparedComponent,
   tally: ComponentTally,
   onCase: (result: CaseResult) => void,
@@ -42,43 +72,16 @@ export async function verifyComponent(
     for (const planned of plan.cases.filter(({ judged }) => judged)) onCase(unreadCase(plan, planned, reason))
     return undefined
   }
-  const { data } = library
-  // What some cases lack others may have: lints over the whole matrix need all of them.
-  const isSpecified = isSpecifiedIn(sheet)
-  const isSurveyed = component.isWhole && plan.cases.length <= MAX_SURVEYED
-  let surveying: SurveyCollector | undefined = undefined
-  const taker = pictures?.takerFor(component, (key) => surveying?.readOf(key) ?? [])
-  surveying =
-    isSurveyed || taker
-      ? new SurveyCollector({
-          library,
-          tokens,
-          own: compiled.component.sheets.filter((each) => each.of === 'own').map(({ url }) => url),
-          base: [],
-          ...(taker
-            ? { extra: explaining(Object.keys(compiled.component.parts)) }
-            : { skip: (part, property) => isSpecified(part, property) && !TELLS_DRAWN.test(property) }),
-        })
-      : undefined
-  const inventory = await runComponent(
-    pools,
-    {
-      plan,
-      ...compiled,
-      tokens,
-      tolerance: data.tolerance,
-      viewport: data.viewport,
-      contexts: Object.keys(data.contexts),
-      library,
-      ...(surveying && { surveyor: surveying }),
-      ...{ ...(taker && { pictures: taker }), ...(readings && { readings }) },
-    },
-    { onCase, onIncident: (message) => tally.notes.push(message), ...(signal && { signal }) },
-  )
+  const setup = setupOf(prepared, { ...component, compiled }, pictures)
+  const inventory = await runComponent(workplace.readersOf(setup), setup, {
+    ...{ onCase, onIncident: (message) => void tally.notes.push(message), readings },
+    ...(signal && { signal }),
+  })
   if (!inventory || signal?.aborted) return undefined
-  const taken = taker && { pictures: taker }
+  const taken = setup.pictures && { pictures: setup.pictures }
   if (!component.isWhole) return { lints: [], ...taken }
-  const survey = isSurveyed && surveying?.survey(sheet, [], plan.cases)
+  const survey = isSurveyed(component) && setup.surveyor?.survey(sheet, [], plan.cases)
+  const isSpecified = isSpecifiedIn(sheet)
   return {
     ...taken,
     lints: [

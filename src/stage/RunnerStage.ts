@@ -16,9 +16,8 @@ export interface RunnerStage {
   said(asked: readonly Said[]): (string | null)[]
   /** What the component has done outside of its cases so far, which is why each needs a document of its own. */
   sideEffect(): string | undefined
-  clear(): void
-  /** What stood in all cases so far. */
-  inventory(): Inventory
+  /** Takes all cases away. @returns what stood in them */
+  clear(): Inventory
   /** Errors that component code threw outside of any case. */
   incidents(): string[]
 }

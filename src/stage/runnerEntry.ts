@@ -31,7 +31,6 @@ const onBeat = (index: number) => {
   if (hasScript || index % BEAT_EVERY === 0) beat?.(String(index))
 }
 let hasScript = false
-let inventory = EMPTY_INVENTORY
 
 const opened = () => {
   if (!stage) throw new Error('no component is open')
@@ -53,10 +52,10 @@ expose(view, 'breltStage', {
   said: (asked) => sayProperties(opened(), asked),
   sideEffect: () => (stage instanceof Stage ? (watch.found() ?? stage.escape(stage.cases)) : undefined),
   clear: () => {
-    // Counted while they stand, told when all have stood.
-    if (stage) inventory = stage.count(inventory)
+    // Counted while they stand.
+    const inventory = stage?.count(EMPTY_INVENTORY) ?? EMPTY_INVENTORY
     stage?.clear()
+    return inventory
   },
-  inventory: () => inventory,
   incidents: () => incidents.splice(0),
 } satisfies RunnerStage)

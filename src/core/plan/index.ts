@@ -1,14 +1,17 @@
 export {
+  claimId,
   ContextJudge,
   dependsOnItselfOnly,
   unreadCase,
   unreadCheck,
   type AskedProbe,
   type Elsewhere,
+  type JudgeNotes,
   type Measured,
   type Readings,
 } from './judging'
 export {
+  comparedKeys,
   judgedClaims,
   makePlan,
   makeProfile,

@@ -37,6 +37,17 @@ export type Elsewhere = (caseKey: string, request: string) => Measured | 'later'
 
 type Asked = { plain: string } | { invalid: string; cause: 'lookup' } | { asked: AskedProbe; literal?: string }
 
+/** What a judge has found out of the browser, for whoever judges the same cases later. Plain data. */
+export interface JudgeNotes {
+  /** What the browser computed, by probe. */
+  answers: [key: string, computed: Computed][]
+  /** Claims whose outcomes cases share, by `claimId`. */
+  shared: string[]
+}
+
+/** A claim by the rule that makes it, whatever that expects. */
+export const claimId = ({ rule, part, reading }: Claim): string => `${rule.index}|${part}|${reading.text}`
+
 /** Judges the cases of one context: asks for the expected values that it needs, then gives the verdicts. */
 export class ContextJudge {
   /** What the browser answered, by probe. */
@@ -74,6 +85,17 @@ export class ContextJudge {
   /** What the browser has answered, by probe. */
   get answers(): ReadonlyMap<string, Computed> {
     return this.#answers
+  }
+
+  /** All that the browser has answered so far, to be taken up elsewhere. */
+  notes(): JudgeNotes {
+    const shared = [...this.#isShared].flatMap(([claim, isShared]) => (isShared ? [claimId(claim)] : []))
+    return { answers: [...this.#answers], shared: [...new Set(shared)] }
+  }
+
+  /** Takes answers that the browser has given to another judge of the same plan. */
+  take({ answers }: JudgeNotes): void {
+    for (const [key, computed] of answers) this.#answers.set(key, computed)
   }
 
   /** Whether cases share what a claim came to, by what was read. */

@@ -161,6 +161,10 @@ export function comparedCase(theCase: Case, where: Readonly<Record<string, strin
   return known && exists(values, space) ? makeCase(values, space) : undefined
 }
 
+/** The keys of the cases that a case is compared with. */
+export const comparedKeys = ({ profiles, space }: Pick<Plan, 'profiles' | 'space'>, planned: PlannedCase): string[] =>
+  [...comparedCases(planned, profiles[planned.profile]!, space)].map(({ key }) => key)
+
 function* comparedCases(planned: PlannedCase, profile: Profile, space: Space): Generator<Case> {
   for (const { claim } of profile.claims) {
     for (const check of checksOf(claim.expectation)) {

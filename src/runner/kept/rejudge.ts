@@ -1,4 +1,5 @@
 import {
+  claimId,
   ContextJudge,
   requestKey,
   type CaseResult,
@@ -10,9 +11,9 @@ import {
 } from '@/core/plan'
 import { decidingProperties } from '@/core/readings'
 import type { PreparedComponent, PreparedLibrary } from '../prepare'
-import { NOT_READ } from '../judgeWaiting'
+import { NOT_READ } from '../cases'
 import type { KeptCases } from './pack'
-import { claimId, type KeptReadings } from './ReadingRecorder'
+import type { KeptReadings } from './ReadingRecorder'
 
 /** What was read of a component, and what it came to by other rules of the same shape. */
 export interface KeptReading {
@@ -36,9 +37,9 @@ export function rejudge(
   const elsewhere: Elsewhere = (key, request) => readingsOf.get(key)?.get(request) ?? { unread: NOT_READ }
   const old = new Map(before.results.map((result) => [result.key, result]))
   const results = new Map<string, CaseResult>()
-  for (const { cases, answers, shared } of kept.judges) {
+  for (const { cases, ...notes } of kept.judges) {
     const judge = new ContextJudge(plan, tokens, library.data.tolerance)
-    for (const [key, computed] of answers) judge.answer(key, computed)
+    judge.take(notes)
     const all: [PlannedCase, Readings][] = []
     for (const key of cases) {
       const own = planned.get(key)
@@ -51,7 +52,7 @@ export function rejudge(
     }
     const isAsShared = (own: PlannedCase, at: number) => {
       const { claim } = plan.profiles[own.profile]!.claims[at]!
-      return judge.isShared(claim) === shared.includes(claimId(claim))
+      return judge.isShared(claim) === notes.shared.includes(claimId(claim))
     }
     for (const [own, readings] of all) {
       if (!own.judged) continue

@@ -17,8 +17,7 @@ import { textOf, type Sheet } from '@/core/sheet'
 import { TokenLines } from '@/core/tokens'
 import type { PreparedComponent, PreparedLibrary } from '../prepare'
 import { PictureRoom } from './PictureRoom'
-import { PictureTaker } from './PictureTaker'
-import type { CaseReading } from './readTraits'
+import { PictureTaker, type PictureAim, type ReadOf } from './PictureTaker'
 
 /** That pictures are taken, and where. */
 export interface PictureOptions {
@@ -53,14 +52,11 @@ export class PictureRun {
   }
 
   /** What takes a component's pictures; undefined where its sheet asks for none. */
-  takerFor(
-    { sheet, compiled, plan }: PreparedComponent,
-    readOf: (key: string) => readonly CaseReading[],
-  ): PictureTaker | undefined {
+  takerFor({ sheet, compiled, plan }: PreparedComponent, readOf: ReadOf): PictureTaker | undefined {
     const wants = ({ values }: PlannedCase) => isPictured(sheet, values)
     if (!compiled || !plan.cases.some((each) => each.judged && wants(each))) return undefined
     const { tree, data } = this.prepared.library
-    return new PictureTaker({
+    const aim: PictureAim = {
       wants,
       index: this.#indices.get(sheet.slug)!,
       rig: this.rig,
@@ -71,8 +67,8 @@ export class PictureRun {
       contexts: Object.keys(data.contexts),
       tokens: this.#tokens,
       room: this.#room,
-      readOf,
-    })
+    }
+    return new PictureTaker(aim, readOf)
   }
 
   /**

@@ -27,13 +27,22 @@ export interface PictureAim {
   tolerance: PictureTolerance
   viewport: Viewport
   /** An approved picture as PNG; undefined where its file is missing. */
-  reference(picture: string): Uint8Array | undefined
+  reference(picture: string): Uint8Array | undefined | Promise<Uint8Array | undefined>
   compiled: Pick<CompiledComponent, 'component' | 'places'>
   contexts: readonly string[]
   tokens: TokenLines
   room: PictureRoom
-  /** What was read of a case, to explain its picture. */
-  readOf(key: string): readonly CaseReading[]
+}
+
+/** What was read of a case, to explain its picture. */
+export type ReadOf = (key: string) => readonly CaseReading[]
+
+/** The pictures of some cases. Plain data: they may have been taken elsewhere. */
+export interface PicturePart {
+  results: PictureResult[]
+  /** PNGs by the names of the pictures. */
+  pngs: [picture: string, png: Uint8Array][]
+  isWhole: boolean
 }
 
 /** Takes pictures of a component's cases, and holds them against the approved ones. */
@@ -46,7 +55,26 @@ export class PictureTaker {
   /** Every picture that was wanted has been taken. */
   isWhole = true
 
-  constructor(private readonly aim: PictureAim) {}
+  constructor(
+    private readonly aim: PictureAim,
+    private readonly readOf: ReadOf,
+  ) {}
+
+  /** What takes pictures of some of the cases. */
+  fork(readOf: ReadOf): PictureTaker {
+    return new PictureTaker(this.aim, readOf)
+  }
+
+  part(): PicturePart {
+    return { results: [...this.results.values()], pngs: [...this.pngs], isWhole: this.isWhole }
+  }
+
+  /** Adds pictures of some cases. */
+  join({ results, pngs, isWhole }: PicturePart): void {
+    for (const result of results) this.results.set(result.key, result)
+    for (const [picture, png] of pngs) this.pngs.set(picture, png)
+    this.isWhole &&= isWhole
+  }
 
   wants(planned: PlannedCase): boolean {
     return planned.judged && this.aim.wants(planned)
@@ -74,7 +102,7 @@ export class PictureTaker {
   }
 
   private async takeAll(page: StagePage, cases: readonly PlannedCase[], isLost: (at: number) => boolean) {
-    const { room, compiled, contexts, tokens, readOf } = this.aim
+    const { room, compiled, contexts, tokens } = this.aim
     const wanted = cases.flatMap((planned, at) => (this.wants(planned) && !isLost(at) ? [at] : []))
     const pictures = await captureCases(page, wanted, page.viewport, room)
     const open: number[] = []
@@ -83,7 +111,7 @@ export class PictureTaker {
       if (isOpen(result)) open.push(picture.index)
     }
     for (const sheet of new Set(pictures.map((each) => each.sheet))) sheet.drop()
-    const explained = open.map((index) => ({ index, planned: cases[index]!, read: readOf(cases[index]!.key) }))
+    const explained = open.map((index) => ({ index, planned: cases[index]!, read: this.readOf(cases[index]!.key) }))
     const traits = await readTraits(page.nodes, compiled, contexts, tokens, explained)
     for (const [key, own] of traits) this.results.get(key)!.traits = own
   }
@@ -102,7 +130,7 @@ export class PictureTaker {
     const { viewport, room } = this.aim
     const sheet = await captureWindow(png, outline, viewportIn(values, viewport), room)
     const result = await this.judge(key, { index: 0, sheet, shot: 0 })
-    if (isOpen(result)) result.traits = this.aim.readOf(key).map((each) => ({ ...each, lines: [] }))
+    if (isOpen(result)) result.traits = this.readOf(key).map((each) => ({ ...each, lines: [] }))
     sheet.drop()
   }
 
@@ -114,7 +142,7 @@ export class PictureTaker {
     if (own) {
       result.reference = { picture: own.picture, at: placeOf(own), traits: own.traits }
       const isEqual = own.picture === picture.picture && own.at[0] === picture.at.x && own.at[1] === picture.at.y
-      const before = isEqual ? undefined : this.aim.reference(own.picture)
+      const before = isEqual ? undefined : await this.aim.reference(own.picture)
       if (isEqual) result.verdict = 'same'
       else if (before) {
         const { tolerance } = this.aim

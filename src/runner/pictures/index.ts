@@ -1,4 +1,4 @@
 export { captureCases } from './capture'
 export { PictureRoom } from './PictureRoom'
-export { PictureTaker, type PictureAim, type WindowPicture } from './PictureTaker'
+export { PictureTaker, type PictureAim, type PicturePart, type WindowPicture } from './PictureTaker'
 export { defaultFirst, PictureRun, type PictureOptions } from './PictureRun'

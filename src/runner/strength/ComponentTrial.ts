@@ -1,14 +1,14 @@
 import { renderedBreaks, styleBreaks, type RenderedBreak, type StyleBreak } from '@/core/breaks'
 import { groupBy } from '@/core/group'
-import { ContextJudge, type PlannedCase } from '@/core/plan'
+import type { PlannedCase } from '@/core/plan'
 import { isVendored } from '@/core/sheet'
 import type { Survey } from '@/core/survey'
 import { hasCode, sideEffectInTexts, type StageComponent } from '@/stage'
-import { divide, type Chunk } from '../divide'
+import { divide, type Chunk, type RunSetup } from '../cases'
 import type { PictureRoom } from '../pictures'
 import type { RunPools } from '../pools'
 import type { PreparedComponent, PreparedLibrary } from '../prepare'
-import type { RunSetup } from '../RunSetup'
+import { stageContext } from '../stageContext'
 import type { StagePage } from '../StagePage'
 import { baseRequests } from '../survey'
 import { SurveyCollector } from '../SurveyCollector'
@@ -172,14 +172,11 @@ export class ComponentTrial {
     const { compiled } = this.component
     const page = await this.pools.stages.take()
     try {
-      await page.openComponent({ ...compiled.component, isolated: this.isIsolated }, chunk.context, setup.viewport)
+      const context = stageContext(setup.tokens, chunk.values)
+      await page.openComponent({ ...compiled.component, isolated: this.isIsolated }, context, setup.viewport)
       const own = this.sheets.map(({ url }) => url)
-      // Judges are not shared between pages.
-      const judge = new ContextJudge(setup.plan, setup.tokens, setup.tolerance)
-      const ground = await Ground.lay({ setup, collector: this.collector, own, failed: this.#failed }, page, {
-        ...chunk,
-        judge,
-      })
+      const given = { setup, collector: this.collector, own, failed: this.#failed }
+      const ground = await Ground.lay(given, page, chunk)
       for (const [at, reason] of Object.entries(ground.failures))
         this.options.onNote?.(`${ground.cases[Number(at)]!.key || 'its only case'} was not broken: ${reason}`)
       return ground

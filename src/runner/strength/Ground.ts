@@ -9,10 +9,9 @@ import {
   type Request,
 } from '@/core/plan'
 import { hasCode, stageCaseOf, type Imprinted } from '@/stage'
-import { remember, type ReadingStore } from '../chunk'
-import type { Chunk } from '../divide'
+import { ReadingStore, type Chunk, type RunSetup } from '../cases'
 import { answerProbes, readCases, referredParts } from '../reading'
-import type { RunSetup } from '../RunSetup'
+import { stageContext } from '../stageContext'
 import type { StagePage } from '../StagePage'
 import type { SurveyCollector } from '../SurveyCollector'
 import { madeStyles, type MadeStyle } from './madeStyles'
@@ -56,25 +55,27 @@ export class Ground {
   /** What is read of every case besides what its claims ask for. */
   survey: readonly Request[] = []
 
-  /** Readings of cases that others are compared with, unbroken. Those of other chunks are not known. */
   /** What is broken now is more than styles, of which the component's code may hear. */
   #isHeard = false
-  readonly #store: ReadingStore = new Map()
+  /** Readings of cases that others are compared with, unbroken. Those of other chunks are not known. */
+  readonly #store: ReadingStore
+  /** Knows what the browser has computed for cases that are not broken. */
+  readonly #knowing: ContextJudge
 
   private constructor(
     readonly given: GroundSetup,
     readonly page: StagePage,
-    readonly chunk: Chunk,
-  ) {}
-
-  get cases(): readonly PlannedCase[] {
-    return this.chunk.cases
+    readonly cases: readonly PlannedCase[],
+  ) {
+    const { plan, tokens, tolerance } = given.setup
+    this.#store = new ReadingStore(plan)
+    this.#knowing = new ContextJudge(plan, tokens, tolerance)
   }
 
   /** Mounts a chunk's cases and reads them. The page has its component open. */
   static async lay(given: GroundSetup, page: StagePage, chunk: Chunk): Promise<Ground> {
-    const ground = new Ground(given, page, chunk)
-    await page.setContext(chunk.context)
+    const ground = new Ground(given, page, chunk.cases)
+    await page.setContext(stageContext(given.setup.tokens, chunk.values))
     await ground.mount()
     await ground.read()
     return ground
@@ -105,7 +106,6 @@ export class Ground {
 
   private async read() {
     const { collector, setup } = this.given
-    const { plan } = setup
     this.made = await madeStyles(this.page, setup.tokens)
     collector.note(
       this.made.flatMap(({ broken, reach }) => reach.parts.map((part) => [part, broken.properties] as const)),
@@ -113,19 +113,19 @@ export class Ground {
     const more = await collector.more(this.page, this.cases)
     this.survey = [...collector.aim.base, ...more]
     this.readings = await this.readAll({ isWhole: true })
-    await answerProbes(this.page, this.chunk.judge, this.cases, this.readings)
+    await answerProbes(this.page, this.#knowing, this.cases, this.readings)
     for (const [at, planned] of this.cases.entries()) {
       if (this.failures[at] !== undefined) continue
-      remember(plan, planned, this.readings[at]!, this.#store)
+      this.#store.remember(planned, this.readings[at]!)
       collector.take(planned, this.requestsOf(planned, true), this.readings[at]!)
     }
     this.checks = this.cases.map((planned, at) =>
-      this.judgeCase(this.chunk.judge, planned, this.readings[at]!, this.known),
+      this.judgeCase(this.#knowing, planned, this.readings[at]!, this.known),
     )
   }
 
   /** Readings of unbroken cases. */
-  readonly known: Elsewhere = (key, request) => this.#store.get(key)?.get(request) ?? 'later'
+  readonly known: Elsewhere = (key, request) => this.#store.elsewhere(key, request)
 
   /** What is read of a case, in the order of its readings. */
   requestsOf({ profile }: Pick<PlannedCase, 'profile'>, isWhole: boolean): readonly Request[] {
@@ -181,7 +181,7 @@ export class Ground {
   judge(): ContextJudge {
     const { plan, tokens, tolerance } = this.given.setup
     const judge = new ContextJudge(plan, tokens, tolerance)
-    for (const [key, computed] of this.chunk.judge.answers) if (key.startsWith('|')) judge.answer(key, computed)
+    for (const [key, computed] of this.#knowing.answers) if (key.startsWith('|')) judge.answer(key, computed)
     return judge
   }
 

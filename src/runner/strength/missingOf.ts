@@ -1,9 +1,9 @@
 import type { RuleText } from '@/core/edit'
 import { makePlan } from '@/core/plan'
 import { ruleSchema } from '@/core/sheet'
+import { PageReaders, runComponent, type RunSetup } from '../cases'
 import type { RunPools } from '../pools'
 import type { PreparedComponent, PreparedLibrary } from '../prepare'
-import { runComponent } from '../runComponent'
 
 /**
  * Judges rules of a component besides those that stand in its sheet, in all of its cases as they are.
@@ -20,18 +20,15 @@ export async function missingOf(
   const cases = plan.cases.filter(({ judged }) => judged)
   const { tolerance, viewport, contexts } = library.data
   const missing = new Set<string>()
-  await runComponent(
-    pools,
-    {
-      ...{ plan: makePlan({ ...sheet, data: { ...sheet.data, spec } }, library, cases), ...compiled!, tokens, library },
-      ...{ tolerance, viewport, contexts: Object.keys(contexts) },
+  const setup: RunSetup = {
+    ...{ plan: makePlan({ ...sheet, data: { ...sheet.data, spec } }, library, cases), ...compiled!, tokens, library },
+    ...{ tolerance, viewport, contexts: Object.keys(contexts) },
+  }
+  await runComponent(new PageReaders(pools, setup, signal), setup, {
+    onCase: ({ checks }) => {
+      for (const { verdict, part, reading } of checks) if (verdict !== 'holds') missing.add(`${part}|${reading}`)
     },
-    {
-      onCase: ({ checks }) => {
-        for (const { verdict, part, reading } of checks) if (verdict !== 'holds') missing.add(`${part}|${reading}`)
-      },
-      ...(signal && { signal }),
-    },
-  )
+    ...(signal && { signal }),
+  })
   return missing
 }

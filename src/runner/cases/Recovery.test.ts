@@ -1,8 +1,9 @@
 import { describe, expect, test } from '@jest/globals'
-import { BrowserLost } from './BrowserSource'
-import { StageHang } from './PageWatch'
-import { ChunkSpoiled, Recovery } from './Recovery'
-import { Tampered } from './reading'
+import { BrowserLost } from '../BrowserSource'
+import { StageHang } from '../PageWatch'
+import { Tampered } from '../reading'
+import { ChunkSpoiled, faultOf } from './Fault'
+import { Recovery } from './Recovery'
 
 const range = (count: number) => Array.from({ length: count }, (_, at) => at)
 
@@ -23,7 +24,7 @@ function readAll(
     if (recovery.lost !== undefined) for (const each of group) unread.set(each, recovery.lost)
     else if (culprit === undefined) read.push(...group)
     else {
-      const { again, left } = recovery.after(fails(group, culprit), group, false)
+      const { again, left } = recovery.after(faultOf(fails(group, culprit), false), group)
       for (const each of left?.cases ?? []) unread.set(each, left!.reason)
       queue.unshift(...again)
     }
@@ -93,7 +94,7 @@ describe('a component is given up', () => {
     ],
   ])('%s', (_, error, isOpening, reason) => {
     const recovery = new Recovery<number>()
-    expect(recovery.after(error, [1, 2], isOpening)).toEqual({ again: [], left: { cases: [1, 2], reason } })
+    expect(recovery.after(faultOf(error, isOpening), [1, 2])).toEqual({ again: [], left: { cases: [1, 2], reason } })
     expect(recovery.lost).toBe(reason)
   })
 })

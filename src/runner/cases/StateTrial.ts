@@ -1,13 +1,13 @@
-import type { Filling, Plan, PlannedCase, Readings } from '@/core/plan'
+import type { Filling, Measured, Plan, PlannedCase } from '@/core/plan'
 import { hasCode, REFERENCE, type StageComponent } from '@/stage'
-import type { InputResult } from './scenario'
+import type { InputResult } from '../scenario'
 
 /** What a case comes to when its states are forced. */
 export interface ForcedSample {
   failure?: string
   /** No pointer can reach it: there is nothing real to compare it with. */
   isOutOfReach: boolean
-  readings: Readings
+  readings: readonly Measured[]
   trace: string
 }
 
@@ -66,8 +66,8 @@ export class StateTrial {
     if (group) group.forced = forced
   }
 
-  takeReal(real: InputResult): void {
-    const group = this.#groupOf.get(real.planned.key)
+  takeReal(key: string, real: InputResult): void {
+    const group = this.#groupOf.get(key)
     if (group) group.real = real
   }
 
@@ -78,8 +78,8 @@ export class StateTrial {
   }
 
   /** What real input came to in the cases that were tried out and turned out to need it. */
-  replacements(): InputResult[] {
-    return this.replaced().flatMap(({ real }) => (real ? [real] : []))
+  replacements(): [planned: PlannedCase, real: InputResult][] {
+    return this.replaced().flatMap(({ sample, real }) => (real ? [[sample, real] as [PlannedCase, InputResult]] : []))
   }
 
   /** The other cases that need it. */
@@ -113,7 +113,7 @@ export class StateTrial {
     return this.plan.profiles[sample.profile]!.requests.some((request, at) => {
       // Where something stands in the window depends on what stands around it.
       if (request.reading.origin === 'pointer') return false
-      const texts = [real.readings(at), forced.readings(at)].map((measured) => JSON.stringify(measured))
+      const texts = [real.readings[at], forced.readings[at]].map((measured) => JSON.stringify(measured))
       // Whether the browser ignores an element that says nothing depends on the tree that it stands in.
       const [now, then] = request.reading.name === 'role' ? texts.map((text) => text.replace('generic', 'none')) : texts
       return now !== then

@@ -1,0 +1,75 @@
+import type { ScenarioResult } from '@/core/scenario'
+import type { BrowserSource } from '../BrowserSource'
+import { PageReaders, type RunSetup } from '../cases'
+import { openPools, type RunPools } from '../pools'
+import { runScenarios, type ScenarioJob } from '../scenario'
+import type { RunPlace, WorkOrder, Workplace } from './Workplace'
+
+/** How many components are run at once, where nobody says so. */
+const USUAL_WORKERS = 2
+
+// What is being read when somebody stops may still come to its end.
+const GRACE_MS = 1000
+
+/** Browsers of this process. They are left to the caller. */
+export class LocalWorkplace implements Workplace {
+  constructor(private readonly browsers: BrowserSource) {}
+
+  async version(): Promise<string> {
+    return (await (await this.browsers.get()).version()).replace(/^\w+\//, '')
+  }
+
+  async open(order: WorkOrder): Promise<LocalPlace> {
+    return new LocalPlace(this.browsers, order)
+  }
+}
+
+class LocalPlace implements RunPlace {
+  readonly workers: number
+  readonly #pools: RunPools
+  readonly #ended: () => void
+
+  constructor(
+    browsers: BrowserSource,
+    private readonly order: WorkOrder,
+  ) {
+    const { prepared, clock, signal, workers = USUAL_WORKERS, expected, onRestart } = order
+    this.workers = workers
+    const { viewport } = prepared.library.data
+    this.#pools = openPools(browsers, viewport, { ...(clock && { clock }) })
+    this.#ended = endOnAbort(this.#pools, signal)
+    if (expected) {
+      this.#pools.stages.warm(Math.min(workers, expected.components))
+      this.#pools.plays.warm(expected.plays, viewport)
+    }
+    if (onRestart) browsers.onRestart = onRestart
+  }
+
+  readersOf(setup: RunSetup): PageReaders {
+    return new PageReaders(this.#pools, setup, this.order.signal)
+  }
+
+  perform(jobs: readonly ScenarioJob[], onResult: (job: ScenarioJob, result: ScenarioResult) => void): Promise<void> {
+    const { repeat, signal } = this.order
+    const how = { ...(repeat !== undefined && { repeat }), ...(signal && { signal }) }
+    return runScenarios(this.#pools.plays, jobs, how, onResult)
+  }
+
+  async close(): Promise<void> {
+    this.#ended()
+    await this.#pools.close()
+  }
+}
+
+/** Takes all pages away soon after work is stopped: code that does not return would keep it. @returns to be called when it has ended */
+function endOnAbort(pools: RunPools, signal: AbortSignal | undefined): () => void {
+  let timer: NodeJS.Timeout | undefined
+  const onAbort = () => {
+    timer = setTimeout(() => void pools.stop(), GRACE_MS)
+  }
+  signal?.addEventListener('abort', onAbort, { once: true })
+  return () => {
+    clearTimeout(timer)
+    signal?.removeEventListener('abort', onAbort)
+  }
+}

@@ -1,0 +1,2 @@
+export { LocalWorkplace } from './LocalWorkplace'
+export type { RunPlace, WorkOrder, Workplace } from './Workplace'
