@@ -8,13 +8,14 @@ const LAYERS = {
   stage: ['core'],
   source: ['core', 'stage'],
   runner: ['core', 'stage', 'source'],
+  queue: ['core', 'stage', 'source', 'runner'],
   store: ['core', 'stage', 'source', 'runner'],
   contract: ['core', 'stage'],
   ui: ['core', 'stage', 'contract'],
   models: ['core', 'stage', 'source', 'contract'],
   site: ['core', 'stage', 'source', 'runner', 'contract', 'ui', 'models'],
-  cli: ['core', 'stage', 'source', 'runner', 'store', 'contract', 'ui', 'site'],
-  server: ['core', 'stage', 'source', 'runner', 'store', 'contract', 'models'],
+  cli: ['core', 'stage', 'source', 'runner', 'queue', 'store', 'contract', 'ui', 'site'],
+  server: ['core', 'stage', 'source', 'runner', 'queue', 'store', 'contract', 'models'],
   app: ['core', 'stage', 'source', 'runner', 'store', 'contract', 'ui', 'models', 'server'],
 }
 

@@ -11,6 +11,9 @@ export default {
     'puppeteer-core',
     '@tailwindcss/postcss',
     'css-tree',
+    'bullmq',
+    'ioredis',
+    'pino',
   ],
   devIndicators: false,
   typescript: { ignoreBuildErrors: true }, // `npm run typecheck` judges types, tests included

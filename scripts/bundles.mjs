@@ -28,6 +28,9 @@ const NOT_BUNDLED = [
   'typescript',
   'enhanced-resolve',
   'chokidar',
+  'bullmq',
+  'ioredis',
+  'pino',
 ]
 // Packages of the older kind ask for Node's own modules by this.
 const REQUIRE =

@@ -3,6 +3,7 @@ import { parseShard } from '@/core/plan'
 import { BadInput, describeProblem } from '@/core/problem'
 import { REPORTERS } from '@/core/report'
 import { TOKEN_FORMATS } from '@/core/tokens'
+import { NoQueue } from '@/queue'
 import { NoBrowser } from '@/runner'
 import { homeFolder } from '@/source'
 import { databaseFile, storeFault } from '@/store'
@@ -17,6 +18,7 @@ import { writeTokens, type TokensArguments } from './tokens'
 import { reportFile, reportFormat, reportTargets, type ReportOptions } from './reportTargets'
 import { STRENGTH_WAYS } from '@/core/breaks'
 import { verify, type VerifyArguments } from './verify'
+import type { WorkerArguments } from './worker'
 
 /** What a command's end says to the shell. */
 export const STATUS = { holds: 0, misses: 1, badInput: 2, environment: 3 } as const
@@ -54,6 +56,11 @@ const trust = () =>
 
 const format = (formats: readonly string[] = ['text', 'json']) =>
   new Option('--format <format>', 'how the result is printed').choices(formats).default('text')
+
+const queueOption = () =>
+  new Option('--queue <address>', 'where workers take their work from, such as redis://127.0.0.1:6379').env(
+    'BRELT_QUEUE',
+  )
 
 const reportForms = () =>
   new Option('--format <format>', 'how the report is written; may be given several times')
@@ -98,6 +105,7 @@ program
     '--changed-since <report or commit>',
     'only what has changed since a report that was written as JSON, or since a commit',
   )
+  .addOption(queueOption())
   .addOption(new Option('--shard <n/m>', 'only one part of the components, such as 2/5').argParser(shard))
   .option('--watch', 'verify again whenever files change, and print what became different')
   .option('--fresh', 'read everything again, whatever was found before')
@@ -109,6 +117,13 @@ program
     if (watch) return finish(import('./watch').then((each) => each.watch(folder, options)))
     return finish(verify(folder, { ...options, reports: reportTargets(format, out) }))
   })
+
+program
+  .command('worker')
+  .description('take work of others from a queue and do it in a browser of this machine, until it is stopped')
+  .addOption(queueOption().makeOptionMandatory())
+  .option('--concurrency <n>', 'how much is done at a time (default: one piece a core)', count)
+  .action((given: WorkerArguments) => finish(import('./worker').then(({ worker }) => worker(given))))
 
 program
   .command('approve')
@@ -242,7 +257,7 @@ function statusOf(error: unknown): number {
   const { message, code } = error as NodeJS.ErrnoException
   const fault = storeFault(error, databaseFile(homeFolder()))
   if (fault) process.stderr.write(`brelt: ${fault.message}\n`)
-  else if (error instanceof NoBrowser) process.stderr.write(`brelt: ${message}\n`)
+  else if (error instanceof NoBrowser || error instanceof NoQueue) process.stderr.write(`brelt: ${message}\n`)
   else
     process.stderr.write(
       `brelt: ${code ? `${code}: ` : ''}${message}\n${process.env.BRELT_DEBUG ? (error as Error).stack + '\n' : ''}`,

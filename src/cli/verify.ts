@@ -1,7 +1,7 @@
 import { existsSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { lintStrength, LINTS, type LintCode } from '@/core/lint'
-import { parseWhere } from '@/core/matrix'
+import { parseWhere, type Box } from '@/core/matrix'
 import { shardOf, type Shard } from '@/core/plan'
 import { BadInput } from '@/core/problem'
 import type { StrengthWay } from '@/core/breaks'
@@ -18,14 +18,11 @@ import type { Cover } from '@/core/sheet'
 import { counted } from '@/core/words'
 import {
   breakLibrary,
-  BrowserSource,
   filmFailed,
   FolderKeeper,
   KeptResults,
-  launchChromium,
   prepareLibrary,
   rigOf,
-  runEnvironment,
   verifyLibrary,
   WholeRun,
   performed,
@@ -40,6 +37,7 @@ import { readSince } from './changedSince'
 import { Evidence } from './Evidence'
 import { paintFor } from './paint'
 import { makeProgress } from './progress'
+import { placeFor, type CommandPlace } from './workplace'
 
 // As where none can be started at all.
 const NOTHING_RUNS = 3
@@ -62,6 +60,8 @@ export interface VerifyArguments {
   shard?: Shard
   /** Takes pictures, and holds them against the approved ones. */
   pictures?: boolean
+  /** The address of a queue: workers that take their work from there do it. */
+  queue?: string
   /** Breaks components on purpose too, to see what their specifications notice. */
   strength?: StrengthWay
   reports: readonly ReportTarget[]
@@ -77,19 +77,29 @@ export interface ReportTarget {
 export async function verify(folder: string, given: VerifyArguments): Promise<number> {
   const where = given.where === undefined ? undefined : parseWhere(given.where)
   if (where?.problems.length) throw new BadInput(where.problems)
-  const { reports, cache = join(folder, '.brelt', 'cache'), fresh = false, ...options } = given
-  const tree = openFolder(folder, { trustConfig: given.trustConfig })
-  const browsers = new BrowserSource(launchChromium)
-  // It starts while the library is prepared, where one is certainly needed. That there is none is told only where the library is in order.
-  if (fresh || !existsSync(cache)) browsers.get().catch(() => {})
-  const giveUp = async (error: unknown): Promise<never> => {
-    await browsers.close()
-    throw error
+  const stop = stopOnSignal()
+  const place = placeFor(given.queue, stop.signal)
+  try {
+    return await verifyAt(place, folder, where?.box, given, stop.signal)
+  } finally {
+    await place.close()
   }
+}
+
+async function verifyAt(
+  place: CommandPlace,
+  folder: string,
+  where: Box | undefined,
+  given: VerifyArguments,
+  signal: AbortSignal,
+): Promise<number> {
+  const { reports, cache = join(folder, '.brelt', 'cache'), fresh = false, queue: _, ...options } = given
+  const tree = openFolder(folder, { trustConfig: given.trustConfig })
+  if (fresh || !existsSync(cache)) place.warm()
   const keeper = new FolderKeeper(cache)
   const start = performance.now()
   const startedAt = new Date().toISOString()
-  const [environment, git] = await Promise.all([runEnvironment().catch(() => undefined), gitState(folder)])
+  const [environment, git] = await Promise.all([place.environment(), gitState(folder)])
   const kept = environment && new KeptResults(environment, keeper, fresh)
   // Pictures have just been kept, whether or not what was kept before counts.
   const pictureOf = (name: string) => keeper.get(pictureKey(name))
@@ -105,33 +115,46 @@ export async function verify(folder: string, given: VerifyArguments): Promise<nu
     print({ ...rest, startedAt, milliseconds: Math.round(performance.now() - start), ...(git && { git }) }, reports)
     return exitStatus(known)
   }
-  const selection = { components: given.component, cover: given.cover, where: where?.box }
-  const prepared = await prepareLibrary(whole?.tree ?? tree, selection).catch(giveUp)
-  const chosen = await sinceThen(prepared, folder, environment, { ...given, selection }).catch(giveUp)
-  const stop = stopOnSignal()
+  const selection = { components: given.component, cover: given.cover, where }
+  const prepared = await prepareLibrary(whole?.tree ?? tree, selection)
+  const chosen = await sinceThen(prepared, folder, environment, { ...given, selection })
+  const working = { at: place.at, kept, signal }
+  const report = await verified(working, chosen, { ...given, git, environment, evidence })
+  const broken = await withBreaks(report, chosen, { ...working, way: given.strength })
+  if (evidence) await gatherEvidence(evidence, chosen, broken, { ...working, ...options })
+  print(broken, reports, evidence?.help)
+  if (kept && !signal.aborted && !place.isLost) await whole?.keep(broken, prepared, kept)
+  await keeper.prune()
+  return ended(broken, place.isLost, signal.aborted)
+}
+
+/** What the parts of a command share. */
+interface Working {
+  at: CommandPlace['at']
+  kept: KeptResults | undefined
+  signal: AbortSignal
+}
+
+interface Verifying extends Pick<VerifyArguments, 'workers' | 'repeat' | 'clock' | 'pictures'> {
+  git: Report['git']
+  environment: RunEnvironment | undefined
+  evidence: Evidence | undefined
+}
+
+async function verified(
+  { at, kept, signal }: Working,
+  prepared: PreparedLibrary,
+  { workers, repeat, clock, pictures, git, environment, evidence }: Verifying,
+): Promise<Report> {
   const progress = makeProgress()
   try {
-    const verified = await verifyLibrary(browsers, chosen, {
-      workers: given.workers,
-      repeat: given.repeat,
-      clock: given.clock,
-      kept,
-      git,
-      pictures: given.pictures ? picturesOn(environment, prepared) : undefined,
-      signal: stop.signal,
-      onProgress: progress.show,
-      onPictures: (slug, pictures) => evidence?.takePictures(slug, pictures),
+    return await verifyLibrary(at, prepared, {
+      ...{ workers, repeat, clock, kept, git, signal, onProgress: progress.show },
+      pictures: pictures ? picturesOn(environment, prepared) : undefined,
+      onPictures: (slug, own) => evidence?.takePictures(slug, own),
     })
-    progress.end()
-    const report = await withBreaks(verified, chosen, { browsers, kept, way: given.strength, signal: stop.signal })
-    if (evidence) await gatherEvidence(evidence, chosen, report, { browsers, kept, signal: stop.signal, ...options })
-    print(report, reports, evidence?.help)
-    if (kept && !stop.signal.aborted && !browsers.isLost) await whole?.keep(report, prepared, kept)
-    await keeper.prune()
-    return ended(report, browsers.isLost, stop.signal.aborted)
   } finally {
     progress.end()
-    await browsers.close()
   }
 }
 
@@ -148,25 +171,22 @@ function ended(report: Report, isLost: boolean, isStopped: boolean): number {
   return isLost ? NOTHING_RUNS : isStopped ? 1 : exitStatus(report)
 }
 
-interface Breaking {
-  browsers: BrowserSource
-  kept: KeptResults | undefined
+interface Breaking extends Working {
   /** Left out where nothing is to be broken. */
   way: StrengthWay | undefined
-  signal: AbortSignal
 }
 
 /** A report with what its components' specifications notice, where that is asked for. */
 async function withBreaks(
   report: Report,
   prepared: PreparedLibrary,
-  { browsers, way, ...options }: Breaking,
+  { at, way, ...options }: Breaking,
 ): Promise<Report> {
   if (!way) return report
   const progress = makeProgress()
   try {
     const onProgress = (slug: string, done: number, total: number) => progress.show(done, total, slug)
-    const strengths = await breakLibrary(browsers, prepared, { way, onProgress, ...options })
+    const strengths = await breakLibrary(at, prepared, { way, onProgress, ...options })
     return withStrength(report, strengths, (slug) => {
       const { sheet } = prepared.components.find((each) => each.sheet.slug === slug)!
       const rules = (strengths.get(slug)?.untested ?? []).map(({ rule }) => rule)

@@ -1,4 +1,4 @@
-export { BrowserSource } from './BrowserSource'
+export { BrowserLost, BrowserSource } from './BrowserSource'
 export { launchChromium, NoBrowser } from './chromium'
 export { killBrowser } from './killBrowser'
 export { defaultClock } from './clock'
@@ -6,6 +6,7 @@ export type { PlaySetup } from './PlaySetup'
 export {
   openLibrary,
   openWithFaults,
+  planOf,
   prepareLibrary,
   prepareSound,
   type OpenedLibrary,
@@ -13,15 +14,30 @@ export {
   type PreparedLibrary,
   type Selection,
 } from './prepare'
-export { LONGEST_LOSS_MS } from './cases'
+export {
+  LONGEST_LOSS_MS,
+  PageReaders,
+  ReadingFailed,
+  type ActTask,
+  type ChunkReading,
+  type ChunkTask,
+  type ComponentReaders,
+  type Fault,
+  type ReadingLane,
+  type RunSetup,
+} from './cases'
+export { openPools, type RunPools } from './pools'
+export { setupOf } from './verifyComponent'
+export { LocalWorkplace, type RunPlace, type WorkOrder, type Workplace } from './workplace'
 export { stagePage, STAGE_POLICY, stageProgram } from './stageProgram'
 export { surveyComponent, type SurveyOptions } from './survey'
 export { filmFailed } from './filmFailed'
-export { type PictureOptions } from './pictures'
+export { PictureRoom, PictureRun, type PictureOptions } from './pictures'
 export { verifyLibrary, type ComponentPictures, type VerifyOptions } from './verify'
 export {
   filmScenario,
   filmSharply,
+  jobsOf,
   PlayLane,
   PlayPool,
   runScenario,
@@ -30,6 +46,7 @@ export {
   takeFaces,
   takeStill,
   type Face,
+  type InputResult,
   type PlayListener,
   type PoolOptions,
   type ScenarioJob,
@@ -42,6 +59,7 @@ export {
   KeptResults,
   performed,
   pictureKey,
+  programName,
   rigOf,
   runEnvironment,
   WholeRun,
@@ -50,4 +68,11 @@ export {
   type Performed,
   type RunEnvironment,
 } from './kept'
-export { breakLibrary, ComponentTrial, strengthFingerprint, type BreakingOptions, type TrialOptions } from './strength'
+export {
+  breakComponent,
+  ComponentTrial,
+  type BrokenComponent,
+  type ComponentBreaking,
+  type TrialOptions,
+} from './strength'
+export { breakLibrary, strengthFingerprint, type BreakingOptions } from './breakLibrary'

@@ -51,6 +51,8 @@ export interface PreparedLibrary {
   components: PreparedComponent[]
   /** Scenarios are performed too: they belong to no case, so a choice of cases leaves them out. */
   withScenarios: boolean
+  /** What was asked for. */
+  selection: Selection
 }
 
 /** Reads a library and its tokens; components that cannot be read stand apart. @throws BadInput where what they share cannot be read */
@@ -130,7 +132,8 @@ async function preparedOf(
   const components: PreparedComponent[] = []
   for (const sheet of sheets) {
     const own: Problem[] = []
-    const cases = casesOf(sheet, library, selection, own)
+    const { plan, problems: wrong } = planOf(sheet, library, selection)
+    own.push(...wrong)
     const { compiled, problems: faults } = await work.compile(sheet, library, { isForRun: true })
     own.push(...faults)
     if (own.length > 0) {
@@ -146,11 +149,11 @@ async function preparedOf(
       sheet,
       lints,
       isWhole: selection.where === undefined,
-      plan: makePlan(sheet, library, cases),
+      plan,
       ...(compiled && { compiled }),
     })
   }
-  return { library, tokens, components, problems, withScenarios: selection.where === undefined }
+  return { library, tokens, components, problems, selection, withScenarios: selection.where === undefined }
 }
 
 /** A fault of a file that several components use is one fault. */
@@ -159,6 +162,12 @@ const unique = (problems: readonly Problem[]): Problem[] => [
     problems.map((problem) => [`${problem.file}:${problem.line}:${problem.column}:${problem.message}`, problem]),
   ).values(),
 ]
+
+/** What is read and judged of a sheet's cases; where there is a problem, of none. */
+export function planOf(sheet: Sheet, library: Library, selection: Selection): { plan: Plan; problems: Problem[] } {
+  const problems: Problem[] = []
+  return { plan: makePlan(sheet, library, casesOf(sheet, library, selection, problems)), problems }
+}
 
 function casesOf(sheet: Sheet, library: Library, { cover, where }: Selection, problems: Problem[]): Case[] {
   const space = spaceOf(sheet, library)

@@ -9,7 +9,7 @@ import { BrowserSource } from './BrowserSource'
 import { inOrder } from './inOrder'
 import { findKnown, performed, ReadingRecorder, type KeptResults, type Known } from './kept'
 import { defaultFirst, PictureRun, type PictureOptions } from './pictures'
-import { scenarioJobs, type ScenarioJob } from './scenario'
+import { jobsOf, type ScenarioJob } from './scenario'
 import { verifyComponent } from './verifyComponent'
 import { LocalWorkplace, type RunPlace, type Workplace } from './workplace'
 
@@ -104,7 +104,7 @@ class Run {
   }
 
   static async begin(prepared: PreparedLibrary, options: VerifyOptions, startedAt: Date): Promise<Run> {
-    const jobs = prepared.withScenarios ? jobsOf(prepared) : []
+    const jobs = prepared.withScenarios ? prepared.components.flatMap((each) => jobsOf(prepared, each)) : []
     const pictures = options.pictures && new PictureRun(prepared, options.pictures)
     const known = await findKnown(prepared, jobs, options.kept, performed(options, pictures !== undefined), pictures)
     return new Run(prepared, options, startedAt, jobs, known, pictures)
@@ -238,11 +238,6 @@ class Run {
     await Promise.all(keeping)
   }
 }
-
-const jobsOf = ({ library, tokens, components }: PreparedLibrary): ScenarioJob[] =>
-  components.flatMap(({ sheet, compiled }) =>
-    compiled ? scenarioJobs({ sheet, library, tokens, ...compiled, viewport: library.data.viewport }) : [],
-  )
 
 const tallyOf = ({ sheet, lints }: PreparedComponent) =>
   new ComponentTally(sheet.slug, sheet.data.name, sheet.file, lints)

@@ -17,6 +17,8 @@ export interface Fault {
   caseIndex?: number
   /** The component's code had not been loaded yet, or no page could be opened. */
   isOpening: boolean
+  /** It is no fault of the component's: on another machine it may be read. */
+  isOfMachine?: true
 }
 
 /** Cases could not be read together. */
@@ -34,11 +36,12 @@ export function faultOf(error: unknown, isOpening: boolean): Fault {
     return { reason: error.reason, kind: 'hang', isOpening, ...(caseIndex !== undefined && { caseIndex }) }
   }
   const kind = isFinal(error) ? 'final' : error instanceof ChunkSpoiled ? 'spoilt' : 'other'
-  return { reason: kind === 'other' ? reasonOf(error as Error) : (error as Error).message, kind, isOpening }
+  const reason = kind === 'other' ? reasonOf(error as Error) : (error as Error).message
+  return { reason, kind, isOpening, ...(isOfMachine(error) && { isOfMachine: true }) }
 }
 
-const isFinal = (error: unknown) =>
-  error instanceof Tampered || error instanceof BrowserLost || error instanceof NoBrowser
+const isOfMachine = (error: unknown) => error instanceof BrowserLost || error instanceof NoBrowser
+const isFinal = (error: unknown) => error instanceof Tampered || isOfMachine(error)
 
 // What the browser says of a page that is not there any more.
 const HAS_LEFT = /Execution context was destroyed|Cannot find context|Target closed|Session closed|page was closed/

@@ -35,6 +35,10 @@ async function fontList(...options: string[]): Promise<string> {
   return stdout.split('\n').toSorted().join('\n')
 }
 
+/** Names Brelt's own programs, as they are built. @throws Error where they are not */
+export const programName = (): string =>
+  readFileSync(join(/* turbopackIgnore: true */ homeFolder(), 'dist', 'program'), 'utf8')
+
 /** What runs on this machine depend on; undefined where that cannot be known, so that nothing may be kept. @throws NoBrowser */
 export async function runEnvironment(): Promise<RunEnvironment | undefined> {
   const file = browserProgram()
@@ -47,7 +51,7 @@ export async function runEnvironment(): Promise<RunEnvironment | undefined> {
     ])
     const browser = /\d+(\.\d+)+/.exec(version.stdout)?.[0]
     if (browser === undefined) return undefined
-    const program = readFileSync(join(/* turbopackIgnore: true */ homeFolder(), 'dist', 'program'), 'utf8')
+    const program = programName()
     const { LANG, LANGUAGE, LC_ALL } = process.env
     const { timeZone } = new Intl.DateTimeFormat().resolvedOptions()
     const place = [platform(), arch(), LANG, LANGUAGE, LC_ALL, timeZone, version.stdout.trim(), fonts]

@@ -1,5 +1,5 @@
 export { componentFingerprint } from './componentFingerprint'
-export { rigOf, runEnvironment, type RunEnvironment } from './environment'
+export { programName, rigOf, runEnvironment, type RunEnvironment } from './environment'
 export { FolderKeeper } from './FolderKeeper'
 export type { Keeper } from './Keeper'
 export { WholeRun } from './WholeRun'

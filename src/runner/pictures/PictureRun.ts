@@ -23,6 +23,8 @@ import { PictureTaker, type PictureAim, type ReadOf } from './PictureTaker'
 export interface PictureOptions {
   /** Names what pictures depend on besides the library: those of another one are not held against each other. */
   rig: string
+  /** Gets an approved picture as PNG; undefined where its file is missing. @defaultValue from the library's files */
+  reference?(picture: string): Promise<Uint8Array | undefined>
 }
 
 /** Whether a sheet asks for a picture of a case. */
@@ -40,9 +42,9 @@ export class PictureRun {
   /** @throws BadInput where an index of approved pictures cannot be read */
   constructor(
     private readonly prepared: PreparedLibrary,
-    { rig }: PictureOptions,
+    private readonly options: PictureOptions,
   ) {
-    this.rig = rig
+    this.rig = options.rig
     const { library, tokens, components } = prepared
     const all = components.map(({ sheet }) => ({ slug: sheet.slug, ...readReferences(library.tree, sheet.slug) }))
     const problems = all.flatMap((each) => each.problems)
@@ -62,7 +64,7 @@ export class PictureRun {
       rig: this.rig,
       tolerance: data.pictures,
       viewport: data.viewport,
-      reference: (picture) => tree.bytes(picturePath(picture)),
+      reference: (picture) => this.options.reference?.(picture) ?? tree.bytes(picturePath(picture)),
       compiled,
       contexts: Object.keys(data.contexts),
       tokens: this.#tokens,

@@ -1,3 +1,3 @@
-export { breakLibrary, fingerprintOf as strengthFingerprint, type BreakingOptions } from './breakLibrary'
+export { breakComponent, type BrokenComponent, type ComponentBreaking } from './breakComponent'
 export { ComponentTrial, type TrialOptions } from './ComponentTrial'
 export { Trial } from './Trial'

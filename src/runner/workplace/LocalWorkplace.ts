@@ -1,8 +1,11 @@
-import type { ScenarioResult } from '@/core/scenario'
+import type { Film, ScenarioResult } from '@/core/scenario'
 import type { BrowserSource } from '../BrowserSource'
 import { PageReaders, type RunSetup } from '../cases'
 import { openPools, type RunPools } from '../pools'
-import { runScenarios, type ScenarioJob } from '../scenario'
+import { PictureRoom } from '../pictures'
+import type { PreparedComponent } from '../prepare'
+import { filmScenario, runScenarios, type ScenarioJob } from '../scenario'
+import { breakComponent, type BrokenComponent, type ComponentBreaking } from '../strength'
 import type { RunPlace, WorkOrder, Workplace } from './Workplace'
 
 /** How many components are run at once, where nobody says so. */
@@ -26,7 +29,10 @@ export class LocalWorkplace implements Workplace {
 
 class LocalPlace implements RunPlace {
   readonly workers: number
+  // It uses all of the machine.
+  readonly breakers = 1
   readonly #pools: RunPools
+  readonly #room = new PictureRoom()
   readonly #ended: () => void
 
   constructor(
@@ -55,8 +61,17 @@ class LocalPlace implements RunPlace {
     return runScenarios(this.#pools.plays, jobs, how, onResult)
   }
 
+  film(job: ScenarioJob): Promise<Film> {
+    return this.#pools.plays.use((lane) => filmScenario(lane, job))
+  }
+
+  break(component: PreparedComponent, breaking: ComponentBreaking): Promise<BrokenComponent | undefined> {
+    return breakComponent(this.#pools, this.#room, this.order.prepared, component, breaking)
+  }
+
   async close(): Promise<void> {
     this.#ended()
+    await this.#room.close()
     await this.#pools.close()
   }
 }

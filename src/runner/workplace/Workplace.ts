@@ -1,8 +1,9 @@
-import type { ScenarioResult } from '@/core/scenario'
+import type { Film, ScenarioResult } from '@/core/scenario'
 import type { ClockKind } from '@/stage'
 import type { CaseWorkplace } from '../cases'
-import type { PreparedLibrary } from '../prepare'
+import type { PreparedComponent, PreparedLibrary } from '../prepare'
 import type { ScenarioJob } from '../scenario'
+import type { BrokenComponent, ComponentBreaking } from '../strength'
 
 /** What a run asks for, as far as those must know who do its work. */
 export interface WorkOrder {
@@ -28,6 +29,12 @@ export interface RunPlace extends CaseWorkplace {
   readonly workers: number
   /** Performs scenarios. @param onResult called with each as it is known, in any order; with none any more once the run is stopped */
   perform(jobs: readonly ScenarioJob[], onResult: (job: ScenarioJob, result: ScenarioResult) => void): Promise<void>
+  /** Performs a scenario with pictures of what stands there. */
+  film(job: ScenarioJob): Promise<Film>
+  /** How many components are worth breaking at once. */
+  readonly breakers: number
+  /** Breaks a component on purpose. @returns undefined where it was stopped */
+  break(component: PreparedComponent, breaking: ComponentBreaking): Promise<BrokenComponent | undefined>
   close(): Promise<void>
 }
 

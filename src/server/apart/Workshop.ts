@@ -1,8 +1,7 @@
-import { TraceMap } from '@jridgewell/trace-mapping'
 import { BadInput } from '@/core/problem'
 import type { FileTree, Library, Sheet } from '@/core/sheet'
 import type { TokenBook } from '@/core/tokens'
-import { WorkEnded, WorkProcess, type CompileOptions, type SourceWork } from '@/source'
+import { receivedCompiled, WorkEnded, WorkProcess, type CompileOptions, type SourceWork } from '@/source'
 import type { TreeFiles, TreeName, WorkAnswer, WorkAsk } from './protocol'
 import type { WorkName, Works } from './works'
 
@@ -45,17 +44,8 @@ export class Workshop implements SourceWork {
 
   async compile({ slug, file }: Sheet, { tree }: Library, { more = [], isForRun = false }: CompileOptions = {}) {
     const options = { more: [...more], isForRun }
-    const {
-      component,
-      readsOutside = false,
-      places,
-      problems,
-    } = await this.do('compile', { slug, options }, { tree, at: file })
-    if (!component) return { problems }
-    const revived = (places ?? []).map(
-      ([url, { map, ...rest }]) => [url, { ...rest, map: map && new TraceMap(map) }] as const,
-    )
-    return { compiled: { component, readsOutside, places: new Map(revived) }, problems }
+    const { compiled, problems } = await this.do('compile', { slug, options }, { tree, at: file })
+    return { problems, ...(compiled && { compiled: receivedCompiled(compiled) }) }
   }
 
   lint({ slug, file }: Sheet, { tree }: Library, _: TokenBook) {

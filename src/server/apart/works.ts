@@ -1,4 +1,3 @@
-import { encodedMap, type EncodedSourceMap } from '@jridgewell/trace-mapping'
 import { lintLibrary } from '@/core/lint'
 import type { FileTree, Library } from '@/core/sheet'
 import type { TokenBook } from '@/core/tokens'
@@ -6,11 +5,10 @@ import {
   openFolder,
   propose,
   proposeRepository,
+  sentCompiled,
   workHere,
-  type CompiledComponent,
   type CompileOptions,
   type Dropped,
-  type StylePlaces,
 } from '@/source'
 import { usesOf } from '../tokenUses'
 
@@ -19,12 +17,6 @@ export interface Subject {
   tree(): Promise<FileTree>
   opened(): Promise<{ library: Library; tokens: TokenBook }>
 }
-
-/** The ways back to the author's files, as they go between processes: maps as plain data. */
-export type SentPlaces = [url: string, places: Omit<StylePlaces, 'map'> & { map?: EncodedSourceMap }][]
-
-const asSent = (places: CompiledComponent['places']): SentPlaces =>
-  [...places].map(([url, { map, ...rest }]) => [url, { ...rest, ...(map && { map: encodedMap(map) }) }])
 
 async function subjectOf({ opened }: Subject, slug: string) {
   const { library, tokens } = await opened()
@@ -36,14 +28,7 @@ export const WORKS = {
   compile: async (subject: Subject, { slug, options }: { slug: string; options: CompileOptions }) => {
     const { sheet, library } = await subjectOf(subject, slug)
     const { compiled, problems } = await workHere.compile(sheet, library, options)
-    return {
-      problems,
-      ...(compiled && {
-        component: compiled.component,
-        readsOutside: compiled.readsOutside,
-        places: asSent(compiled.places),
-      }),
-    }
+    return { problems, ...(compiled && { compiled: sentCompiled(compiled) }) }
   },
   lint: async (subject: Subject, { slug }: { slug: string }) => {
     const { sheet, library, tokens } = await subjectOf(subject, slug)

@@ -1,0 +1,143 @@
+import type { Film, ScenarioResult } from '@/core/scenario'
+import {
+  jobsOf,
+  ReadingFailed,
+  type ActTask,
+  type BrokenComponent,
+  type ChunkReading,
+  type ChunkTask,
+  type ComponentBreaking,
+  type ComponentReaders,
+  type InputResult,
+  type PreparedComponent,
+  type ReadingLane,
+  type RunPlace,
+  type RunSetup,
+  type ScenarioJob,
+  type WorkOrder,
+} from '@/runner'
+import { WorkLost, WorkStopped, type Dispatcher } from './Dispatcher'
+
+// Some wait for the first chunk of a component, or for the last.
+const MORE_COMPONENTS = 2
+
+/** Where the work of one run is done by workers. */
+export class QueuePlace implements RunPlace {
+  readonly #ended: () => void
+
+  constructor(
+    private readonly dispatcher: Dispatcher,
+    private readonly order: WorkOrder,
+  ) {
+    const { signal } = order
+    const onAbort = () => void dispatcher.stop().catch(() => {}) // its workers hear nothing more of it
+    signal?.addEventListener('abort', onAbort, { once: true })
+    this.#ended = () => signal?.removeEventListener('abort', onAbort)
+  }
+
+  get workers(): number {
+    return this.order.workers ?? this.dispatcher.slots + MORE_COMPONENTS
+  }
+
+  get breakers(): number {
+    return this.dispatcher.slots
+  }
+
+  readersOf(setup: RunSetup): ComponentReaders {
+    return new QueueReaders(this.dispatcher, setup, this.order.rig)
+  }
+
+  async perform(
+    jobs: readonly ScenarioJob[],
+    onResult: (job: ScenarioJob, result: ScenarioResult) => void,
+  ): Promise<void> {
+    const { clock, repeat } = this.order
+    await Promise.all(
+      jobs.map(async (job) => {
+        const asked = { ...this.placeOf(job), ...(clock && { clock }), ...(repeat !== undefined && { repeat }) }
+        const result = await this.dispatcher.do('perform', asked).catch(unlessStopped)
+        if (result) onResult(job, result)
+      }),
+    )
+  }
+
+  film(job: ScenarioJob): Promise<Film> {
+    const { clock } = this.order
+    return this.dispatcher.do('film', { ...this.placeOf(job), ...(clock && { clock }) })
+  }
+
+  async break(component: PreparedComponent, breaking: ComponentBreaking): Promise<BrokenComponent | undefined> {
+    const { way, onProgress } = breaking
+    const asked = { slug: component.sheet.slug, way }
+    return this.dispatcher.do('break', asked, onProgress).catch(unlessStopped)
+  }
+
+  private placeOf({ setup, plan }: ScenarioJob) {
+    const { slug } = setup.sheet
+    const { library, components } = this.order.prepared
+    const { tokens } = this.order.prepared
+    const all = jobsOf(
+      { library, tokens },
+      components.find(({ sheet }) => sheet.slug === slug)!,
+    )
+    return { slug, scenario: all.findIndex((each) => each.plan.scenario.name === plan.scenario.name) }
+  }
+
+  async close(): Promise<void> {
+    this.#ended()
+    await this.dispatcher.close()
+  }
+}
+
+/** What is stopped has come to nothing. */
+function unlessStopped(error: unknown): undefined {
+  if (!(error instanceof WorkStopped)) throw error
+  return undefined
+}
+
+/** Has a component's cases read by workers. */
+class QueueReaders implements ComponentReaders {
+  readonly #places: ReadonlyMap<string, number>
+  readonly #asked: { slug: string; rig?: string }
+
+  constructor(
+    private readonly dispatcher: Dispatcher,
+    setup: RunSetup,
+    rig: string | undefined,
+  ) {
+    const { cases, sheet } = setup.plan
+    this.#places = new Map(cases.map(({ key }, at) => [key, at]))
+    this.#asked = { slug: sheet.slug, ...(setup.pictures && rig !== undefined && { rig }) }
+  }
+
+  get lanes(): number {
+    return this.dispatcher.slots
+  }
+
+  lane(): ReadingLane {
+    return { read: (task) => this.read(task), end: () => Promise.resolve() }
+  }
+
+  private async read({ cases, ...task }: ChunkTask): Promise<ChunkReading> {
+    const sent = { ...task, cases: cases.map(({ key }) => this.#places.get(key)!) }
+    try {
+      const found = await this.dispatcher.do('read', { ...this.#asked, task: sent })
+      if ('reading' in found) return found.reading
+      throw new ReadingFailed(found.fault)
+    } catch (error) {
+      if (!(error instanceof WorkLost || error instanceof WorkStopped)) throw error
+      // It took one worker after the other down: no more are tried.
+      throw new ReadingFailed({ reason: error.message, kind: 'final', isOpening: false })
+    }
+  }
+
+  async act({ planned, ...task }: ActTask): Promise<InputResult> {
+    try {
+      const sent = { ...task, planned: this.#places.get(planned.key)! }
+      return await this.dispatcher.do('act', { ...this.#asked, task: sent })
+    } catch (error) {
+      if (!(error instanceof WorkLost || error instanceof WorkStopped)) throw error
+      return { kind: 'unread', reason: error.message }
+    }
+  }
+}

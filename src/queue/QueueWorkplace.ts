@@ -1,0 +1,115 @@
+import type { Redis } from 'ioredis'
+import { picturePath } from '@/core/picture'
+import { runEnvironment, type RunEnvironment, type RunPlace, type WorkOrder, type Workplace } from '@/runner'
+import { Connections } from './connect'
+import { Dispatcher } from './Dispatcher'
+import { kindOf } from './names'
+import { packLibrary } from './pack'
+import type { Job } from './protocol'
+import { QueuePlace } from './QueuePlace'
+import { workersOf, type WorkerState } from './registry'
+
+export interface QueueOptions {
+  url: string
+  /** Brelt's own programs, as their name stands in what every result depends on. */
+  program: string
+  signal?: AbortSignal | undefined
+  /** Told to people: who is there, and who is waited for. */
+  onNote?(note: string): void
+  /** Called when a worker has done a piece of work. */
+  onDone?(worker: string, job: Pick<Job, 'kind' | 'asked'>): void
+}
+
+const LOOK_EVERY_MS = 500
+
+/** Workers that take their work from a queue, on this machine or on others. */
+export class QueueWorkplace implements Workplace {
+  readonly #connections: Connections
+  readonly #names = new Map<string, string>()
+  #redis: Redis | undefined
+  #environment: Promise<RunEnvironment> | undefined
+  #told = ''
+
+  /** @throws NoQueue where the address is none */
+  constructor(private readonly options: QueueOptions) {
+    this.#connections = new Connections(options.url)
+  }
+
+  /** What the results depend on: where the workers are that do the work. Waits until there is one. @throws NoQueue, Error where it is stopped */
+  environment(): Promise<RunEnvironment> {
+    return (this.#environment ??= this.findWorkers())
+  }
+
+  async version(): Promise<string> {
+    return (await this.environment()).browser
+  }
+
+  /** Workers of other programs are never taken: they would read otherwise. Of several rigs this machine's own comes first, then the largest. */
+  private async findWorkers(): Promise<RunEnvironment> {
+    const redis = (this.#redis ??= await this.#connections.openFirst())
+    const own = await runEnvironment().catch(() => undefined)
+    for (;;) {
+      this.options.signal?.throwIfAborted()
+      const all = await workersOf(redis)
+      const fit = all.filter(({ environment, isEnding }) => environment.program === this.options.program && !isEnding)
+      const chosen = fit.find(({ kind }) => own && kind === kindOf(own)) ?? largest(fit)
+      this.tell(all, chosen)
+      if (chosen) return chosen.environment
+      await new Promise((again) => setTimeout(again, LOOK_EVERY_MS))
+    }
+  }
+
+  async open(order: WorkOrder): Promise<RunPlace> {
+    const kind = kindOf(await this.environment())
+    const { hash, bytes } = packLibrary(order.prepared)
+    const { tree } = order.prepared.library
+    const dispatcher = await Dispatcher.open({
+      ...{ connections: this.#connections, kind, library: hash },
+      supply: (name) => (name === hash ? bytes : tree.bytes(picturePath(name))),
+      onWorkers: (workers) => this.noteWorkers(workers),
+      onDone: (from, job) => this.options.onDone?.(this.#names.get(from) ?? from, job),
+    })
+    return new QueuePlace(dispatcher, order)
+  }
+
+  private noteWorkers(workers: readonly WorkerState[]) {
+    for (const { id, name } of workers) this.#names.set(id, name)
+    const note = workers.length === 0 ? 'no worker is there any more: its work is done when one comes' : ''
+    if (note !== this.#told && note !== '') this.options.onNote?.(note)
+    this.#told = note
+  }
+
+  private tell(all: readonly WorkerState[], chosen: WorkerState | undefined) {
+    const { program } = this.options
+    const others = all.filter(({ kind }) => kind !== chosen?.kind)
+    const ofOther = others.filter(({ environment }) => environment.program !== program).length
+    const rigs = [
+      ...new Set(
+        others.filter(({ environment }) => environment.program === program).map(({ environment }) => environment.rig),
+      ),
+    ]
+    const notes = [
+      ...(chosen
+        ? []
+        : [`waiting for a worker at ${this.#connections.address}: brelt worker --queue ${this.#connections.address}`]),
+      ...(ofOther > 0
+        ? [`${ofOther} of its workers ${ofOther === 1 ? 'is' : 'are'} of another version of Brelt and take nothing`]
+        : []),
+      ...rigs.map((rig) => `workers at another rig take nothing: ${rig}`),
+    ]
+    const note = notes.join('\n')
+    if (note !== this.#told) for (const each of notes) this.options.onNote?.(each)
+    this.#told = note
+  }
+
+  close(): void {
+    this.#connections.close()
+  }
+}
+
+/** One of those who do most at a time. */
+function largest(workers: readonly WorkerState[]): WorkerState | undefined {
+  const slots = new Map<string, number>()
+  for (const { kind, concurrency } of workers) slots.set(kind, (slots.get(kind) ?? 0) + concurrency)
+  return workers.toSorted((a, b) => slots.get(b.kind)! - slots.get(a.kind)! || a.kind.localeCompare(b.kind))[0]
+}

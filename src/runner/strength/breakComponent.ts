@@ -1,0 +1,86 @@
+import type { Strength, StrengthWay } from '@/core/breaks'
+import type { RuleText } from '@/core/edit'
+import { BrowserLost } from '../BrowserSource'
+import { NoBrowser } from '../chromium'
+import type { PictureRoom } from '../pictures'
+import type { RunPools } from '../pools'
+import type { PreparedComponent, PreparedLibrary } from '../prepare'
+import { jobsOf } from '../scenario'
+import { ComponentTrial } from './ComponentTrial'
+import { missingOf } from './missingOf'
+import { ScenarioTrial } from './ScenarioTrial'
+import { strengthOf } from './summary'
+import { tryActed, type ActedOptions } from './tryActed'
+
+/** What breaking a component came to. Plain data. */
+export interface BrokenComponent {
+  strength: Strength
+  /** What the strength shows, as PNG, by name. */
+  pictures: [name: string, png: Uint8Array][]
+}
+
+export interface ComponentBreaking {
+  way: StrengthWay
+  signal?: AbortSignal | undefined
+  /** Called as breaks are through. */
+  onProgress?(done: number, total: number): void
+}
+
+/**
+ * Breaks one component on purpose, and finds out what its specification notices. Of one that cannot be broken at all it is told why.
+ * @returns undefined where it was stopped
+ * @throws NoBrowser, BrowserLost
+ */
+export async function breakComponent(...given: Parameters<typeof breakIt>): Promise<BrokenComponent | undefined> {
+  const { way, signal } = given[4]
+  try {
+    return await breakIt(...given)
+  } catch (error) {
+    if (signal?.aborted) return undefined
+    if (error instanceof NoBrowser || error instanceof BrowserLost) throw error
+    const notes = [`it could not be broken: ${(error as Error).message}`]
+    const none = { breaks: 0, counted: 0, noticed: 0, idle: 0, failed: 0, cells: [], unnoticed: [] }
+    return { strength: { way, ...none, notes }, pictures: [] }
+  }
+}
+
+async function breakIt(
+  pools: RunPools,
+  room: PictureRoom,
+  prepared: PreparedLibrary,
+  component: PreparedComponent,
+  { way, signal, onProgress }: ComponentBreaking,
+): Promise<BrokenComponent | undefined> {
+  const notes: string[] = []
+  const onNote = (note: string) => void (notes.includes(note) || notes.push(note))
+  const run = await ComponentTrial.perform(pools, prepared, component, {
+    ...{ signal, room, onNote },
+    areRulesTried: way === 'full',
+    onProgress: (done, total) => onProgress?.(done, total),
+  })
+  await breakByInput(pools, prepared, component, run, { signal, onNote })
+  const jobs = way === 'full' && prepared.withScenarios ? jobsOf(prepared, component) : []
+  const styles = run.trials.filter((trial) => !trial.isDone)
+  const acted = await ScenarioTrial.perform(pools.plays, jobs, styles, {
+    signal,
+    onProgress: (done, total) => onProgress?.(run.trials.length + done, run.trials.length + total),
+  })
+  if (signal?.aborted) return undefined
+  const check = (rules: readonly RuleText[]) => missingOf(pools, prepared, component, rules, signal)
+  const { strength, pictures } = await strengthOf({ run, acted, check }, prepared, component, way, notes)
+  return signal?.aborted ? undefined : { strength, pictures: [...pictures] }
+}
+
+/** Breaks cases that steps bring about, by what nothing has noticed in the others. */
+async function breakByInput(
+  { plays }: RunPools,
+  { library, tokens }: PreparedLibrary,
+  { sheet, plan, compiled }: PreparedComponent,
+  { sheets, trials, collector }: ComponentTrial,
+  options: Pick<ActedOptions, 'signal' | 'onNote'>,
+): Promise<void> {
+  const cases = plan.cases.filter(({ judged, settings }) => judged && settings.steps.length > 0)
+  if (!compiled || cases.length === 0) return
+  const setup = { sheet, library, tokens, ...compiled, plan, sheets, viewport: library.data.viewport }
+  await tryActed(plays, { ...setup, collector }, cases, trials, options)
+}
