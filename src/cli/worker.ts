@@ -1,6 +1,6 @@
 import { availableParallelism } from 'node:os'
 import { pino } from 'pino'
-import { QueueWorker, withoutSecrets } from '@/queue'
+import { BrowserDoer, QueueWorker, withoutSecrets } from '@/queue'
 
 export interface WorkerArguments {
   queue: string
@@ -15,8 +15,9 @@ export async function worker({ queue, concurrency = availableParallelism() }: Wo
   const log = pino({ name: 'brelt-worker' })
   let end: (status: number) => void
   const ended = new Promise<number>((done) => (end = done))
-  const running = await QueueWorker.start({ url: queue, concurrency, log, onLost: () => end(NO_BROWSER) })
-  log.info({ worker: running.id, queue: withoutSecrets(queue), concurrency, rig: running.environment.rig }, 'ready')
+  const doer = await BrowserDoer.start(concurrency)
+  const running = await QueueWorker.start(doer, { url: queue, concurrency, log, onLost: () => end(NO_BROWSER) })
+  log.info({ worker: running.id, queue: withoutSecrets(queue), concurrency, rig: doer.environment.rig }, 'ready')
   for (const signal of ['SIGINT', 'SIGTERM'] as const)
     process.once(signal, () => {
       log.info({ signal }, 'ending')

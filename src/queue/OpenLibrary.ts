@@ -30,6 +30,7 @@ export class OpenLibrary {
   readonly #components = new Map<string, Ready>()
   readonly #pools = new Map<string, RunPools>()
   readonly #pictures: PictureRun[] = []
+  readonly #fetching: Fetch[] = []
   readonly #readers = new Map<string, { readers: PageReaders; setup: RunSetup }>()
 
   constructor(
@@ -76,28 +77,39 @@ export class OpenLibrary {
     return pools
   }
 
+  /** While a piece of work is done, pictures that it needs are got by it. @returns to be called when it is done */
+  fetchBy(fetch: Fetch): () => void {
+    this.#fetching.push(fetch)
+    return () => void this.#fetching.splice(this.#fetching.indexOf(fetch), 1)
+  }
+
   /** @param rig where pictures are taken; left out where they are not */
-  readersOf(slug: string, rig: string | undefined, fetch: Fetch): { readers: PageReaders; setup: RunSetup } {
+  readersOf(slug: string, rig: string | undefined): { readers: PageReaders; setup: RunSetup } {
     const name = JSON.stringify([slug, rig])
     let known = this.#readers.get(name)
     if (!known) {
       const setup = setupOf(
         this.prepared,
         this.component(slug),
-        rig === undefined ? undefined : this.pictures(slug, rig, fetch),
+        rig === undefined ? undefined : this.pictures(slug, rig),
       )
       this.#readers.set(name, (known = { readers: new PageReaders(this.pools(), setup), setup }))
     }
     return known
   }
 
-  private pictures(slug: string, rig: string, fetch: Fetch): PictureRun {
+  private pictures(slug: string, rig: string): PictureRun {
     const paths = new Set(this.packed.paths)
     // One that the library does not have is missing there too.
-    const reference = async (picture: string) => (paths.has(picturePath(picture)) ? fetch(picture) : undefined)
+    const reference = async (picture: string) => (paths.has(picturePath(picture)) ? this.fetch(picture) : undefined)
     const run = new PictureRun(this.only(slug), { rig, reference })
     this.#pictures.push(run)
     return run
+  }
+
+  private fetch(picture: string): Promise<Uint8Array> {
+    const fetch = this.#fetching.at(-1)
+    return fetch ? fetch(picture) : Promise.reject(new Error('nobody waits for it any more'))
   }
 
   async close(): Promise<void> {

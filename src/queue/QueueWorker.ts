@@ -2,10 +2,8 @@ import { randomUUID } from 'node:crypto'
 import { hostname } from 'node:os'
 import type { Worker } from 'bullmq'
 import type { Redis } from 'ioredis'
-import { BrowserLost, BrowserSource, launchChromium, NoBrowser, runEnvironment, type RunEnvironment } from '@/runner'
+import type { RunEnvironment } from '@/runner'
 import { Connections } from './connect'
-import { doJob, Stopped, type Work } from './doJob'
-import { Libraries } from './Libraries'
 import { blobKey, kindOf, PREFIX, queueName, resultsKey, runKey } from './names'
 import type { Job, Message } from './protocol'
 import { forgetWorker, tellOfWorker, TELL_EVERY_MS, type Doing, type WorkerState } from './registry'
@@ -19,6 +17,8 @@ const MAX_LOSSES = 1
 const LOOK_EVERY_MS = 1000
 // A run of which nothing has been heard for so long has ended; longer than it takes Redis to start again.
 const RUN_GONE_MS = 6000
+type Say = (message: object) => Promise<void>
+
 // What has begun may come to its end; then it is given back.
 const GRACE_MS = 8000
 const WANT_LIMIT_MS = 60_000
@@ -30,23 +30,48 @@ export interface WorkerLog {
   error(about: object, message: string): void
 }
 
+/** The work was stopped by whoever gave it, or with its worker. */
+export class Stopped extends Error {
+  override name = 'Stopped'
+  constructor() {
+    super('it was stopped')
+  }
+}
+
+/** What doing a piece of work takes. */
+export interface Work {
+  signal: AbortSignal
+  /** Gets a packed library, or an approved picture, by its name. */
+  fetch(name: string): Promise<Uint8Array>
+  onProgress(done: number, total: number): void
+}
+
+/** Does pieces of work. */
+export interface Doer {
+  /** What comes of it depends on this. */
+  environment: RunEnvironment
+  /** @throws what keeps it from doing it */
+  do(job: Job, work: Work): Promise<unknown>
+  /** Whether an error says that it cannot do anything any more. */
+  isEndOf(error: unknown): boolean
+  close(): Promise<void>
+}
+
 export interface WorkerOptions {
   url: string
   /** How much is done at a time. */
   concurrency: number
   log: WorkerLog
-  /** Called when it cannot go on: there is no browser any more. */
+  /** Called when it cannot go on. */
   onLost?(): void
 }
 
-/** Takes pieces of work from a queue and does them in a browser of this machine. It keeps nothing that must not be lost. */
+/** Takes pieces of work from a queue and has them done. It keeps nothing that must not be lost. */
 export class QueueWorker {
   readonly id = randomUUID()
   readonly #doing = new Map<string, Doing>()
   readonly #stops = new Set<AbortController>()
-  readonly #browsers = new BrowserSource(launchChromium)
   readonly #since = new Date().toISOString()
-  readonly #libraries: Libraries
   #worker!: Worker
   #telling: NodeJS.Timeout | undefined
   #done = 0
@@ -57,27 +82,20 @@ export class QueueWorker {
     private readonly options: WorkerOptions,
     private readonly connections: Connections,
     private readonly redis: Redis,
-    readonly environment: RunEnvironment,
-  ) {
-    this.#libraries = new Libraries(this.#browsers, options.concurrency)
-  }
+    private readonly doer: Doer,
+  ) {}
 
-  /** @throws NoQueue, NoBrowser */
-  static async start(options: WorkerOptions): Promise<QueueWorker> {
+  /** @param doer is closed with it. @throws NoQueue */
+  static async start(doer: Doer, options: WorkerOptions): Promise<QueueWorker> {
     const connections = new Connections(options.url)
-    const redis = await connections.openFirst()
-    const environment = await runEnvironment()
-    if (!environment)
-      throw new NoBrowser('the browser does not tell its version: what it reads could not be told apart')
-    const worker = new QueueWorker(options, connections, redis, environment)
-    await worker.#browsers.get()
+    const worker = new QueueWorker(options, connections, await connections.openFirst(), doer)
     await worker.listen()
     return worker
   }
 
   private async listen() {
     const { Worker } = await import('bullmq')
-    const kind = kindOf(this.environment)
+    const kind = kindOf(this.doer.environment)
     const { concurrency, log } = this.options
     this.#worker = new Worker(queueName(kind), (job) => this.take(job.data as Job), {
       connection: await this.connections.open(),
@@ -92,7 +110,8 @@ export class QueueWorker {
   }
 
   get state(): WorkerState {
-    const { id, environment } = this
+    const { id } = this
+    const { environment } = this.doer
     return {
       ...{ id, name: `${hostname()} ${process.pid}`, kind: kindOf(environment), environment, version: VERSION },
       ...{ concurrency: this.options.concurrency, since: this.#since, doing: [...this.#doing.values()] },
@@ -122,10 +141,9 @@ export class QueueWorker {
     this.#doing.set(name, { kind, library: job.library, slug: asked.slug, since: new Date().toISOString() })
     this.#stops.add(stop)
     const watching = this.watchRun(run, stop)
-    const say = (message: Pick<Message, never> & object) =>
-      this.say(run, { number, from: this.id, ...message } as Message)
+    const say: Say = (message) => this.say(run, { number, from: this.id, ...message } as Message)
     try {
-      const found = await doJob(job, this.workFor(job, stop.signal, say))
+      const found = await this.do(job, stop.signal, say)
       await say({ found })
       this.#done++
     } catch (error) {
@@ -138,30 +156,29 @@ export class QueueWorker {
     }
   }
 
-  private async giveBack(error: Error, signal: AbortSignal, say: (message: object) => Promise<void>) {
+  private async giveBack(error: Error, signal: AbortSignal, say: Say) {
     const isStopped = signal.aborted || error instanceof Stopped
     if (!isStopped) this.options.log.error({ reason: error.message }, 'a piece of work is given back')
     await say({ back: isStopped ? 'the worker was stopped' : error.message })
-    if (error instanceof NoBrowser || error instanceof BrowserLost) this.options.onLost?.()
+    if (this.doer.isEndOf(error)) this.options.onLost?.()
   }
 
-  private workFor({ run, library }: Job, signal: AbortSignal, say: (message: object) => Promise<void>): Work {
-    const fetch = async (name: string) => this.fetch(run, name, signal, say)
-    return {
+  /** What is stopped is left at once, and comes to its end unheard. */
+  private async do(job: Job, signal: AbortSignal, say: Say): Promise<unknown> {
+    const doing = this.doer.do(job, {
       signal,
-      fetch,
-      library: () => this.#libraries.use(library, () => fetch(library)),
-      onProgress: (done, total) => void say({ progress: [done, total] }),
-    }
+      fetch: (name) => this.fetch(job.run, name, signal, say),
+      onProgress: (done, total) => void say({ progress: [done, total] }).catch(() => {}), // the next one tells it
+    })
+    doing.catch(() => {}) // nobody may be left to hear it
+    const stopped = new Promise<never>((_, fail) => {
+      signal.addEventListener('abort', () => fail(new Stopped()), { once: true })
+    })
+    return Promise.race([doing, stopped])
   }
 
   /** Something that whoever gave the work has: told to it where it is not there yet. */
-  private async fetch(
-    run: string,
-    name: string,
-    signal: AbortSignal,
-    say: (message: object) => Promise<void>,
-  ): Promise<Uint8Array> {
+  private async fetch(run: string, name: string, signal: AbortSignal, say: Say): Promise<Uint8Array> {
     const end = Date.now() + WANT_LIMIT_MS
     for (let hasAsked = false; ; hasAsked = true) {
       const bytes = await this.redis.getBuffer(blobKey(name))
@@ -194,10 +211,9 @@ export class QueueWorker {
     await this.#worker.close()
     clearTimeout(late)
     clearInterval(this.#telling)
-    await this.#libraries.close()
     await forgetWorker(this.redis, this.id).catch(() => {})
     this.connections.close()
-    await this.#browsers.close()
+    await this.doer.close()
   }
 }
 

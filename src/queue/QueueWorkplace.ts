@@ -1,5 +1,6 @@
 import type { Redis } from 'ioredis'
 import { picturePath } from '@/core/picture'
+import { counted } from '@/core/words'
 import { runEnvironment, type RunEnvironment, type RunPlace, type WorkOrder, type Workplace } from '@/runner'
 import { Connections } from './connect'
 import { Dispatcher } from './Dispatcher'
@@ -93,7 +94,7 @@ export class QueueWorkplace implements Workplace {
         ? []
         : [`waiting for a worker at ${this.#connections.address}: brelt worker --queue ${this.#connections.address}`]),
       ...(ofOther > 0
-        ? [`${ofOther} of its workers ${ofOther === 1 ? 'is' : 'are'} of another version of Brelt and take nothing`]
+        ? [`${counted(ofOther, 'worker')} of another version of Brelt ${ofOther === 1 ? 'takes' : 'take'} nothing`]
         : []),
       ...rigs.map((rig) => `workers at another rig take nothing: ${rig}`),
     ]

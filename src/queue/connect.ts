@@ -18,6 +18,8 @@ const OPTIONS = {
   socketTimeout: SILENCE_MS,
   retryStrategy: (times: number) => Math.min(times * 100, LONGEST_WAIT_MS),
   lazyConnect: true,
+  // A timer of the package's own, which keeps the process alive.
+  disconnectTimeout: 200,
 }
 
 /** An address of a Redis server. @throws NoQueue where it is none */

@@ -1,4 +1,6 @@
 export { NoQueue, queueAddress, withoutSecrets } from './connect'
-export { QueueWorker, type WorkerLog, type WorkerOptions } from './QueueWorker'
+export { BrowserDoer } from './BrowserDoer'
+export { Dispatcher } from './Dispatcher'
+export { QueueWorker, type Doer, type Work, type WorkerLog, type WorkerOptions } from './QueueWorker'
 export { QueueWorkplace, type QueueOptions } from './QueueWorkplace'
 export { workersOf, type WorkerState } from './registry'

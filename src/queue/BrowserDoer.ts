@@ -1,38 +1,28 @@
 import {
+  BrowserLost,
+  BrowserSource,
   breakComponent,
   filmScenario,
   jobsOf,
+  launchChromium,
+  NoBrowser,
   PictureRoom,
   ReadingFailed,
+  runEnvironment,
   runScenario,
   type PreparedLibrary,
+  type RunEnvironment,
   type ScenarioJob,
 } from '@/runner'
-import type { Held } from './Libraries'
+import { Libraries, type Held } from './Libraries'
 import type { Job, JobKind, Jobs } from './protocol'
-
-/** The work was stopped by whoever gave it, or with its worker. */
-export class Stopped extends Error {
-  override name = 'Stopped'
-  constructor() {
-    super('it was stopped')
-  }
-}
-
-/** What doing a piece of work takes. */
-export interface Work {
-  signal: AbortSignal
-  library(): Promise<Held>
-  /** Gets an approved picture by its name. */
-  fetch(picture: string): Promise<Uint8Array>
-  onProgress(done: number, total: number): void
-}
+import { Stopped, type Doer, type Work } from './QueueWorker'
 
 type Doers = { [Kind in JobKind]: (asked: Jobs[Kind]['asked'], held: Held, work: Work) => Promise<Jobs[Kind]['found']> }
 
 const DOERS: Doers = {
-  async read({ slug, rig, task }, { library, lanes }, { fetch }) {
-    const { readers, setup } = library.readersOf(slug, rig, fetch)
+  async read({ slug, rig, task }, { library, lanes }) {
+    const { readers, setup } = library.readersOf(slug, rig)
     const cases = task.cases.map((place) => setup.plan.cases[place]!)
     const name = JSON.stringify([slug, rig, task.isIsolated])
     try {
@@ -43,8 +33,8 @@ const DOERS: Doers = {
       throw error
     }
   },
-  act({ slug, rig, task }, { library }, { fetch }) {
-    const { readers, setup } = library.readersOf(slug, rig, fetch)
+  act({ slug, rig, task }, { library }) {
+    const { readers, setup } = library.readersOf(slug, rig)
     return readers.act({ ...task, planned: setup.plan.cases[task.planned]! })
   },
   perform({ slug, scenario, clock, repeat }, { library }, { signal }) {
@@ -76,21 +66,45 @@ const isOfTheMachine = ({ fault }: ReadingFailed) => fault.isOfMachine === true
 const scenarioOf = (prepared: PreparedLibrary, at: number): ScenarioJob =>
   jobsOf(prepared, prepared.components[0]!)[at]!
 
-/** Does one piece of work. What is stopped is left at once, and comes to its end unheard. @throws what keeps this worker from doing it, and Stopped */
-export async function doJob(job: Job, work: Work): Promise<unknown> {
-  const doing = doIt(job, work)
-  doing.catch(() => {}) // nobody may be left to hear it
-  const stopped = new Promise<never>((_, fail) => {
-    work.signal.addEventListener('abort', () => fail(new Stopped()), { once: true })
-  })
-  return Promise.race([doing, stopped])
-}
+/** Does pieces of work in a browser of this machine. */
+export class BrowserDoer implements Doer {
+  readonly #libraries: Libraries
 
-async function doIt({ kind, asked }: Job, work: Work): Promise<unknown> {
-  const held = await work.library()
-  try {
-    return await (DOERS[kind] as (...given: unknown[]) => Promise<unknown>)(asked, held, work)
-  } finally {
-    await held.release()
+  private constructor(
+    readonly environment: RunEnvironment,
+    private readonly browsers: BrowserSource,
+    concurrency: number,
+  ) {
+    this.#libraries = new Libraries(browsers, concurrency)
+  }
+
+  /** @param concurrency how much is done at a time. @throws NoBrowser */
+  static async start(concurrency: number): Promise<BrowserDoer> {
+    const environment = await runEnvironment()
+    if (!environment)
+      throw new NoBrowser('the browser does not tell its version: what it reads could not be told apart')
+    const browsers = new BrowserSource(launchChromium)
+    await browsers.get()
+    return new BrowserDoer(environment, browsers, concurrency)
+  }
+
+  async do({ library, kind, asked }: Job, work: Work): Promise<unknown> {
+    const held = await this.#libraries.use(library, () => work.fetch(library))
+    const ended = held.library.fetchBy((picture) => work.fetch(picture))
+    try {
+      return await (DOERS[kind] as (...given: unknown[]) => Promise<unknown>)(asked, held, work)
+    } finally {
+      ended()
+      await held.release()
+    }
+  }
+
+  isEndOf(error: unknown): boolean {
+    return error instanceof BrowserLost || error instanceof NoBrowser || this.browsers.isLost
+  }
+
+  async close(): Promise<void> {
+    await this.#libraries.close()
+    await this.browsers.close()
   }
 }
