@@ -228,7 +228,7 @@ const partOf = (prepared: PreparedLibrary, shard: Shard): PreparedLibrary => ({
   components: shardOf(
     prepared.components,
     shard,
-    ({ plan, sheet }) => 1 + plan.cases.length + SCENARIO_COST * sheet.data.scenarios.length,
+    ({ size, sheet }) => 1 + size.cases + SCENARIO_COST * sheet.data.scenarios.length,
   ),
 })
 

@@ -5,6 +5,7 @@ import type { Connections } from './connect'
 import { blobKey, PREFIX, queueName, resultsKey, runKey } from './names'
 import type { Job, JobKind, Jobs, Message } from './protocol'
 import { workersOf, type WorkerState } from './registry'
+import { STOPPED } from './RunWatch'
 import { decode } from './wire'
 
 /** The work of a run was stopped. */
@@ -227,7 +228,7 @@ export class Dispatcher {
     const open = [...this.#pieces.values()]
     this.#pieces.clear()
     for (const { fail } of open) fail(new WorkStopped('it was stopped'))
-    await this.redis.set(runKey(this.run), 'stopped', 'EX', RUN_TOLD_FOR_S)
+    await this.redis.set(runKey(this.run), STOPPED, 'EX', RUN_TOLD_FOR_S)
     await Promise.allSettled(open.filter(({ isSent }) => isSent).map((piece) => this.queue.remove(idOf(piece))))
   }
 

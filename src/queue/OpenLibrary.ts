@@ -1,12 +1,14 @@
+import { LRUCache } from 'lru-cache'
 import { picturePath } from '@/core/picture'
 import { readLibrary, type FileTree, type Library } from '@/core/sheet'
 import { readTokens, type TokenBook } from '@/core/tokens'
 import {
   openPools,
   PageReaders,
+  PictureRoom,
   PictureRun,
-  planOf,
   setupOf,
+  withPlan,
   type BrowserSource,
   type PreparedComponent,
   type PreparedLibrary,
@@ -20,6 +22,14 @@ import type { PackedLibrary } from './pack'
 /** Gets a picture that is not there from whoever gave the work. */
 export type Fetch = (picture: string) => Promise<Uint8Array>
 
+interface Readers {
+  readers: PageReaders
+  setup: RunSetup
+}
+
+// Plans of large components take megabytes: of those that have not been read for longest they are made again.
+const MOST_COMPONENTS = 12
+
 type Ready = PreparedComponent & { compiled: NonNullable<PreparedComponent['compiled']> }
 
 /** A library as a worker has it: each component is prepared when it is first asked for. */
@@ -27,11 +37,11 @@ export class OpenLibrary {
   readonly prepared: PreparedLibrary
   readonly #library: Library
   readonly #tokens: TokenBook
-  readonly #components = new Map<string, Ready>()
+  readonly #components = new LRUCache<string, Ready>({ max: MOST_COMPONENTS })
   readonly #pools = new Map<string, RunPools>()
-  readonly #pictures: PictureRun[] = []
+  readonly #room = new PictureRoom()
   readonly #fetching: Fetch[] = []
-  readonly #readers = new Map<string, { readers: PageReaders; setup: RunSetup }>()
+  readonly #readers = new LRUCache<string, Readers>({ max: MOST_COMPONENTS })
 
   constructor(
     private readonly packed: PackedLibrary,
@@ -54,9 +64,8 @@ export class OpenLibrary {
     const sheet = this.#library.sheets.find((each) => each.slug === slug)
     const compiled = this.packed.compiled.find(([name]) => name === slug)?.[1]
     if (!sheet || !compiled) throw new Error(`the packed library has no component ${slug}`)
-    const { plan } = planOf(sheet, this.#library, selection)
-    const isWhole = selection.where === undefined
-    const component = { sheet, lints: [], isWhole, plan, compiled: receivedCompiled(compiled) }
+    const about = { sheet, lints: [], isWhole: selection.where === undefined, compiled: receivedCompiled(compiled) }
+    const component = withPlan(about, this.#library, selection)
     this.#components.set(slug, component)
     return component
   }
@@ -84,7 +93,7 @@ export class OpenLibrary {
   }
 
   /** @param rig where pictures are taken; left out where they are not */
-  readersOf(slug: string, rig: string | undefined): { readers: PageReaders; setup: RunSetup } {
+  readersOf(slug: string, rig: string | undefined): Readers {
     const name = JSON.stringify([slug, rig])
     let known = this.#readers.get(name)
     if (!known) {
@@ -102,9 +111,7 @@ export class OpenLibrary {
     const paths = new Set(this.packed.paths)
     // One that the library does not have is missing there too.
     const reference = async (picture: string) => (paths.has(picturePath(picture)) ? this.fetch(picture) : undefined)
-    const run = new PictureRun(this.only(slug), { rig, reference })
-    this.#pictures.push(run)
-    return run
+    return new PictureRun(this.only(slug), { rig, reference, room: this.#room })
   }
 
   private fetch(picture: string): Promise<Uint8Array> {
@@ -114,7 +121,7 @@ export class OpenLibrary {
 
   async close(): Promise<void> {
     await Promise.all([...this.#pools.values()].map((pools) => pools.close()))
-    await Promise.all(this.#pictures.map((each) => each.close()))
+    await this.#room.close()
   }
 }
 

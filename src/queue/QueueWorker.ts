@@ -4,19 +4,16 @@ import type { Worker } from 'bullmq'
 import type { Redis } from 'ioredis'
 import type { RunEnvironment } from '@/runner'
 import { Connections } from './connect'
-import { blobKey, kindOf, PREFIX, queueName, resultsKey, runKey } from './names'
+import { blobKey, kindOf, PREFIX, queueName, resultsKey } from './names'
 import type { Job, Message } from './protocol'
 import { forgetWorker, tellOfWorker, TELL_EVERY_MS, type Doing, type WorkerState } from './registry'
+import { RunWatch } from './RunWatch'
 import { encode } from './wire'
 
 // Who holds a piece of work says so again and again; of one that has not for so long it is taken away.
 const LOCK_MS = 10_000
-const LOOK_FOR_LOST_MS = 5000
 // How often a piece may be lost by those who hold it before whoever gave it is asked.
 const MAX_LOSSES = 1
-const LOOK_EVERY_MS = 1000
-// A run of which nothing has been heard for so long has ended; longer than it takes Redis to start again.
-const RUN_GONE_MS = 6000
 type Say = (message: object) => Promise<void>
 
 // What has begun may come to its end; then it is given back.
@@ -64,13 +61,14 @@ export interface WorkerOptions {
   log: WorkerLog
   /** Called when it cannot go on. */
   onLost?(): void
+  /** After how long a piece of work is taken from a worker that says nothing any more, in ms. @defaultValue 10000 */
+  lockMs?: number
 }
 
 /** Takes pieces of work from a queue and has them done. It keeps nothing that must not be lost. */
 export class QueueWorker {
   readonly id = randomUUID()
   readonly #doing = new Map<string, Doing>()
-  readonly #stops = new Set<AbortController>()
   readonly #since = new Date().toISOString()
   #worker!: Worker
   #telling: NodeJS.Timeout | undefined
@@ -83,6 +81,7 @@ export class QueueWorker {
     private readonly connections: Connections,
     private readonly redis: Redis,
     private readonly doer: Doer,
+    private readonly runs = new RunWatch(redis),
   ) {}
 
   /** @param doer is closed with it. @throws NoQueue */
@@ -96,11 +95,11 @@ export class QueueWorker {
   private async listen() {
     const { Worker } = await import('bullmq')
     const kind = kindOf(this.doer.environment)
-    const { concurrency, log } = this.options
+    const { concurrency, log, lockMs = LOCK_MS } = this.options
     this.#worker = new Worker(queueName(kind), (job) => this.take(job.data as Job), {
       connection: await this.connections.open(),
       prefix: PREFIX,
-      ...{ concurrency, lockDuration: LOCK_MS, stalledInterval: LOOK_FOR_LOST_MS, maxStalledCount: MAX_LOSSES },
+      ...{ concurrency, lockDuration: lockMs, stalledInterval: lockMs / 2, maxStalledCount: MAX_LOSSES },
       ...{ removeOnComplete: { count: 0 }, removeOnFail: { count: 0 } },
     })
     this.#worker.on('error', (error) => log.error({ reason: error.message }, 'the queue does not answer'))
@@ -135,12 +134,10 @@ export class QueueWorker {
   /** Does one piece of work, and tells whoever gave it what came of it. */
   private async take(job: Job): Promise<void> {
     const { run, number, kind, asked } = job
-    if ((await this.redis.exists(runKey(run))) === 0) return
     const stop = new AbortController()
+    if (!(await this.runs.begin(run, stop))) return
     const name = `${run} ${number}`
     this.#doing.set(name, { kind, library: job.library, slug: asked.slug, since: new Date().toISOString() })
-    this.#stops.add(stop)
-    const watching = this.watchRun(run, stop)
     const say: Say = (message) => this.say(run, { number, from: this.id, ...message } as Message)
     try {
       const found = await this.do(job, stop.signal, say)
@@ -150,8 +147,7 @@ export class QueueWorker {
       this.#back++
       await this.giveBack(error as Error, stop.signal, say)
     } finally {
-      clearInterval(watching)
-      this.#stops.delete(stop)
+      this.runs.end(run, stop)
       this.#doing.delete(name)
     }
   }
@@ -190,27 +186,15 @@ export class QueueWorker {
     }
   }
 
-  /** Stops work of a run that has ended. */
-  private watchRun(run: string, stop: AbortController): NodeJS.Timeout {
-    let heard = Date.now()
-    return setInterval(() => {
-      void this.redis.get(runKey(run)).then((state) => {
-        if (state !== null) heard = Date.now()
-        if (state === 'stopped' || Date.now() - heard > RUN_GONE_MS) stop.abort()
-      })
-    }, LOOK_EVERY_MS)
-  }
-
   /** Takes nothing more; what has begun comes to its end or is given back. */
   async stop(): Promise<void> {
     this.#isEnding = true
-    const late = setTimeout(() => {
-      for (const stop of this.#stops) stop.abort()
-    }, GRACE_MS)
+    const late = setTimeout(() => this.runs.stopAll(), GRACE_MS)
     await this.tell().catch(() => {})
     await this.#worker.close()
     clearTimeout(late)
     clearInterval(this.#telling)
+    this.runs.close()
     await forgetWorker(this.redis, this.id).catch(() => {})
     this.connections.close()
     await this.doer.close()

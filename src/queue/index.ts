@@ -1,4 +1,5 @@
-export { NoQueue, queueAddress, withoutSecrets } from './connect'
+export { Connections, NoQueue, withoutSecrets } from './connect'
+export { kindOf } from './names'
 export { BrowserDoer } from './BrowserDoer'
 export { Dispatcher } from './Dispatcher'
 export { QueueWorker, type Doer, type Work, type WorkerLog, type WorkerOptions } from './QueueWorker'

@@ -6,9 +6,9 @@ export type { PlaySetup } from './PlaySetup'
 export {
   openLibrary,
   openWithFaults,
-  planOf,
   prepareLibrary,
   prepareSound,
+  withPlan,
   type OpenedLibrary,
   type PreparedComponent,
   type PreparedLibrary,

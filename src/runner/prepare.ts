@@ -28,11 +28,20 @@ export interface Selection {
 export interface PreparedComponent {
   sheet: Sheet
   lints: Lint[]
-  plan: Plan
+  /** Made again where nobody has held it for a while: those of a large library take more memory than there is. */
+  readonly plan: Plan
+  size: PlanSize
   /** All cases are taken that the sheet asks for. */
   isWhole: boolean
   /** Undefined for a kind of source that cannot be rendered yet. */
   compiled?: CompiledComponent
+}
+
+/** How many cases a plan has: those that are judged, and those that steps bring about. */
+export interface PlanSize {
+  cases: number
+  judged: number
+  acted: number
 }
 
 /** A library as far as it can be read. */
@@ -145,13 +154,8 @@ async function preparedOf(
       ...(components.length === 0 ? await work.lintLibrary(library, tokens) : []),
       ...(await work.lint(sheet, library, tokens)),
     ]
-    components.push({
-      sheet,
-      lints,
-      isWhole: selection.where === undefined,
-      plan,
-      ...(compiled && { compiled }),
-    })
+    const about = { sheet, lints, isWhole: selection.where === undefined, ...(compiled && { compiled }) }
+    components.push(withPlan(about, library, selection, plan))
   }
   return { library, tokens, components, problems, selection, withScenarios: selection.where === undefined }
 }
@@ -162,6 +166,31 @@ const unique = (problems: readonly Problem[]): Problem[] => [
     problems.map((problem) => [`${problem.file}:${problem.line}:${problem.column}:${problem.message}`, problem]),
   ).values(),
 ]
+
+const sizeOf = ({ cases }: Plan): PlanSize => ({
+  cases: cases.length,
+  judged: cases.filter(({ judged }) => judged).length,
+  acted: cases.filter(({ settings }) => settings.steps.length > 0).length,
+})
+
+/** @param first its plan, where it has just been made */
+export function withPlan<C extends Omit<PreparedComponent, 'plan' | 'size'>>(
+  component: C,
+  library: Library,
+  selection: Selection,
+  first: Plan = planOf(component.sheet, library, selection).plan,
+): C & PreparedComponent {
+  let held = new WeakRef(first)
+  return {
+    ...component,
+    size: sizeOf(first),
+    get plan() {
+      let plan = held.deref()
+      if (!plan) held = new WeakRef((plan = planOf(component.sheet, library, selection).plan))
+      return plan
+    },
+  }
+}
 
 /** What is read and judged of a sheet's cases; where there is a problem, of none. */
 export function planOf(sheet: Sheet, library: Library, selection: Selection): { plan: Plan; problems: Problem[] } {

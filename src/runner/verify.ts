@@ -99,8 +99,7 @@ class Run {
     prepared.components.forEach((component, at) => {
       this.tallies[at]!.fingerprint = kept?.fingerprintOf(prepared, component, jobs, how)
     })
-    const judged = ({ plan }: PreparedComponent) => plan.cases.filter((each) => each.judged).length
-    this.total = prepared.components.reduce((sum, component) => sum + judged(component), 0)
+    this.total = prepared.components.reduce((sum, { size }) => sum + size.judged, 0)
   }
 
   static async begin(prepared: PreparedLibrary, options: VerifyOptions, startedAt: Date): Promise<Run> {
@@ -248,4 +247,4 @@ function noteRestart(working: Iterable<ComponentTally>) {
 
 /** How many cases there certainly are that need real input. */
 const played = (components: readonly PreparedComponent[]): number =>
-  components.reduce((sum, { plan }) => sum + plan.cases.filter(({ settings }) => settings.steps.length > 0).length, 0)
+  components.reduce((sum, { size }) => sum + size.acted, 0)

@@ -54,7 +54,7 @@ export function setupOf(
   }
 }
 
-const isSurveyed = ({ isWhole, plan }: PreparedComponent) => isWhole && plan.cases.length <= MAX_SURVEYED
+const isSurveyed = ({ isWhole, size }: PreparedComponent) => isWhole && size.cases <= MAX_SURVEYED
 
 /** Reads and judges one component's cases. @returns lints that only a run can find; undefined where the component could not be read to its end */
 export async function verifyComponent(

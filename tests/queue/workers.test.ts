@@ -17,7 +17,7 @@ import { withoutTimes } from '../support/plain'
 import { freePort, TestRedis, TestWorker } from '../support/queue'
 import { until } from '../support/until'
 
-const COMPONENTS = ['bunk-check', 'lamp-switch', 'gear-hint']
+const COMPONENTS = ['lamp-switch', 'gear-hint']
 
 let redis: TestRedis
 let prepared: PreparedLibrary

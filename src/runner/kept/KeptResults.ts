@@ -25,7 +25,7 @@ import { rejudge } from './rejudge'
 /** Results of earlier runs of what has not changed since. */
 export class KeptResults {
   #isWhole = true
-  readonly #keys = new Map<object, string | undefined>()
+  readonly #keys = { cases: new Keys(), readings: new Keys(), scenarios: new Keys() }
 
   constructor(
     readonly environment: RunEnvironment,
@@ -150,22 +150,25 @@ export class KeptResults {
   }
 
   #keyOfCases(library: PreparedLibrary, component: PreparedComponent, how: Performed) {
-    return this.#once(component, () => casesFingerprint(this.environment, library, component, how))
+    return this.#keys.cases.of(component, () => casesFingerprint(this.environment, library, component, how))
   }
 
   #keyOfReadings(library: PreparedLibrary, component: PreparedComponent, how: Performed) {
-    // The plan stands for it: the component itself has the key of its cases.
-    return this.#once(component.plan, () => readingsFingerprint(this.environment, library, component, how))
+    return this.#keys.readings.of(component, () => readingsFingerprint(this.environment, library, component, how))
   }
 
   #keyOfScenario(library: PreparedLibrary, job: ScenarioJob, how: Performed) {
     const { sheet, component, places } = job.setup
     const about = { sheet, compiled: { component, places } }
-    return this.#once(job, () => scenarioFingerprint(this.environment, library, about, job.plan, how))
+    return this.#keys.scenarios.of(job, () => scenarioFingerprint(this.environment, library, about, job.plan, how))
   }
+}
 
-  /** What is kept at a run's end is kept under what it was asked for by at its beginning, whatever time it is by then. */
-  #once(subject: object, make: () => string | undefined): string | undefined {
+/** What is kept at a run's end is kept under what it was asked for by at its beginning, whatever time it is by then. */
+class Keys {
+  readonly #keys = new Map<object, string | undefined>()
+
+  of(subject: object, make: () => string | undefined): string | undefined {
     if (!this.#keys.has(subject)) this.#keys.set(subject, make())
     return this.#keys.get(subject)
   }

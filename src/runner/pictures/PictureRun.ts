@@ -25,6 +25,8 @@ export interface PictureOptions {
   rig: string
   /** Gets an approved picture as PNG; undefined where its file is missing. @defaultValue from the library's files */
   reference?(picture: string): Promise<Uint8Array | undefined>
+  /** The thread in which they are compared, left to the caller. @defaultValue one of its own */
+  room?: PictureRoom
 }
 
 /** Whether a sheet asks for a picture of a case. */
@@ -34,7 +36,7 @@ export const isPictured = ({ data: { pictures } }: Sheet, values: Readonly<Recor
 /** The pictures of one run. */
 export class PictureRun {
   readonly rig: string
-  readonly #room = new PictureRoom()
+  readonly #room: PictureRoom
   readonly #indices = new Map<string, ReferenceIndex>()
   readonly #traits = new Map<string, TraitsOf>()
   readonly #tokens: TokenLines
@@ -45,6 +47,7 @@ export class PictureRun {
     private readonly options: PictureOptions,
   ) {
     this.rig = options.rig
+    this.#room = options.room ?? new PictureRoom()
     const { library, tokens, components } = prepared
     const all = components.map(({ sheet }) => ({ slug: sheet.slug, ...readReferences(library.tree, sheet.slug) }))
     const problems = all.flatMap((each) => each.problems)
@@ -105,8 +108,8 @@ export class PictureRun {
       .map(([key]) => key)
   }
 
-  close(): Promise<void> {
-    return this.#room.close()
+  async close(): Promise<void> {
+    if (!this.options.room) await this.#room.close()
   }
 
   private traitsOf(name: string): TraitsOf {

@@ -1,10 +1,8 @@
 import { renderedBreaks, styleBreaks, type RenderedBreak, type StyleBreak } from '@/core/breaks'
-import { groupBy } from '@/core/group'
-import type { PlannedCase } from '@/core/plan'
 import { isVendored } from '@/core/sheet'
 import type { Survey } from '@/core/survey'
 import { hasCode, sideEffectInTexts, type StageComponent } from '@/stage'
-import { divide, type Chunk, type RunSetup } from '../cases'
+import type { Chunk, RunSetup } from '../cases'
 import type { PictureRoom } from '../pictures'
 import type { RunPools } from '../pools'
 import type { PreparedComponent, PreparedLibrary } from '../prepare'
@@ -12,11 +10,13 @@ import { stageContext } from '../stageContext'
 import type { StagePage } from '../StagePage'
 import { baseRequests } from '../survey'
 import { SurveyCollector } from '../SurveyCollector'
+import { divideBreaks, type Job } from './divideBreaks'
 import { lookAt } from './evidence'
 import { Ground } from './Ground'
 import { tryOneAtATime } from './oneAtATime'
 import { notesOnSheets, sheetsToBreak } from './sheetsToBreak'
 import { Trial, type CasesOf } from './Trial'
+import { Turns } from './Turns'
 import { tryBreaks } from './tryBreaks'
 import { reachOf, withChanges, type MadeStyle } from './madeStyles'
 import { tryRules } from './tryRules'
@@ -38,13 +38,6 @@ export interface TrialOptions {
 // One for each thread of a small machine.
 const LANES = 2
 
-/** A chunk whose cases are broken by some of the breaks. */
-interface Job {
-  chunk: Chunk
-  part: number
-  parts: number
-}
-
 /** The component reaches out of its cases: each must have a document of its own. */
 class ReachesOut extends Error {
   override name = 'ReachesOut'
@@ -58,6 +51,10 @@ export class ComponentTrial {
   readonly collector: SurveyCollector
   readonly #found = new Map<string, Trial>()
   readonly #failed = new Set<number>()
+  readonly #turns = new Turns()
+  /** Breaks that show only where cases stand are found in order. */
+  readonly #laying = new Turns()
+  #laid = 0
   /** Rules that decide something and that held somewhere, by their places in the sheet. */
   readonly #holding = new Set<number>()
 
@@ -128,23 +125,18 @@ export class ComponentTrial {
 
   private async all() {
     const { plan, sheet } = this.component
-    const isByStep = ({ settings }: PlannedCase) => settings.steps.length > 0
-    const acted = plan.cases.filter((planned) => planned.judged && isByStep(planned)).length
+    const acted = plan.cases.filter(({ judged, settings }) => judged && settings.steps.length > 0).length
     if (acted > 0) this.options.onNote?.(`of ${acted} cases that steps bring about only the styles were broken`)
     notesOnSheets(this.sheets, this.component.compiled.component.sheets).forEach((note) => this.options.onNote?.(note))
     const setup = this.setup
-    const groups = groupBy(
-      plan.cases.filter((planned) => !isByStep(planned)),
-      ({ values }) => setup.contexts.map((name) => values[name]).join('|'),
-    )
-    const chunks = [...groups.values()].flatMap((cases) => divide(setup, cases, this.isIsolated))
-    // Where there are fewer chunks than pages, some break the same cases, each by other breaks.
     const { lanes = LANES } = this.options
-    const parts = Math.max(1, Math.floor(lanes / Math.max(1, chunks.length)))
-    const jobs = chunks.flatMap((chunk) => Array.from({ length: parts }, (_, part) => ({ chunk, part, parts })))
+    const jobs = divideBreaks(setup, lanes, this.isIsolated)
     const work = async () => {
-      for (let job = jobs.shift(); job && !this.options.signal?.aborted; job = jobs.shift())
-        await this.chunk(setup, job, sheet.data.stage.isolate === 'auto')
+      for (let job = jobs.shift(); job && !this.options.signal?.aborted; job = jobs.shift()) {
+        const own = job
+        const mayReachOut = sheet.data.stage.isolate === 'auto'
+        await this.#turns.end(own.place, (mayGoOn) => this.chunk(setup, own, mayReachOut, mayGoOn))
+      }
     }
     const done = await Promise.allSettled(Array.from({ length: Math.min(lanes, jobs.length) }, work))
     const failed = done.find((each) => each.status === 'rejected')
@@ -153,11 +145,20 @@ export class ComponentTrial {
       this.options.onNote?.('none of its styles were broken: no style sheet reaches it, and its code makes none')
   }
 
-  private async chunk(setup: RunSetup, job: Job, mayReachOut: boolean) {
-    const ground = await this.lay(setup, job.chunk)
+  /** @param mayGoOn comes when all chunks before it are through: of each break the first case that shows it is told of */
+  private async chunk(setup: RunSetup, job: Job, mayReachOut: boolean, mayGoOn: () => Promise<unknown>) {
+    const { ground, casesOf } = await this.#laying.take(this.#laid++, async () => {
+      const laid = await this.lay(setup, job.chunk)
+      try {
+        return { ground: laid, casesOf: await this.findCases(laid) }
+      } catch (error) {
+        await laid.page.close()
+        throw error
+      }
+    })
     try {
       if (mayReachOut && !this.isIsolated && (await ground.page.sideEffect()) !== undefined) throw new ReachesOut()
-      await this.breakIn(ground, (at) => at % job.parts === job.part)
+      await this.breakIn(ground, casesOf, (at) => at % job.parts === job.part, mayGoOn)
     } catch (error) {
       await ground.page.close()
       if (error instanceof ReachesOut || this.options.signal?.aborted) throw error
@@ -213,9 +214,8 @@ export class ComponentTrial {
     }
   }
 
-  private async breakIn(ground: Ground, isOwn: (at: number) => boolean) {
+  private async breakIn(ground: Ground, all: CasesOf, isOwn: (at: number) => boolean, mayGoOn: () => Promise<unknown>) {
     const { signal, room, isOneAtATime, onProgress, onNote } = this.options
-    const all = await this.findCases(ground)
     const casesOf = new Map([...all].filter((_, at) => isOwn(at)))
     const onThrough = () => onProgress?.(this.trials.filter((trial) => trial.isDone).length, this.trials.length)
     const before = [...casesOf.keys()].map((trial) => ({
@@ -224,12 +224,12 @@ export class ComponentTrial {
       changed: new Map(trial.changed),
     }))
     if (isOneAtATime) return tryOneAtATime(ground, casesOf, signal)
-    let unnoticed = await tryBreaks(ground, casesOf, { signal, onThrough })
+    let unnoticed = await tryBreaks(ground, casesOf, { signal, onThrough, mayGoOn })
     if (hasCode(this.component.compiled.component) && !(await ground.isAsBefore())) {
       onNote?.('its code keeps what a break has done: each break was tried in cases mounted anew')
       for (const { trial, ...known } of before) trial.restore(known)
       await ground.again()
-      unnoticed = await tryBreaks(ground, casesOf, { signal, isCareful: true })
+      unnoticed = await tryBreaks(ground, casesOf, { signal, isCareful: true, mayGoOn })
     }
     for (const checks of ground.checks)
       for (const check of checks)

@@ -8,6 +8,7 @@ export class Trial {
   noticed = false
   /** What it changes, where nothing noticed it: of each reading the first case. */
   readonly changed = new Map<string, ChangedReading>()
+  readonly #places = new Map<string, number>()
   /** A case whose picture it changes, where no reading tells of it. */
   seenIn: string | undefined
   /** Something would have noticed it that others may have disturbed: it must be tried alone. */
@@ -31,10 +32,14 @@ export class Trial {
     for (const [name, each] of this.changed) if (each.case === key) this.changed.delete(name)
   }
 
-  /** Notes what reads otherwise with it, of each reading the first case. Texts as `textOf` gives them. */
-  noteChange(change: ChangedReading): void {
+  /**
+   * Notes what reads otherwise with it, of each reading the first case. Texts as `textOf` gives them.
+   * @param place of the case among those that are broken in any order
+   */
+  noteChange(change: ChangedReading, place = 0): void {
     const name = `${change.part}|${change.reading}`
-    if (this.changed.has(name)) return
+    if (this.changed.has(name) && (this.#places.get(name) ?? 0) <= place) return
+    this.#places.set(name, place)
     const [before, after] = [change.before, change.after].map((text) => text.replace('\u0000', '')) as [string, string]
     this.changed.set(name, { ...change, before, after })
   }

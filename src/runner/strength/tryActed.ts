@@ -150,7 +150,10 @@ class ActedCase {
     }
     for (const [at, { part, reading }] of requests.entries()) {
       const [was, is] = [textOf(before(at)), textOf(after(at))]
-      if (was !== is) trial.noteChange({ case: planned.key, part, reading: reading.text, before: was, after: is })
+      // After all that was found in cases that steps do not bring about.
+      const place = 1 + setup.plan.cases.indexOf(planned)
+      if (was !== is)
+        trial.noteChange({ case: planned.key, part, reading: reading.text, before: was, after: is }, place)
     }
     this.#forget.push(() => trial.forgetChanges(planned.key))
     await page.ask('breakAtRest', [], [])

@@ -12,6 +12,8 @@ export interface Trying {
   isCareful?: boolean
   /** Called as breaks are through. */
   onThrough?(): void
+  /** Comes when it may be looked what unnoticed breaks change: what has been seen of one is not looked at again. */
+  mayGoOn?(): Promise<unknown>
 }
 
 // In so many cases it is looked what a break changes, one after the other, before all are read at once.
@@ -26,6 +28,8 @@ export async function tryBreaks(ground: Ground, casesOf: CasesOf, how: Trying = 
   const open = () => [...casesOf.keys()].filter((trial) => !trial.isDone)
   if (!how.isCareful) await tryLikely(ground, casesOf, open, how)
   const changed = await tryEverywhere(ground, casesOf, open(), how)
+  await how.mayGoOn?.()
+  // Some may have been noticed elsewhere meanwhile.
   for (const trial of changed.keys()) if (trial.isDone) changed.delete(trial)
   await seeAll(ground, changed, how)
   return changed
