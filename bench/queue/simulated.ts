@@ -1,15 +1,13 @@
 import type { CheckResult } from '@/core/plan'
 import { QueueWorker, type Doer } from '@/queue'
-import type { ChunkReading, RunEnvironment } from '@/runner'
+import type { ChunkReading } from '@/runner'
+import { SIMULATED } from './environment'
 
 /**
  * A worker that reads nothing: each piece of work costs it a fixed time, and every case holds. So the queue can be measured, and
  * broken, without browsers. `node dist/scripts/simulated.mjs URL CONCURRENCY COST_MS CHECKS LOCK_MS`
  */
 const [url = '', concurrency = '4', cost = '0', checks = '1', lockMs = '10000'] = process.argv.slice(2)
-
-/** What simulated workers say of themselves. */
-export const SIMULATED: RunEnvironment = { program: 'simulated', browser: '1', machine: 'm', rig: 'r' }
 
 const check = (at: number): CheckResult => ({
   ...{ part: 'root', reading: `width${at}`, verdict: 'holds', expectation: '10px', expected: '10px', measured: '10px' },

@@ -2,7 +2,7 @@ import { spawn, type ChildProcess } from 'node:child_process'
 import { Connections, Dispatcher, kindOf } from '@/queue'
 // @ts-expect-error A script of the build.
 import { bundleForNode } from '../../scripts/bundles.mjs'
-import { SIMULATED } from './simulated'
+import { SIMULATED } from './environment'
 
 const PROGRAM = 'dist/scripts/simulated.mjs'
 

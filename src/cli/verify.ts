@@ -2,7 +2,7 @@ import { existsSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { lintStrength, LINTS, type LintCode } from '@/core/lint'
 import { parseWhere, type Box } from '@/core/matrix'
-import { shardOf, type Shard } from '@/core/plan'
+import type { Shard } from '@/core/plan'
 import { BadInput } from '@/core/problem'
 import type { StrengthWay } from '@/core/breaks'
 import {
@@ -36,6 +36,7 @@ import { gitState, openFolder } from '@/source'
 import { readSince } from './changedSince'
 import { Evidence } from './Evidence'
 import { paintFor } from './paint'
+import { partOf } from './partOf'
 import { makeProgress } from './progress'
 import { placeFor, type CommandPlace } from './workplace'
 
@@ -104,9 +105,9 @@ async function verifyAt(
   // Pictures have just been kept, whether or not what was kept before counts.
   const pictureOf = (name: string) => keeper.get(pictureKey(name))
   const evidence = reports.some(({ format }) => format === 'html') ? new Evidence(tree, pictureOf) : undefined
-  // What a commit's name stands for may be another one tomorrow; and what a whole report is kept with has no pictures.
+  // What a commit's name stands for may be another one tomorrow, and so may a part; and what a whole report is kept with has no pictures.
   const whole =
-    environment && given.changedSince === undefined && !evidence
+    environment && given.changedSince === undefined && given.shard === undefined && !evidence
       ? WholeRun.of(tree, environment, keeper, options)
       : undefined
   const known = fresh ? undefined : await whole?.report()
@@ -117,9 +118,13 @@ async function verifyAt(
   }
   const selection = { components: given.component, cover: given.cover, where }
   const prepared = await prepareLibrary(whole?.tree ?? tree, selection)
-  const chosen = await sinceThen(prepared, folder, environment, { ...given, selection })
+  const part = given.shard && (await partOf(prepared, given.shard, kept))
+  const chosen = await sinceThen(part?.prepared ?? prepared, folder, environment, { ...given, selection })
   const working = { at: place.at, kept, signal }
-  const report = await verified(working, chosen, { ...given, git, environment, evidence })
+  const report = {
+    ...(await verified(working, chosen, { ...given, git, environment, evidence })),
+    ...(part && { shard: part.shard }),
+  }
   const broken = await withBreaks(report, chosen, { ...working, way: given.strength })
   if (evidence) await gatherEvidence(evidence, chosen, broken, { ...working, ...options })
   print(broken, reports, evidence?.help)
@@ -135,7 +140,7 @@ interface Working {
   signal: AbortSignal
 }
 
-interface Verifying extends Pick<VerifyArguments, 'workers' | 'repeat' | 'clock' | 'pictures'> {
+interface Verifying extends Pick<VerifyArguments, 'workers' | 'repeat' | 'clock' | 'pictures' | 'shard'> {
   git: Report['git']
   environment: RunEnvironment | undefined
   evidence: Evidence | undefined
@@ -144,12 +149,12 @@ interface Verifying extends Pick<VerifyArguments, 'workers' | 'repeat' | 'clock'
 async function verified(
   { at, kept, signal }: Working,
   prepared: PreparedLibrary,
-  { workers, repeat, clock, pictures, git, environment, evidence }: Verifying,
+  { workers, repeat, clock, pictures, shard, git, environment, evidence }: Verifying,
 ): Promise<Report> {
   const progress = makeProgress()
   try {
     return await verifyLibrary(at, prepared, {
-      ...{ workers, repeat, clock, kept, git, signal, onProgress: progress.show },
+      ...{ workers, repeat, clock, kept, git, signal, isPart: shard !== undefined, onProgress: progress.show },
       pictures: pictures ? picturesOn(environment, prepared) : undefined,
       onPictures: (slug, own) => evidence?.takePictures(slug, own),
     })
@@ -205,10 +210,9 @@ async function sinceThen(
   prepared: PreparedLibrary,
   folder: string,
   environment: RunEnvironment | undefined,
-  given: Omit<VerifyArguments, 'reports' | 'shard'> & { selection: Selection; shard?: Shard | undefined },
+  given: Omit<VerifyArguments, 'reports' | 'shard'> & { selection: Selection },
 ): Promise<PreparedLibrary> {
-  const { changedSince, selection, trustConfig, clock, repeat, pictures, shard } = given
-  if (shard) return sinceThen(partOf(prepared, shard), folder, environment, { ...given, shard: undefined })
+  const { changedSince, selection, trustConfig, clock, repeat, pictures } = given
   if (changedSince === undefined) return prepared
   const how = performed({ clock, repeat }, pictures === true)
   const since = await readSince(changedSince, folder, environment, how, { ...selection, trustConfig })
@@ -219,18 +223,6 @@ async function sinceThen(
   )
   return { ...prepared, components }
 }
-
-// A scenario takes about as long as ten cases.
-const SCENARIO_COST = 10
-
-const partOf = (prepared: PreparedLibrary, shard: Shard): PreparedLibrary => ({
-  ...prepared,
-  components: shardOf(
-    prepared.components,
-    shard,
-    ({ size, sheet }) => 1 + size.cases + SCENARIO_COST * sheet.data.scenarios.length,
-  ),
-})
 
 /** @throws Error where it cannot be told what this machine's pictures depend on */
 export function picturesOn(environment: RunEnvironment | undefined, { library }: PreparedLibrary): PictureOptions {

@@ -56,6 +56,7 @@ export {
 export {
   componentFingerprint,
   FolderKeeper,
+  hashOf,
   KeptResults,
   performed,
   pictureKey,

@@ -27,6 +27,8 @@ export interface VerifyOptions {
   pictures?: PictureOptions | undefined
   /** Called with a component's pictures. */
   onPictures?(slug: string, pictures: ComponentPictures): void
+  /** It is one of several parts of a whole. */
+  isPart?: boolean
   /** What the repository says of the library's folder. */
   git?: Report['git']
   /** Called with each scenario as it is through. */
@@ -65,7 +67,7 @@ export async function verifyLibrary(
   const version = run.isAllKnown ? options.kept!.environment.browser : await workplace.version()
   try {
     if (run.isAllKnown) await run.all()
-    else await run.allAt(workplace)
+    else await run.allAt(workplace, browsers !== undefined)
   } finally {
     await run.close()
     if (browsers !== at) await browsers?.close()
@@ -82,8 +84,11 @@ export async function verifyLibrary(
 class Run {
   readonly tallies: ComponentTally[]
   private done = 0
+  private isLocal = false
   private readonly total: number
   private readonly working = new Set<ComponentTally>()
+  /** How long components took that were read, in ms. */
+  private readonly costs = new Map<string, number>()
 
   private constructor(
     private readonly prepared: PreparedLibrary,
@@ -115,8 +120,9 @@ class Run {
     return this.prepared.components.every((each) => cases.has(each)) && this.jobs.every((job) => scenarios.has(job))
   }
 
-  /** Works at everything; what is to be read is read elsewhere. */
-  async allAt(workplace: Workplace): Promise<void> {
+  /** Works at everything. @param isLocal it is all done here: what it takes tells what it costs */
+  async allAt(workplace: Workplace, isLocal: boolean): Promise<void> {
+    this.isLocal = isLocal
     const { clock, repeat, signal, workers } = this.options
     const unread = this.prepared.components.filter((each) => !this.known.cases.has(each))
     const open = this.jobs.filter((job) => !this.known.scenarios.has(job))
@@ -165,9 +171,11 @@ class Run {
     const { signal } = options
     const readings = options.kept && new ReadingRecorder()
     const how = { signal, pictures: this.pictures, readings }
+    const begun = performance.now()
     const found = known ? undefined : await verifyComponent(place!, prepared, component, tally, onCase, how)
     const taken = known?.pictures ?? (found?.pictures && defaultFirst(component, found.pictures.results))
     this.working.delete(tally)
+    if (found) this.addCost(tally.slug, performance.now() - begun)
     known?.results.forEach(onCase)
     ordered.flush()
     if (known) {
@@ -210,7 +218,14 @@ class Run {
     onPictures?.(tally.slug, { ...tally.pictures, png: async (picture) => pngs.get(picture) ?? kept?.picture(picture) })
   }
 
+  private addCost(slug: string, ms: number) {
+    this.costs.set(slug, (this.costs.get(slug) ?? 0) + Math.round(ms))
+  }
+
   async close(): Promise<void> {
+    const { kept, signal, isPart } = this.options
+    // What waits for workers elsewhere says nothing of what it costs; and parts of one whole must all be divided by the same costs.
+    if (this.isLocal && !isPart && !signal?.aborted) await kept?.keepCosts(this.prepared.library.data.name, this.costs)
     await this.pictures?.close()
   }
 
@@ -230,6 +245,7 @@ class Run {
     const keeping: Promise<void>[] = []
     await place!.perform(left, (job, result) => {
       take(job, result)
+      this.addCost(job.setup.sheet.slug, result.milliseconds)
       const found = { since: this.startedAt.toISOString(), result }
       if (kept && !signal?.aborted)
         keeping.push(kept.keepScenario(this.prepared, job, performed(this.options, this.pictures !== undefined), found))

@@ -23,6 +23,7 @@ export {
 } from './plan'
 export { PIXEL_PROPERTIES, type Probe } from './probes'
 export { markOf, type CaseResult, type CheckResult, type SourceLine, type Verdict } from './results'
+export { costsOf, type Sized } from './costs'
 export { parseShard, shardOf, type Shard } from './shard'
 export { nestedSlugs, type Holder } from './heldSlugs'
 export { fillingOf, SlotCycle, type Filling, type Nested, type Others } from './filling'

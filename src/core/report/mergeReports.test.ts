@@ -40,7 +40,20 @@ test('parts are joined to what the whole would have been', () => {
   expect(mergeReports([report([]), report(['a'])])).toEqual(report(['a']))
 })
 
+const shard = (number: number, of = 2, split = 'x') => ({ shard: { number, of, split } })
+
+test('all parts of one whole are joined, whatever their order', () => {
+  expect(mergeReports([report(['b'], shard(2)), report(['a'], shard(1))])).toEqual(report(['b', 'a']))
+})
+
 test.each<[string, Report[], RegExp]>([
+  ['a part that is missing', [report(['a'], shard(1, 4)), report(['b'], shard(3, 4))], /of 4 parts 2, 4 are missing/],
+  [
+    'parts that were divided in two ways',
+    [report(['a'], shard(1)), report(['b'], shard(2, 2, 'y'))],
+    /divided in different ways/,
+  ],
+
   ['none', [], /no report/],
   ['another library', [report(['a']), report(['b'], { library: 'M' })], /of "L", another of "M"/],
   ['a component twice', [report(['a']), report(['a'])], /"a" stands in two reports/],

@@ -10,7 +10,7 @@ const sum = (values: readonly number[]) => values.reduce((total, value) => total
 /**
  * Joins reports of parts of one library: its components in the order of the reports, totals added up, the earliest start and the
  * longest duration.
- * @throws UnlikeReports where they are of different libraries or commits, or hold a component twice
+ * @throws UnlikeReports where they are of different libraries or commits, hold a component twice, or are not all parts of one whole
  */
 export function mergeReports(reports: readonly Report[]): Report {
   const [first] = reports
@@ -20,6 +20,7 @@ export function mergeReports(reports: readonly Report[]): Report {
       throw new UnlikeReports(`one report is of "${first.library}", another of "${each.library}"`)
     if (each.git?.commit !== first.git?.commit) throw new UnlikeReports('the reports are of different commits')
   }
+  checkShards(reports)
   const components = reports.flatMap((each) => each.components)
   const twice = components.find(({ slug }, at) => components.findIndex((each) => each.slug === slug) !== at)
   if (twice) throw new UnlikeReports(`"${twice.slug}" stands in two reports`)
@@ -48,4 +49,18 @@ export function mergeReports(reports: readonly Report[]): Report {
     },
     components,
   }
+}
+
+/** Parts that were divided otherwise may both lack the same component: nothing would tell of it. */
+function checkShards(reports: readonly Report[]) {
+  const shards = reports.flatMap(({ shard }) => shard ?? [])
+  const [first] = shards
+  if (!first) return
+  if (shards.some(({ of, split }) => of !== first.of || split !== first.split))
+    throw new UnlikeReports('the parts were divided in different ways: each must have begun with the same cache')
+  const missing = Array.from({ length: first.of }, (_, at) => at + 1).filter(
+    (number) => !shards.some((shard) => shard.number === number),
+  )
+  if (missing.length > 0)
+    throw new UnlikeReports(`of ${first.of} parts ${missing.join(', ')} ${missing.length === 1 ? 'is' : 'are'} missing`)
 }

@@ -160,6 +160,8 @@ export const reportSchema = z.object({
   brelt: z.literal(1),
   library: z.string(),
   browser: z.string(),
+  /** Which part of the library it is, where that was asked for; `split` names how it was divided: parts of another are no parts of this. */
+  shard: z.object({ number: z.int(), of: z.int(), split: z.string() }).optional(),
   startedAt: z.string(),
   milliseconds: z.number(),
   /** What the repository said of the folder, where it lies in one; `folder`: as seen from the repository's root, with a slash at its end. */

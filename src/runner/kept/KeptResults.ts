@@ -1,3 +1,4 @@
+import { z } from 'zod'
 import type { Strength, StrengthWay } from '@/core/breaks'
 import { filmStripSchema, type FilmStrip } from '@/core/report'
 import type { ClockKind } from '@/stage'
@@ -140,6 +141,20 @@ export class KeptResults {
     await this.keeper.put(strengthKey(fingerprint, way), zip(kept))
   }
 
+  /** How long the components of a library took when they were last read, in ms, by slug; also where what was found does not count. */
+  async costs(library: string): Promise<Map<string, number>> {
+    const bytes = await this.keeper.get(costsKey(library))
+    const kept = z.record(z.string(), z.number()).safeParse(bytes && unzip(bytes))
+    return new Map(Object.entries(kept.data ?? {}))
+  }
+
+  /** @param costs of components that have been read now; of the others what was measured stays */
+  async keepCosts(library: string, costs: ReadonlyMap<string, number>): Promise<void> {
+    if (costs.size === 0) return
+    const all = new Map([...(await this.costs(library)), ...costs])
+    await this.keeper.put(costsKey(library), zip(Object.fromEntries(all)))
+  }
+
   /** Keeps a picture by its name, as PNG. */
   keepPicture(picture: string, png: Uint8Array): Promise<void> {
     return this.keeper.put(pictureKey(picture), png)
@@ -188,6 +203,8 @@ export interface KeptStrength {
   since: string
   strength: Strength
 }
+
+const costsKey = (library: string) => hashOf(`costs ${library}`)
 
 const filmKey = (scenario: string | undefined) => (scenario === undefined ? undefined : hashOf(`film ${scenario}`))
 
