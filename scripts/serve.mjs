@@ -24,7 +24,8 @@ if (isDev) {
   const { bundleAll } = await import('./bundles.mjs')
   await bundleAll()
 }
-const environment = { ...process.env, BRELT_HOME: HOME, NEXT_TELEMETRY_DISABLED: '1' }
+// The server brings its runs to a good end itself.
+const environment = { ...process.env, BRELT_HOME: HOME, NEXT_TELEMETRY_DISABLED: '1', NEXT_MANUAL_SIG_HANDLE: 'true' }
 const ready = spawnSync(process.execPath, [join(HOME, 'dist', 'cli.mjs'), 'set-up'], {
   stdio: 'inherit',
   env: environment,

@@ -28,4 +28,11 @@ const t = performance.now()
 const prepared = await prepareLibrary(tree)
 global.gc?.()
 const cases = prepared.components.reduce((s, c) => s + c.plan.cases.length, 0)
-console.log(cases, 'cases', (process.memoryUsage().heapUsed - before) / cases, 'bytes a case', (performance.now() - t) / cases, 'ms a case')
+console.log(
+  cases,
+  'cases',
+  (process.memoryUsage().heapUsed - before) / cases,
+  'bytes a case',
+  (performance.now() - t) / cases,
+  'ms a case',
+)

@@ -32,13 +32,13 @@ import {
   type RunEnvironment,
   type Selection,
 } from '@/runner'
+import { openPlace, type OpenPlace } from '@/queue'
 import { gitState, openFolder } from '@/source'
 import { readSince } from './changedSince'
 import { Evidence } from './Evidence'
 import { paintFor } from './paint'
 import { partOf } from './partOf'
 import { makeProgress } from './progress'
-import { placeFor, type CommandPlace } from './workplace'
 
 // As where none can be started at all.
 const NOTHING_RUNS = 3
@@ -79,7 +79,11 @@ export async function verify(folder: string, given: VerifyArguments): Promise<nu
   const where = given.where === undefined ? undefined : parseWhere(given.where)
   if (where?.problems.length) throw new BadInput(where.problems)
   const stop = stopOnSignal()
-  const place = placeFor(given.queue, stop.signal)
+  const place = openPlace({
+    queue: given.queue,
+    signal: stop.signal,
+    onNote: (note) => process.stderr.write(`${note}\n`),
+  })
   try {
     return await verifyAt(place, folder, where?.box, given, stop.signal)
   } finally {
@@ -88,7 +92,7 @@ export async function verify(folder: string, given: VerifyArguments): Promise<nu
 }
 
 async function verifyAt(
-  place: CommandPlace,
+  place: OpenPlace,
   folder: string,
   where: Box | undefined,
   given: VerifyArguments,
@@ -135,7 +139,7 @@ async function verifyAt(
 
 /** What the parts of a command share. */
 interface Working {
-  at: CommandPlace['at']
+  at: OpenPlace['at']
   kept: KeptResults | undefined
   signal: AbortSignal
 }

@@ -8,6 +8,7 @@ import * as history from './runs'
 import * as settling from './settings'
 import * as strengths from './strength'
 import * as design from './tokens'
+import * as working from './workers'
 
 /** Everything that the interface asks of the server. */
 export const ROUTES = {
@@ -65,6 +66,7 @@ export const ROUTES = {
   changeTokens: design.changeTokens,
   foresee: design.foresee,
   tryTokens: design.tryTokens,
+  workersState: working.workersState,
 } as const
 
 export type { BenchModel, BoardModel } from './board'
@@ -72,6 +74,7 @@ export { libraryExistsSchema, takenLibrarySchema, type ProposedComponent, type R
 export type { Definition, Preview, RevisionFacts, SaveAnswer } from './definition'
 export type { LibrarySettings } from './settings'
 export type { LibraryStrength, StrengthState } from './strength'
+export type { WorkerFacts, WorkersState } from './workers'
 export type { ParamsOf, Route } from './defineRoute'
 export {
   libraryEventSchema,

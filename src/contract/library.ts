@@ -67,7 +67,15 @@ export const runStateSchema = z.enum(['running', 'done', 'stopped', 'failed', 'i
 
 /** What a run tells while it goes on. */
 export const runEventSchema = z.discriminatedUnion('type', [
-  z.object({ type: z.literal('progress'), done: z.number(), total: z.number(), slug: z.string(), msLeft: z.number() }),
+  z.object({
+    type: z.literal('progress'),
+    done: z.number(),
+    total: z.number(),
+    slug: z.string(),
+    msLeft: z.number(),
+    /** What it waits for, where it waits. */
+    note: z.string().optional(),
+  }),
   z.object({ type: z.literal('component'), slug: z.string() }),
   z.object({
     type: z.literal('end'),

@@ -26,6 +26,8 @@ const listedRunSchema = z.object({
   components: z.array(z.string()),
   /** What they came to; left out of runs that an older Brelt has made. */
   counts: made<RunCounts>().optional(),
+  /** By worker, how many pieces of work it did of which component; left out where no workers did it. */
+  workers: z.array(z.object({ name: z.string(), did: z.array(z.tuple([z.string(), z.number()])) })).optional(),
   /** It ended before it was through, and can be taken up again. */
   canResume: z.boolean(),
 })

@@ -45,15 +45,12 @@ export class QueueWorkplace implements Workplace {
     return (await this.environment()).browser
   }
 
-  /** Workers of other programs are never taken: they would read otherwise. Of several rigs this machine's own comes first, then the largest. */
   private async findWorkers(): Promise<RunEnvironment> {
     const redis = (this.#redis ??= await this.#connections.openFirst())
-    const own = await runEnvironment().catch(() => undefined)
     for (;;) {
       this.options.signal?.throwIfAborted()
       const all = await workersOf(redis)
-      const fit = all.filter(({ environment, isEnding }) => environment.program === this.options.program && !isEnding)
-      const chosen = fit.find(({ kind }) => own && kind === kindOf(own)) ?? largest(fit)
+      const chosen = await chooseKind(all, this.options.program)
       this.tell(all, chosen)
       if (chosen) return chosen.environment
       await new Promise((again) => setTimeout(again, LOOK_EVERY_MS))
@@ -106,6 +103,17 @@ export class QueueWorkplace implements Workplace {
   close(): void {
     this.#connections.close()
   }
+}
+
+/**
+ * One of the workers by whom work is done: those of other programs never are, since they would read otherwise; of several rigs this
+ * machine's own comes first, then the one that does most at a time.
+ * @returns undefined where there is none
+ */
+export async function chooseKind(all: readonly WorkerState[], program: string): Promise<WorkerState | undefined> {
+  const own = await runEnvironment().catch(() => undefined)
+  const fit = all.filter(({ environment, isEnding }) => environment.program === program && !isEnding)
+  return fit.find(({ kind }) => own && kind === kindOf(own)) ?? largest(fit)
 }
 
 /** One of those who do most at a time. */

@@ -20,8 +20,8 @@ export interface PackedLibrary {
 /** More than a queue should hold at a time. */
 export const MAX_PACKED_BYTES = 256 * 1024 * 1024
 
-/** What sheets, tokens, styles and lists of approved pictures are written in. Code and images are in what is compiled. */
-const TRAVELS = /\.(ya?ml|json5?|css|pcss|scss|sass|less)$/
+/** What the authors of a library write: sheets, tokens, lists of approved pictures, and all that a break may be told to stand in. */
+const TRAVELS = /\.(ya?ml|json5?|css|pcss|scss|sass|less|liquid|html?|[cm]?[jt]sx?)$/
 
 /** Packs a library. @throws Error where it is too large to be sent */
 export function packLibrary(prepared: PreparedLibrary): { hash: string; bytes: Uint8Array } {

@@ -1,5 +1,5 @@
 export { BrowserLost, BrowserSource } from './BrowserSource'
-export { launchChromium, NoBrowser } from './chromium'
+export { browserProgram, launchChromium, NoBrowser } from './chromium'
 export { killBrowser } from './killBrowser'
 export { defaultClock } from './clock'
 export type { PlaySetup } from './PlaySetup'

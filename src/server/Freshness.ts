@@ -1,8 +1,9 @@
 import { LRUCache } from 'lru-cache'
-import { componentFingerprint, performed, prepareSound, runEnvironment } from '@/runner'
+import { componentFingerprint, performed, prepareSound } from '@/runner'
 import type { SourceWork } from '@/source'
 import type { LibraryRecord } from '@/store'
 import { keyOf, type Libraries } from './Libraries'
+import type { Places } from './Places'
 
 /** For each component what a run of it is known by that still holds, given the index of its approved pictures. */
 type Prints = ReadonlyMap<string, (approved: string) => readonly (string | undefined)[]>
@@ -17,6 +18,7 @@ export class Freshness {
 
   constructor(
     private readonly libraries: Libraries,
+    private readonly places: Pick<Places, 'environment'>,
     private readonly work: SourceWork,
   ) {}
 
@@ -49,7 +51,7 @@ export class Freshness {
   }
 
   private async prints(tree: Parameters<typeof prepareSound>[0]): Promise<Prints> {
-    const environment = await runEnvironment()
+    const environment = await this.places.environment()
     if (!environment) return new Map()
     const prepared = await prepareSound(tree, {}, this.work)
     const how = performed({}, true)

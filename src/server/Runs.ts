@@ -2,7 +2,8 @@ import { randomUUID } from 'node:crypto'
 import type { RunEvent } from '@/contract'
 import { BadInput, describeProblem, type Problem } from '@/core/problem'
 import pLimit from 'p-limit'
-import { BrowserSource, KeptResults, NoBrowser, prepareSound, rigOf, runEnvironment, verifyLibrary } from '@/runner'
+import { NoQueue, type OpenPlace } from '@/queue'
+import { KeptResults, NoBrowser, prepareSound, rigOf, verifyLibrary } from '@/runner'
 import { gitState, homeFolder, type SourceWork } from '@/source'
 import {
   beat,
@@ -21,7 +22,9 @@ import {
   type UnfinishedRun,
 } from '@/store'
 import { WholeComponents } from './WholeComponents'
-import type { Launch } from './Browsers'
+import { countWork } from './countWork'
+import { log } from './log'
+import type { Places } from './Places'
 
 interface LiveRun {
   id: string
@@ -60,7 +63,7 @@ export class Runs {
 
   constructor(
     private readonly link: Connection,
-    private readonly launch: Launch,
+    private readonly places: Places,
     private readonly work: SourceWork,
   ) {}
 
@@ -150,6 +153,12 @@ export class Runs {
     for (const listener of run.listeners) listener(event)
   }
 
+  /** Tells what a run waits for, beside how far it has come. */
+  private tellNote(run: LiveRun, note: string) {
+    log.warn({ run: run.id, library: run.libraryId }, note)
+    if (run.last.type === 'progress') this.tell(run, { ...run.last, note })
+  }
+
   /** Not even the store took it: whoever waits is told, and the next run can begin. */
   private fail(run: LiveRun, error: unknown) {
     this.tell(run, {
@@ -172,62 +181,83 @@ export class Runs {
     }
   }
 
-  private async execute(run: LiveRun, recorder: RunRecorder, { slugs, whole, isFresh }: Part) {
+  private async execute(run: LiveRun, recorder: RunRecorder, part: Part) {
     const { link } = this
     const startedAt = new Date()
+    log.info({ run: run.id, library: run.libraryId, components: part.slugs }, 'a run begins')
     const beating = setInterval(() => void beat(link, run.id).catch(() => {}), BEAT_MS) // the next one tells it
     beating.unref()
     let state: RunState = 'done'
     let problem: string
-    let version = ''
-    const browsers = new BrowserSource(this.launch)
+    let browser = ''
+    const { signal } = run.stop
+    const work = countWork()
+    let place: OpenPlace | undefined
     try {
-      const tree = await treeOfLibrary(link.db, run.libraryId)
-      const library = await prepareSound(tree, { components: slugs }, this.work)
-      const prepared = { ...library, components: library.components.filter(({ sheet }) => !whole.includes(sheet.slug)) }
-      const through = new WholeComponents(prepared, recorder)
-      const keeper = new StoreKeeper(link)
-      const environment = await runEnvironment().catch(() => undefined) // that there is no browser is told below
-      const report = await verifyLibrary(browsers, prepared, {
-        signal: run.stop.signal,
-        kept: environment && new KeptResults(environment, keeper, isFresh),
-        // Which cases they are of is for sheets to say; where nobody knows what they depend on they are of no use.
-        pictures: environment && { rig: rigOf(environment, prepared.library.data.viewport) },
-        onCase: (slug, result) => recorder.addCase(slug, result),
-        onProgress: this.tellsProgress(run, startedAt),
-        onComponent: (tally) => {
-          // A component that was stopped half way keeps the marks of the run before.
-          if (run.stop.signal.aborted) return
-          const written = recorder
-            .endComponent(tally)
-            .then(() => this.tell(run, { type: 'component', slug: tally.slug }))
-          through.endCases(tally, written)
-        },
-        // One that was stopped half way is performed again where the run is taken up.
-        onScenario: (slug) => !run.stop.signal.aborted && through.endScenario(slug),
-      })
-      version = report.browser
-      await through.written()
-      await keeper.prune()
-      problem = leftOut(library.faults)
-      if (run.stop.signal.aborted) state = 'stopped'
-      else if (browsers.isLost) [state, problem] = ['failed', WENT_DOWN]
+      place = this.places.open({ signal, onDone: work.add, onNote: (note) => this.tellNote(run, note) })
+      ;({ problem, browser } = await this.verifyAt(place, run, recorder, part, startedAt))
+      if (signal.aborted) state = 'stopped'
+      else if (place.isLost) [state, problem] = ['failed', WENT_DOWN]
     } catch (error) {
-      state = 'failed'
-      problem =
-        error instanceof BadInput || error instanceof NoBrowser
-          ? error.message
-          : (storeWords(error) ?? `Something went wrong in Brelt: ${(error as Error).message}`)
+      // One that was stopped while it waited for a worker has not failed.
+      state = signal.aborted ? 'stopped' : 'failed'
+      problem = signal.aborted ? '' : failureWords(error)
     } finally {
       clearInterval(beating)
-      await browsers.close()
+      await place?.close()
     }
-    await recorder.end({ state, milliseconds: Date.now() - startedAt.getTime(), browser: version, problem })
+    const milliseconds = Date.now() - startedAt.getTime()
+    const workers = work.counted()
+    await recorder.end({ state, milliseconds, browser, problem, ...(workers && { workers }) })
     await pruneRuns(link, run.libraryId)
+    log.info({ run: run.id, library: run.libraryId, state, milliseconds, problem }, 'a run has ended')
     this.tell(run, { type: 'end', state, problem })
     run.listeners.clear()
   }
+
+  /** @returns what is to be told of components that could not be prepared, and the browser's version */
+  private async verifyAt(
+    place: OpenPlace,
+    run: LiveRun,
+    recorder: RunRecorder,
+    { slugs, whole, isFresh }: Part,
+    startedAt: Date,
+  ): Promise<{ problem: string; browser: string }> {
+    const { link } = this
+    const { signal } = run.stop
+    const tree = await treeOfLibrary(link.db, run.libraryId)
+    const library = await prepareSound(tree, { components: slugs }, this.work)
+    const prepared = { ...library, components: library.components.filter(({ sheet }) => !whole.includes(sheet.slug)) }
+    const through = new WholeComponents(prepared, recorder)
+    const keeper = new StoreKeeper(link)
+    const environment = await place.environment()
+    const report = await verifyLibrary(place.at, prepared, {
+      signal,
+      kept: environment && new KeptResults(environment, keeper, isFresh),
+      // Which cases they are of is for sheets to say; where nobody knows what they depend on they are of no use.
+      pictures: environment && { rig: rigOf(environment, prepared.library.data.viewport) },
+      onCase: (slug, result) => recorder.addCase(slug, result),
+      onProgress: this.tellsProgress(run, startedAt),
+      onComponent: (tally) => {
+        // A component that was stopped half way keeps the marks of the run before.
+        if (signal.aborted) return
+        const written = recorder.endComponent(tally).then(() => this.tell(run, { type: 'component', slug: tally.slug }))
+        through.endCases(tally, written)
+      },
+      // One that was stopped half way is performed again where the run is taken up.
+      onScenario: (slug) => !signal.aborted && through.endScenario(slug),
+    })
+    await through.written()
+    await keeper.prune()
+    return { problem: leftOut(library.faults), browser: report.browser }
+  }
 }
+
+/** Why a run could not be made, in words for whoever asked for it. */
+const failureWords = (error: unknown): string =>
+  error instanceof BadInput || error instanceof NoBrowser || error instanceof NoQueue
+    ? error.message
+    : (storeWords(error) ?? `Something went wrong in Brelt: ${(error as Error).message}`)
 
 /** What a run says of components that could not be prepared. */
 const leftOut = (faults: ReadonlyMap<string, readonly Problem[]>): string =>

@@ -1,8 +1,9 @@
 import { LRUCache } from 'lru-cache'
-import { KeptResults, prepareLibrary, prepareSound, runEnvironment, strengthFingerprint } from '@/runner'
+import { KeptResults, prepareLibrary, prepareSound, strengthFingerprint } from '@/runner'
 import type { SourceWork } from '@/source'
 import { StoreKeeper, type Connection } from '@/store'
 import { keyOf, type Libraries } from './Libraries'
+import type { Places } from './Places'
 
 /** By component, what its strength is kept by; undefined where nothing is kept of it. */
 export type Prints = ReadonlyMap<string, string | undefined>
@@ -16,6 +17,7 @@ export class StrengthPrints {
   constructor(
     private readonly link: Connection,
     private readonly libraries: Libraries,
+    private readonly places: Pick<Places, 'environment'>,
     private readonly work: SourceWork,
   ) {}
 
@@ -31,7 +33,7 @@ export class StrengthPrints {
 
   /** What strengths are kept in; undefined where there is no browser, which is told when one is needed. */
   async kept(): Promise<KeptResults | undefined> {
-    const environment = await runEnvironment().catch(() => undefined)
+    const environment = await this.places.environment()
     return environment && new KeptResults(environment, new StoreKeeper(this.link))
   }
 

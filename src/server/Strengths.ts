@@ -1,13 +1,14 @@
 import { createHash } from 'node:crypto'
-import pLimit from 'p-limit'
+import pLimit, { type LimitFunction } from 'p-limit'
 import type { LibraryStrength, StrengthState } from '@/contract'
 import type { Strength, StrengthWay } from '@/core/breaks'
 import { BadInput } from '@/core/problem'
-import { breakLibrary, BrowserSource, type KeptResults, NoBrowser, prepareLibrary } from '@/runner'
+import { NoQueue } from '@/queue'
+import { breakLibrary, type KeptResults, NoBrowser, prepareLibrary } from '@/runner'
 import type { SourceWork } from '@/source'
 import { StoreKeeper, type Connection } from '@/store'
-import type { Launch } from './Browsers'
 import type { Libraries } from './Libraries'
+import type { Places } from './Places'
 import { StrengthPrints } from './StrengthPrints'
 
 interface Going {
@@ -24,21 +25,24 @@ type Found = NonNullable<StrengthState['found']>
 
 // Each has a browser of its own and uses all of the machine.
 const MAX_AT_ONCE = 1
+// Others do it: as much as a few of them do at a time.
+const MAX_QUEUED = 16
 
 /** What specifications of stored components notice when their components break. */
 export class Strengths {
   readonly #going = new Map<string, Going>()
   readonly #problems = new Map<string, string>()
-  readonly #turn = pLimit(MAX_AT_ONCE)
+  readonly #turn: LimitFunction
   private readonly prints: StrengthPrints
 
   constructor(
     private readonly link: Connection,
     private readonly libraries: Libraries,
-    private readonly launch: Launch,
+    private readonly places: Places,
     private readonly work: SourceWork,
   ) {
-    this.prints = new StrengthPrints(link, libraries, work)
+    this.#turn = pLimit(places.isQueued ? MAX_QUEUED : MAX_AT_ONCE)
+    this.prints = new StrengthPrints(link, libraries, places, work)
   }
 
   /** How a component's breaks stand. @throws BadInput */
@@ -143,9 +147,9 @@ export class Strengths {
     const { tree } = (await this.libraries.open(library))!.library
     const prepared = await prepareLibrary(tree, { components: [slug] }, this.work)
     const kept = await this.prints.kept()
-    const browsers = new BrowserSource(this.launch)
+    const place = this.places.open({ signal })
     try {
-      const found = await breakLibrary(browsers, prepared, {
+      const found = await breakLibrary(place.at, prepared, {
         way: going.way,
         kept,
         signal,
@@ -155,7 +159,7 @@ export class Strengths {
       if (strength) await this.keepLast(library, slug, strength)
       else if (!signal.aborted) throw new Error('it cannot be rendered by this version')
     } finally {
-      await browsers.close()
+      await place.close()
     }
   }
 
@@ -182,6 +186,6 @@ const inShort = ({ strength: { way, counted, noticed, unnoticed, notes }, since,
 })
 
 const wordsOf = (error: unknown): string =>
-  error instanceof BadInput || error instanceof NoBrowser
+  error instanceof BadInput || error instanceof NoBrowser || error instanceof NoQueue
     ? error.message
     : `Something went wrong: ${(error as Error).message}`

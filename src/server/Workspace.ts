@@ -6,6 +6,7 @@ import { Freshness } from './Freshness'
 import { Libraries, type Opened } from './Libraries'
 import { LibraryEvents } from './LibraryEvents'
 import { Links } from './Links'
+import { Places } from './Places'
 import { Plays } from './Plays'
 import { Runs } from './Runs'
 import { Strengths } from './Strengths'
@@ -19,6 +20,7 @@ export class Workspace {
   readonly links: Links
   readonly libraries: Libraries
   readonly browsers: Browsers
+  readonly places: Places
   readonly runs: Runs
   readonly watching: Watching
   readonly surveys: Surveys
@@ -29,15 +31,18 @@ export class Workspace {
   constructor(
     readonly link: Connection,
     launch: Launch = launchChromium,
+    /** The address of the queue from which workers take the work of runs. */
+    queue?: string,
   ) {
+    this.places = new Places(launch, queue)
     this.links = new Links(link, this.events)
     this.libraries = new Libraries(link, this.workshop, ({ id, folder }) => this.links.watch(id, folder))
     this.browsers = new Browsers(launch)
-    this.runs = new Runs(link, launch, this.workshop)
+    this.runs = new Runs(link, this.places, this.workshop)
     this.watching = new Watching(this.events, this.runs)
     this.surveys = new Surveys(this.libraries, this.browsers, this.workshop)
-    this.freshness = new Freshness(this.libraries, this.workshop)
-    this.strengths = new Strengths(link, this.libraries, launch, this.workshop)
+    this.freshness = new Freshness(this.libraries, this.places, this.workshop)
+    this.strengths = new Strengths(link, this.libraries, this.places, this.workshop)
     this.plays = new Plays(this.libraries, this.browsers, this.workshop)
   }
 
@@ -60,6 +65,7 @@ export class Workspace {
     this.watching.close()
     await Promise.all([this.runs.close(), this.strengths.close(), this.plays.close(), this.links.close()])
     this.workshop.close()
+    this.places.close()
     await this.browsers.close()
   }
 }

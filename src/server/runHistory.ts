@@ -37,13 +37,14 @@ export async function runList(
   }
 }
 
-function toListed({ asked, git, startedAt, components, ...run }: StoredRun, canResume: boolean): ListedRun {
+function toListed({ asked, git, workers, startedAt, components, ...run }: StoredRun, canResume: boolean): ListedRun {
   const counts = countsOfAll(components)
   return {
     ...run,
     startedAt: startedAt.toISOString(),
     ...(git && { git: { commit: git.commit, ...(git.branch && { branch: git.branch }), isClean: git.isClean } }),
     ...(asked && { asked: [...asked] }),
+    ...(workers && { workers }),
     components: components.map(({ slug }) => slug),
     ...(counts && { counts }),
     canResume,

@@ -20,5 +20,10 @@ export const receivedCompiled = ({ places, ...rest }: SentCompiled): CompiledCom
 
 /** The author's files that a compiled component's styles come from. */
 export const styleFilesOf = ({ places }: CompiledComponent): string[] => [
-  ...new Set([...places.values()].flatMap(({ file, map }) => [file, ...(map?.sources ?? []).flatMap((each) => (each ? [pathOfAddress(each)] : []))])),
+  ...new Set(
+    [...places.values()].flatMap(({ file, map }) => [
+      file,
+      ...(map?.sources ?? []).flatMap((each) => (each ? [pathOfAddress(each)] : [])),
+    ]),
+  ),
 ]

@@ -6,7 +6,7 @@ import { fileHashes, hashOf, inBatches, putBlobs, type Transaction } from './lib
 import type { Connection } from './open'
 import { thisOwner } from './runLease'
 import type { RunState } from './runs'
-import { caseResults, findings, outcomes, runComponents, runs } from './schema'
+import { caseResults, findings, outcomes, runComponents, runs, type RunWorkers } from './schema'
 import { reopenRun, type UnfinishedRun } from './unfinishedRun'
 
 /** What is known of a run as it begins. */
@@ -177,12 +177,21 @@ export class RunRecorder {
     return hashOf(encoder.encode(all.toSorted().join('\n')))
   }
 
-  async end(end: { state: RunState; milliseconds: number; browser?: string; problem?: string }): Promise<void> {
+  async end(end: RunEnd): Promise<void> {
     await this.flush()
     await this.connection.write(async () => {
       await this.connection.db.update(runs).set(end).where(eq(runs.id, this.id))
     })
   }
+}
+
+/** How a run ended. */
+export interface RunEnd {
+  state: RunState
+  milliseconds: number
+  browser?: string
+  problem?: string
+  workers?: RunWorkers
 }
 
 /** Keeps which files a library has, each as it is. @returns the name of that list */

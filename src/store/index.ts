@@ -67,6 +67,7 @@ export {
   type ListedRun,
 } from './runHistory'
 export { RunRecorder, type BeginningRun } from './RunRecorder'
+export type { RunWorkers } from './schema'
 export { StoreKeeper } from './StoreKeeper'
 export { unfinishedRun, type UnfinishedRun } from './unfinishedRun'
 export { changesBetween, saveComponent, type Save, type Saved } from './save'

@@ -6,7 +6,7 @@ import { sumCounts, type ComponentReport, type RunCounts, type ScenarioReport } 
 import { type Manifest } from './manifest'
 import type { Connection, Database } from './open'
 import { findingsOf, type RunState } from './runs'
-import { caseResults, files, findings, libraries, outcomes, runComponents, runs } from './schema'
+import { caseResults, files, findings, libraries, outcomes, runComponents, runs, type RunWorkers } from './schema'
 
 /** A run as it is listed. */
 export interface ListedRun {
@@ -20,6 +20,7 @@ export interface ListedRun {
   /** The components that it was asked for; null for all. */
   asked: readonly string[] | null
   git: (typeof runs.$inferSelect)['git']
+  workers: RunWorkers | null
   /** Somebody keeps it. */
   isKept: boolean
   components: readonly ListedComponent[]
@@ -46,8 +47,8 @@ export async function listRuns(db: Database, libraryId: string, slug?: string): 
     .orderBy(asc(runComponents.slug))
   const byRun = groupBy(rows, (row) => row.runId)
   return all
-    .map(({ id, state, startedAt, milliseconds, browser, problem, asked, git, isKept }) => ({
-      ...{ id, state, startedAt, milliseconds, browser, problem, asked, git, isKept },
+    .map(({ id, state, startedAt, milliseconds, browser, problem, asked, git, workers, isKept }) => ({
+      ...{ id, state, startedAt, milliseconds, browser, problem, asked, git, workers, isKept },
       components: (byRun.get(id) ?? []).map(({ runId: _, ...component }) => component),
     }))
     .filter(({ components }) => slug === undefined || components.length > 0)

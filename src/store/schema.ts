@@ -99,6 +99,9 @@ export const drafts = sqliteTable(
   (table) => [primaryKey({ columns: [table.libraryId, table.path, table.tab] })],
 )
 
+/** Who did the work of a run. */
+export type RunWorkers = { name: string; did: [slug: string, pieces: number][] }[]
+
 export const runs = sqliteTable('runs', {
   id: text().primaryKey(),
   libraryId: text('library_id')
@@ -120,6 +123,8 @@ export const runs = sqliteTable('runs', {
   git: text({ mode: 'json' }).$type<NonNullable<Report['git']>>(),
   /** Hashes of all of the library's files, by path, as JSON among `files`; null in runs of before that was kept. */
   manifest: text().references(() => files.hash),
+  /** By worker, how many pieces of work it did of which component; null where no workers did it. */
+  workers: text({ mode: 'json' }).$type<RunWorkers>(),
   /** Somebody keeps it: it does not go with the old ones. */
   isKept: integer('is_kept', { mode: 'boolean' }).notNull().default(false),
 })

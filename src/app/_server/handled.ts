@@ -1,4 +1,5 @@
 import { BadInput } from '@/core/problem'
+import { log } from '@/server'
 import { homeFolder } from '@/source'
 import { databaseFile, LibraryExists, storeFault } from '@/store'
 import { TooLarge } from './body'
@@ -47,7 +48,7 @@ async function answerTo<Context>(
     if (error instanceof TooLarge) return problem(error.message, 413)
     const fault = storeFault(error, databaseFile(homeFolder()))
     if (fault) return problem(fault.message, 503)
-    console.error(error)
+    log.error({ err: error, path: new URL(request.url).pathname }, 'a fault of our own')
     const [sentence = ''] = String((error as Error).message).split('\n')
     return problem(`Something went wrong in Brelt itself: ${sentence}`, 500)
   }

@@ -8,10 +8,13 @@ const shared = globalThis as typeof globalThis & { breltWorkspace?: Promise<Work
 /** The server's own workspace, opened at the first call. */
 export const workspace = (): Promise<Workspace> =>
   (shared.breltWorkspace ??= connect(homeFolder()).then(
-    (link) => new Workspace(link),
+    (link) => new Workspace(link, undefined, process.env.BRELT_QUEUE),
     (error: unknown) => {
       // What keeps the store from being opened may be mended: the next call tries again.
       delete shared.breltWorkspace
       throw error
     },
   ))
+
+/** The same where somebody has opened it. */
+export const openedWorkspace = (): Promise<Workspace> | undefined => shared.breltWorkspace

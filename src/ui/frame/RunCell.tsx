@@ -59,7 +59,7 @@ function Controls({ slugs, label }: RunCellProps) {
       </>
     )
   }
-  const { done, total, slug, msLeft } = going.progress
+  const { done, total, slug, msLeft, note } = going.progress
   const share = total > 0 ? done / total : 0
   return (
     <div className="flex items-center gap-2" role="group" aria-label="Run">
@@ -76,7 +76,9 @@ function Controls({ slugs, label }: RunCellProps) {
       <span className="num" data-testid="progress">
         {total === 0 ? 'starting' : `${done}/${total}`}
       </span>
-      <span className="max-w-28 truncate text-quiet">{total > 0 && `${slug}, ${Math.ceil(msLeft / 1000)} s left`}</span>
+      <span className="max-w-28 truncate text-quiet" title={note}>
+        {note ?? (total > 0 && `${slug}, ${Math.ceil(msLeft / 1000)} s left`)}
+      </span>
       <button type="button" className="control" onClick={stop}>
         Stop
       </button>

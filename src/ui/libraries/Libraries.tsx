@@ -36,7 +36,10 @@ export function Libraries({ libraries, removed }: LibrariesProps) {
     <main className="max-w-5xl p-6">
       <div className="mb-4 flex items-center">
         <h1 className="text-[1.125rem] font-semibold">Libraries</h1>
-        <Link href="/-/docs" className="ml-auto underline underline-offset-2">
+        <Link href="/-/workers" className="ml-auto underline underline-offset-2">
+          Workers
+        </Link>
+        <Link href="/-/docs" className="ml-3 underline underline-offset-2">
           Documentation
         </Link>
         <span className="ml-3">

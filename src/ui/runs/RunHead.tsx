@@ -1,4 +1,5 @@
 import type { LibraryFacts, ListedRun } from '@/contract'
+import { counted } from '@/core/words'
 import { Confirm, longTime } from '../frame'
 import { useRuns } from '../live'
 import { printDuration } from './figures'
@@ -28,10 +29,28 @@ export function RunHead(props: RunHeadProps) {
         <span className="ml-auto">{commitOf(props.run)}</span>
       </div>
       {problem && <p className="whitespace-pre-wrap text-miss">{problem}</p>}
+      {props.run.workers && <ReadBy workers={props.run.workers} />}
       <div className="mt-2 flex flex-wrap gap-2">{state === 'running' ? <Stop /> : <Actions {...props} />}</div>
     </header>
   )
 }
+
+/** Which workers read what. */
+const ReadBy = ({ workers }: { workers: NonNullable<ListedRun['workers']> }) => (
+  <details className="mt-1" data-testid="read-by">
+    <summary>
+      Read by {counted(workers.length, 'worker')} <span className="text-quiet">and what each read</span>
+    </summary>
+    <ul className="mt-1">
+      {workers.map(({ name, did }) => (
+        <li key={name}>
+          <span className="font-semibold">{name}</span>{' '}
+          <span className="text-quiet">{did.map(([slug, pieces]) => `${slug} ${pieces}`).join(', ')}</span>
+        </li>
+      ))}
+    </ul>
+  </details>
+)
 
 function Stop() {
   const { going, stop } = useRuns()

@@ -1,5 +1,6 @@
 'use client'
 
+import Link from 'next/link'
 import type { LibraryFacts, RunList } from '@/contract'
 import { counted } from '@/core/words'
 import { Alarm, Choice, PaneTabs } from '../editing'
@@ -185,6 +186,9 @@ interface LimitProps {
 const Limit = ({ limit, count, isOfOne, onLimit }: LimitProps) => (
   <div className="flex items-center gap-2 border-t border-line bg-sheet px-3 py-1 text-quiet">
     {counted(count, 'run')}
+    <Link href="/-/workers" className="ml-3 underline underline-offset-2">
+      Workers
+    </Link>
     {!isOfOne && (
       <span className="ml-auto flex items-center gap-2">
         Keep

@@ -1,0 +1,55 @@
+import {
+  BrowserSource,
+  launchChromium,
+  programName,
+  runEnvironment,
+  type RunEnvironment,
+  type Workplace,
+} from '@/runner'
+import { QueueWorkplace, type QueueOptions } from './QueueWorkplace'
+
+/** Where the work of one command, or of one run, is done. */
+export interface OpenPlace {
+  at: BrowserSource | Workplace
+  /** What its results depend on; undefined where that cannot be known. @throws NoQueue, Error where it is stopped while it waits */
+  environment(): Promise<RunEnvironment | undefined>
+  /** A browser is certainly needed: it starts while other things go on. */
+  warm(): void
+  /** There is no browser any more. */
+  readonly isLost: boolean
+  close(): Promise<void>
+}
+
+export interface PlaceOptions extends Pick<QueueOptions, 'signal' | 'onNote' | 'onDone'> {
+  /** The address of the queue from which workers take their work; left out, all is done here. */
+  queue?: string | undefined
+  /** Starts a browser of this machine. @defaultValue launchChromium */
+  launch?: typeof launchChromium
+}
+
+/** @throws NoQueue where the address is none */
+export function openPlace({ queue, launch = launchChromium, ...options }: PlaceOptions): OpenPlace {
+  if (queue === undefined) return ownBrowsers(launch)
+  const at = new QueueWorkplace({ url: queue, program: programName(), ...options })
+  return {
+    at,
+    environment: () => at.environment(),
+    warm: () => {},
+    isLost: false,
+    close: async () => at.close(),
+  }
+}
+
+function ownBrowsers(launch: typeof launchChromium): OpenPlace {
+  const browsers = new BrowserSource(launch)
+  return {
+    at: browsers,
+    // That there is none is told when one is needed.
+    environment: () => runEnvironment().catch(() => undefined),
+    warm: () => void browsers.get().catch(() => {}),
+    get isLost() {
+      return browsers.isLost
+    },
+    close: () => browsers.close(),
+  }
+}

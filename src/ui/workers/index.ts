@@ -1,0 +1,1 @@
+export { Workers } from './Workers'
