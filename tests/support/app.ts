@@ -1,10 +1,10 @@
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process'
 import { mkdtempSync, rmSync } from 'node:fs'
-import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Browser, Frame, Page } from 'puppeteer-core'
 import { launchChromium } from '@/runner'
+import { freePort } from './queue'
 
 const HOST = '127.0.0.1'
 
@@ -23,21 +23,13 @@ export interface App {
   close(): Promise<void>
 }
 
-const freePort = () =>
-  new Promise<number>((answer) => {
-    const probe = createServer()
-    probe.listen(0, HOST, () => {
-      const { port } = probe.address() as { port: number }
-      probe.close(() => answer(port))
-    })
-  })
-
-/** Starts the built application; `folders` are imported beside the demo library. */
-export async function startApp(folders: readonly string[] = []): Promise<App> {
+/** Starts the built application; `folders` are imported beside the demo library. @param settings environment variables */
+export async function startApp(folders: readonly string[] = [], settings: Record<string, string> = {}): Promise<App> {
   const home = process.env.BRELT_HOME ?? process.cwd()
   const data = mkdtempSync(join(tmpdir(), 'brelt-app-'))
   const port = await freePort()
-  const environment = { ...process.env, BRELT_DATA: join(data, 'brelt.db'), PORT: String(port), NODE_OPTIONS: '' }
+  const own = { BRELT_DATA: join(data, 'brelt.db'), PORT: String(port), NODE_OPTIONS: '' }
+  const environment = { ...process.env, ...own, ...settings }
   const command = (...given: string[]) => {
     const { status, stderr } = spawnSync(process.execPath, [join(home, 'dist', 'cli.mjs'), ...given], {
       env: { ...environment, BRELT_HOME: home },

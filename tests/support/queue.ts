@@ -4,6 +4,7 @@ import { createServer, type AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { createInterface } from 'node:readline'
+import { Connections, workersOf, type WorkerState } from '@/queue'
 
 /** A port of this machine that nobody listens at. */
 export function freePort(): Promise<number> {
@@ -57,6 +58,16 @@ export class TestRedis {
     const options = ['--port', String(this.port), '--bind', '127.0.0.1', '--save', '', '--appendonly', 'no']
     this.#child = spawn('redis-server', [...options, '--dir', this.#folder], { stdio: ['ignore', 'pipe', 'pipe'] })
     await lineOf(this.#child, (line) => line.includes('Ready to accept connections'))
+  }
+
+  /** The workers that are there. */
+  async workers(): Promise<WorkerState[]> {
+    const connections = new Connections(this.url)
+    try {
+      return await workersOf(await connections.openFirst())
+    } finally {
+      connections.close()
+    }
   }
 
   /** Ends it at once. All that it held is gone. */

@@ -1,0 +1,125 @@
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { spawn } from 'node:child_process'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { afterAll, afterEach, beforeAll, beforeEach, expect, test } from '@jest/globals'
+import type { LibraryStates, LibraryStrength, WorkersState } from '@/contract'
+import type { Report } from '@/core/report'
+import { press, startApp, waitForText, type App } from '../support/app'
+import { withoutTimes } from '../support/plain'
+import { TestRedis, TestWorker } from '../support/queue'
+import { until } from '../support/until'
+
+// All of Firnline, with scenarios, pictures and strength: some minutes each.
+const LONGEST_MS = 900_000
+
+let redis: TestRedis
+let folder: string
+let alone: Report
+let app: App | undefined
+const workers: TestWorker[] = []
+
+const work = async () => {
+  const started = await TestWorker.start(redis.url, 2)
+  workers.push(started)
+  return started
+}
+
+beforeAll(async () => {
+  folder = mkdtempSync(join(tmpdir(), 'brelt-firnline-'))
+  alone = await verify('alone')
+}, LONGEST_MS)
+afterAll(() => rmSync(folder, { recursive: true, force: true }))
+beforeEach(async () => {
+  redis = await TestRedis.start()
+  await Promise.all([work(), work()])
+})
+afterEach(async () => {
+  await app?.close()
+  app = undefined
+  await Promise.all(workers.splice(0).map((worker) => worker.kill()))
+  await redis.stop()
+})
+
+/** Verifies all of Firnline by the command line, with a cache of its own. */
+async function verify(name: string, ...options: string[]): Promise<Report> {
+  const out = join(folder, `${name}.json`)
+  const given = ['verify', 'demo/firnline', '--pictures', '--strength', 'quick', '--cache', join(folder, name)]
+  const child = spawn(process.execPath, ['bin/brelt.mjs', ...given, '--format', 'json', '--out', out, ...options], {
+    stdio: ['ignore', 'inherit', 'inherit'],
+  })
+  await new Promise((done) => child.once('exit', done))
+  return withoutTimes(JSON.parse(readFileSync(out, 'utf8')) as Report)
+}
+
+/** One of the workers is killed when some work is done, and the queue forgets everything some time after. */
+async function trouble(): Promise<void> {
+  await workers[0]!.kill()
+  await work()
+  await redis.kill()
+  await redis.start()
+}
+
+test(
+  'the command line: a worker is killed half way, and the queue starts again, and the report is that of one machine',
+  async () => {
+    const verifying = verify('queued', '--queue', redis.url)
+    const hasBegun = until(
+      async () => (await redis.workers()).reduce((sum, { done }) => sum + done, 0),
+      (done) => done > 100,
+      300_000,
+    )
+    expect(await hasBegun).toBeGreaterThan(100)
+    await trouble()
+    expect(await verifying).toEqual(alone)
+  },
+  LONGEST_MS,
+)
+
+test(
+  'the app: the same run and the same breaks from its interface; it shows who is there, and which of them read what',
+  async () => {
+    app = await startApp([], { BRELT_QUEUE: redis.url })
+    const page = await app.open('/firnline')
+    await press(page, 'button', 'Verify all')
+    const seen = await until(
+      async () => (await (await fetch(`${app!.address}/api/workers`)).json()) as WorkersState,
+      (state) => state.workers.reduce((sum, { done }) => sum + done, 0) > 50,
+    )
+    expect(seen.workers.map(({ stands }) => stands)).toEqual(['working', 'working'])
+    await trouble()
+    await page.waitForFunction(() => document.querySelector('[aria-label="Run"]') === null, { timeout: LONGEST_MS })
+    const states = (await (await fetch(`${app.address}/api/libraries/firnline/states`)).json()) as LibraryStates
+    const there = states.components.map(({ slug, scenarios, findings }) => ({
+      slug,
+      scenarios: scenarios.length,
+      findings: findings.length,
+    }))
+    const here = alone.components.map(({ slug, scenarios, findings }) => ({
+      slug,
+      scenarios: scenarios.length,
+      findings: findings.length,
+    }))
+    expect(there.toSorted((a, b) => a.slug.localeCompare(b.slug))).toEqual(
+      here.toSorted((a, b) => a.slug.localeCompare(b.slug)),
+    )
+
+    await page.goto(`${app.address}/firnline/runs`)
+    await waitForText(page, '[data-testid=read-by]', /^Read by [23] workers/)
+    await page.goto(`${app.address}/firnline/strength`)
+    await press(page, 'button', 'Break all')
+    await page.waitForSelector('[data-strength=going]')
+    await page.waitForSelector('[data-strength=still] [data-testid=strength]', { timeout: LONGEST_MS })
+    const { components } = (await (
+      await fetch(`${app.address}/api/libraries/firnline/strength`)
+    ).json()) as LibraryStrength
+    const noticed = components.map(({ slug, found }) => [slug, found?.counted, found?.noticed])
+    const known = alone.components.map(({ slug, strength }) => [slug, strength?.counted, strength?.noticed])
+    expect(noticed.toSorted()).toEqual(known.toSorted())
+
+    await page.goto(`${app.address}/-/workers`)
+    await waitForText(page, '[data-testid=workers]', /^2 workers at redis:/)
+    expect(await page.$$eval('[data-worker]', (rows) => rows.length)).toBe(2)
+  },
+  LONGEST_MS,
+)
