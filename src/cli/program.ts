@@ -30,6 +30,13 @@ const count = (text: string): number => {
   return number
 }
 
+const port = (text: string): number => {
+  const number = Number(text)
+  if (!Number.isInteger(number) || number < 1 || number > 65_535)
+    throw new InvalidArgumentError('must be a port, from 1 to 65535')
+  return number
+}
+
 const shard = (text: string) => {
   const parsed = parseShard(text)
   if (!parsed) throw new InvalidArgumentError('must be a part of some, such as 2/5')
@@ -106,6 +113,14 @@ program
     'only what has changed since a report that was written as JSON, or since a commit',
   )
   .addOption(queueOption())
+  .addOption(
+    new Option(
+      '--browser <address>',
+      'read in a browser that runs elsewhere, such as ws://127.0.0.1:9222/devtools/browser/…',
+    )
+      .env('BRELT_BROWSER')
+      .conflicts('clock'),
+  )
   .addOption(new Option('--shard <n/m>', 'only one part of the components, such as 2/5').argParser(shard))
   .option('--watch', 'verify again whenever files change, and print what became different')
   .option('--fresh', 'read everything again, whatever was found before')
@@ -124,6 +139,12 @@ program
   .addOption(queueOption().makeOptionMandatory())
   .option('--concurrency <n>', 'how much is done at a time (default: one piece a core)', count)
   .action((given: WorkerArguments) => finish(import('./worker').then(({ worker }) => worker(given))))
+
+program
+  .command('browser')
+  .description('start a browser on this machine that others read in, until it is stopped; its address is printed')
+  .option('--port <n>', 'where it listens, on this machine only (default: any that is free)', port)
+  .action(({ port: at = 0 }: { port?: number }) => finish(import('./browser').then(({ browser }) => browser(at))))
 
 program
   .command('approve')

@@ -63,6 +63,8 @@ export interface VerifyArguments {
   pictures?: boolean
   /** The address of a queue: workers that take their work from there do it. */
   queue?: string
+  /** The address of a browser that runs elsewhere. */
+  browser?: string
   /** Breaks components on purpose too, to see what their specifications notice. */
   strength?: StrengthWay
   reports: readonly ReportTarget[]
@@ -78,14 +80,17 @@ export interface ReportTarget {
 export async function verify(folder: string, given: VerifyArguments): Promise<number> {
   const where = given.where === undefined ? undefined : parseWhere(given.where)
   if (where?.problems.length) throw new BadInput(where.problems)
+  // What a browser that runs elsewhere cannot be asked for is never said to have been asked.
+  const clock = given.queue === undefined && given.browser !== undefined ? 'page' : given.clock
   const stop = stopOnSignal()
   const place = openPlace({
     queue: given.queue,
+    browser: given.browser,
     signal: stop.signal,
     onNote: (note) => process.stderr.write(`${note}\n`),
   })
   try {
-    return await verifyAt(place, folder, where?.box, given, stop.signal)
+    return await verifyAt(place, folder, where?.box, { ...given, ...(clock && { clock }) }, stop.signal)
   } finally {
     await place.close()
   }
@@ -98,7 +103,7 @@ async function verifyAt(
   given: VerifyArguments,
   signal: AbortSignal,
 ): Promise<number> {
-  const { reports, cache = join(folder, '.brelt', 'cache'), fresh = false, queue: _, ...options } = given
+  const { reports, cache = join(folder, '.brelt', 'cache'), fresh = false, queue: _, browser: __, ...options } = given
   const tree = openFolder(folder, { trustConfig: given.trustConfig })
   if (fresh || !existsSync(cache)) place.warm()
   const keeper = new FolderKeeper(cache)

@@ -1,7 +1,11 @@
 import {
+  browserAddress,
   BrowserSource,
+  connectChromium,
   launchChromium,
+  LocalWorkplace,
   programName,
+  remoteEnvironment,
   runEnvironment,
   type RunEnvironment,
   type Workplace,
@@ -23,13 +27,16 @@ export interface OpenPlace {
 export interface PlaceOptions extends Pick<QueueOptions, 'signal' | 'onNote' | 'onDone'> {
   /** The address of the queue from which workers take their work; left out, all is done here. */
   queue?: string | undefined
+  /** The address of a browser that runs elsewhere. */
+  browser?: string | undefined
   /** Starts a browser of this machine. @defaultValue launchChromium */
   launch?: typeof launchChromium
 }
 
 /** @throws NoQueue where the address is none */
-export function openPlace({ queue, launch = launchChromium, ...options }: PlaceOptions): OpenPlace {
-  if (queue === undefined) return ownBrowsers(launch)
+export function openPlace({ queue, browser, launch = launchChromium, ...options }: PlaceOptions): OpenPlace {
+  if (queue === undefined)
+    return browser === undefined ? ownBrowsers(launch) : browserElsewhere(browser, options.onNote)
   const at = new QueueWorkplace({ url: queue, program: programName(), ...options })
   return {
     at,
@@ -46,6 +53,30 @@ function ownBrowsers(launch: typeof launchChromium): OpenPlace {
     at: browsers,
     // That there is none is told when one is needed.
     environment: () => runEnvironment().catch(() => undefined),
+    warm: () => void browsers.get().catch(() => {}),
+    get isLost() {
+      return browsers.isLost
+    },
+    close: () => browsers.close(),
+  }
+}
+
+/** It cannot be asked for time and frames: its pages keep the time of scenarios themselves. */
+function browserElsewhere(url: string, onNote: PlaceOptions['onNote']): OpenPlace {
+  const browsers = new BrowserSource(() => connectChromium(url))
+  let known: Promise<RunEnvironment> | undefined
+  const environment = async () => {
+    const there = await remoteEnvironment(await browsers.get())
+    const own = await runEnvironment().catch(() => undefined)
+    if (own?.rig !== there.rig)
+      onNote?.(
+        `Reading at ${browserAddress(url)}, another rig than this machine: ${there.rig}. Pictures approved elsewhere are not compared with its own.`,
+      )
+    return there
+  }
+  return {
+    at: new LocalWorkplace(browsers, 'page'),
+    environment: () => (known ??= environment()),
     warm: () => void browsers.get().catch(() => {}),
     get isLost() {
       return browsers.isLost

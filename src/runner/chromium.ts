@@ -93,6 +93,8 @@ export function expectBrokenPipes(browser: Browser): void {
 export interface LaunchOptions {
   /** The whole application, as people use it, and not the engine alone. */
   whole?: boolean
+  /** Where it listens on this machine for others that read in it; 0 for any. Left out, nobody but this process reaches it. */
+  port?: number
   /** Pages may reach this machine's servers: for what drives the application, never for component code. @defaultValue that of `whole` */
   isOnline?: boolean
 }
@@ -101,7 +103,7 @@ export interface LaunchOptions {
  * Starts a headless browser: where it is installed the headless shell, which is the same engine without the application around it
  * and starts and opens pages in a third of the time. The caller closes it. @throws NoBrowser
  */
-export async function launchChromium({ whole = false, isOnline = whole }: LaunchOptions = {}): Promise<Browser> {
+export async function launchChromium({ whole = false, port, isOnline = whole }: LaunchOptions = {}): Promise<Browser> {
   const shell = whole || process.env.BRELT_CHROMIUM ? undefined : findShell()
   const executablePath = shell ?? findChromium()
   const { default: puppeteer } = await import('puppeteer-core')
@@ -111,7 +113,7 @@ export async function launchChromium({ whole = false, isOnline = whole }: Launch
       executablePath,
       headless: shell === undefined ? true : 'shell',
       // A pipe carries the thousands of small messages of a run with less work than a socket.
-      pipe: true,
+      ...(port === undefined ? { pipe: true } : { debuggingPort: port }),
       args: [...FLAGS, ...(isOnline ? [] : OFFLINE), ...(isRoot ? ['--no-sandbox'] : [])],
       ignoreDefaultArgs: isOnline ? false : LEFT_OUT,
       defaultViewport: null,

@@ -1,5 +1,6 @@
 export { BrowserLost, BrowserSource } from './BrowserSource'
 export { browserProgram, launchChromium, NoBrowser } from './chromium'
+export { browserAddress, connectChromium, remoteEnvironment } from './connectChromium'
 export { killBrowser } from './killBrowser'
 export { defaultClock } from './clock'
 export type { PlaySetup } from './PlaySetup'

@@ -23,6 +23,8 @@ export class Places {
     private readonly launch: Launch,
     /** The queue's address. */
     readonly queue?: string | undefined,
+    /** The address of a browser that runs elsewhere. */
+    private readonly browser?: string | undefined,
   ) {}
 
   get isQueued(): boolean {
@@ -31,12 +33,12 @@ export class Places {
 
   /** @throws NoQueue where the address is none */
   open(options: Pick<PlaceOptions, 'signal' | 'onDone' | 'onNote'> = {}): OpenPlace {
-    return openPlace({ ...options, queue: this.queue, launch: this.launch })
+    return openPlace({ ...options, queue: this.queue, browser: this.browser, launch: this.launch })
   }
 
   /** What results depend on where work is done now; undefined where that is not known, as where no worker is there. */
   async environment(): Promise<RunEnvironment | undefined> {
-    if (!this.isQueued) return runEnvironment().catch(() => undefined)
+    if (!this.isQueued) return (this.browser === undefined ? runEnvironment() : this.elsewhere()).catch(() => undefined)
     const workers = await this.workers().catch(() => [])
     return (await chooseKind(workers, programName()))?.environment
   }
@@ -70,8 +72,18 @@ export class Places {
 
   /** Whether work could be done now. @throws Error that says why not */
   async check(): Promise<void> {
-    if (!this.isQueued) return void browserProgram()
+    if (!this.isQueued) return void (this.browser === undefined ? browserProgram() : await this.elsewhere())
     await (await this.redis()).ping()
+  }
+
+  /** @throws NoBrowser */
+  private async elsewhere(): Promise<RunEnvironment | undefined> {
+    const place = this.open()
+    try {
+      return await place.environment()
+    } finally {
+      await place.close()
+    }
   }
 
   /** @throws NoQueue */

@@ -1,4 +1,4 @@
-import { launchChromium } from '@/runner'
+import { connectChromium, launchChromium } from '@/runner'
 import { setRemoved, type Connection } from '@/store'
 import { Workshop } from './apart'
 import { Browsers, type Launch } from './Browsers'
@@ -31,13 +31,13 @@ export class Workspace {
   constructor(
     readonly link: Connection,
     launch: Launch = launchChromium,
-    /** The address of the queue from which workers take the work of runs. */
-    queue?: string,
+    /** The addresses of the queue from which workers take the work of runs, and of a browser that runs elsewhere. */
+    { queue, browser }: { queue?: string | undefined; browser?: string | undefined } = {},
   ) {
-    this.places = new Places(launch, queue)
+    this.places = new Places(launch, queue, browser)
     this.links = new Links(link, this.events)
     this.libraries = new Libraries(link, this.workshop, ({ id, folder }) => this.links.watch(id, folder))
-    this.browsers = new Browsers(launch)
+    this.browsers = new Browsers(browser === undefined ? launch : () => connectChromium(browser))
     this.runs = new Runs(link, this.places, this.workshop)
     this.watching = new Watching(this.events, this.runs)
     this.surveys = new Surveys(this.libraries, this.browsers, this.workshop)

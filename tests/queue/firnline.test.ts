@@ -113,7 +113,7 @@ test(
     const { components } = (await (
       await fetch(`${app.address}/api/libraries/firnline/strength`)
     ).json()) as LibraryStrength
-    const noticed = components.map(({ slug, found }) => [slug, found?.counted, found?.noticed])
+    const noticed = components.map(({ slug, found, problem }) => [slug, found?.counted, problem ?? found?.noticed])
     const known = alone.components.map(({ slug, strength }) => [slug, strength?.counted, strength?.noticed])
     expect(noticed.toSorted()).toEqual(known.toSorted())
 

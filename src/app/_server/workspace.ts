@@ -8,7 +8,7 @@ const shared = globalThis as typeof globalThis & { breltWorkspace?: Promise<Work
 /** The server's own workspace, opened at the first call. */
 export const workspace = (): Promise<Workspace> =>
   (shared.breltWorkspace ??= connect(homeFolder()).then(
-    (link) => new Workspace(link, undefined, process.env.BRELT_QUEUE),
+    (link) => new Workspace(link, undefined, { queue: process.env.BRELT_QUEUE, browser: process.env.BRELT_BROWSER }),
     (error: unknown) => {
       // What keeps the store from being opened may be mended: the next call tries again.
       delete shared.breltWorkspace

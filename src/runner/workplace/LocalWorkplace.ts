@@ -1,4 +1,5 @@
 import type { Film, ScenarioResult } from '@/core/scenario'
+import type { ClockKind } from '@/stage'
 import type { BrowserSource } from '../BrowserSource'
 import { PageReaders, type RunSetup } from '../cases'
 import { openPools, type RunPools } from '../pools'
@@ -16,14 +17,18 @@ const GRACE_MS = 1000
 
 /** Browsers of this process. They are left to the caller. */
 export class LocalWorkplace implements Workplace {
-  constructor(private readonly browsers: BrowserSource) {}
+  /** @param clock what keeps the time of scenarios, where a run does not say so */
+  constructor(
+    private readonly browsers: BrowserSource,
+    private readonly clock?: ClockKind,
+  ) {}
 
   async version(): Promise<string> {
     return (await (await this.browsers.get()).version()).replace(/^\w+\//, '')
   }
 
   async open(order: WorkOrder): Promise<LocalPlace> {
-    return new LocalPlace(this.browsers, order)
+    return new LocalPlace(this.browsers, { ...order, clock: order.clock ?? this.clock })
   }
 }
 
