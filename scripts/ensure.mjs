@@ -94,6 +94,23 @@ function ensureBrowser() {
   }
 }
 
+/** The server of queues, for tests: it is started by them, and by nobody else. */
+function ensureQueue() {
+  if (hasProgram(['redis-server'])) return
+  if (existsSync('/usr/bin/apt-get') && process.getuid?.() === 0) {
+    say('Installing Redis from the distribution’s packages, for tests …')
+    const options = {
+      stdio: ['ignore', 'ignore', 'inherit'],
+      // Nothing of it is to run by itself.
+      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive', RUNLEVEL: '1' },
+    }
+    spawnSync('apt-get', ['update', '-qq'], options)
+    spawnSync('apt-get', ['install', '-y', '-qq', 'redis-server'], options)
+  }
+  if (!hasProgram(['redis-server']))
+    say('No Redis was found: tests of queues need it (Debian: apt-get install redis-server).')
+}
+
 async function build() {
   const changed = Math.max(...SOURCES.map((path) => newest(join(HOME, path))))
   const built = existsSync(STAMP) ? Number(readFileSync(STAMP, 'utf8')) : 0
@@ -118,10 +135,12 @@ async function build() {
 }
 
 /** Installs and builds what is missing or out of date. */
-export async function ensure({ withBuild }) {
+export async function ensure({ withBuild, withTests = false }) {
   install()
   ensureBrowser()
+  if (withTests) ensureQueue()
   if (withBuild) await build()
 }
 
-if (process.argv[1] === fileURLToPath(import.meta.url)) await ensure({ withBuild: process.argv.includes('--build') })
+if (process.argv[1] === fileURLToPath(import.meta.url))
+  await ensure({ withBuild: process.argv.includes('--build'), withTests: process.argv.includes('--tests') })

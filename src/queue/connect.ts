@@ -5,8 +5,8 @@ export class NoQueue extends Error {
   override name = 'NoQueue'
 }
 
-// One that does not answer is not there.
-const CONNECT_LIMIT_MS = 5000
+// One that does not answer is not there. Wide, since it may be this process that has no time.
+const CONNECT_LIMIT_MS = 20_000
 // A connection that was cut off without a word: it is made anew.
 const SILENCE_MS = 15_000
 const LONGEST_WAIT_MS = 1000
