@@ -4,8 +4,8 @@ import { TestRedis, TestWorker } from '../../tests/support/queue'
 import { manyCases } from './manyCases'
 
 /**
- * How much more two workers read than one, each doing one piece at a time, on work that fills them. One and two take turns, so that a
- * noisy machine falls on both. `node scripts/run-ts.mjs bench/queue/scale.ts`
+ * How much more two workers read than one, each kept to a core of its own with its browser, on work that fills them. Who gives the work,
+ * and the queue, take what they need of both cores. One and two take turns, so that a noisy machine falls on both. `node scripts/run-ts.mjs bench/queue/scale.ts`
  */
 const ROUNDS = 3
 const print = (text: string) => process.stdout.write(text + '\n')
@@ -14,7 +14,7 @@ const redis = await TestRedis.start()
 
 /** @returns cases a second */
 async function measure(count: number): Promise<number> {
-  const workers = await Promise.all(Array.from({ length: count }, () => TestWorker.start(redis.url, 1)))
+  const workers = await Promise.all(Array.from({ length: count }, (_, core) => TestWorker.start(redis.url, 1, core)))
   const at = new QueueWorkplace({ url: redis.url, program: programName() })
   // The first run opens their pages and sends them the library.
   await verifyLibrary(at, { ...prepared, components: prepared.components.slice(0, 2) })

@@ -87,11 +87,12 @@ export class TestRedis {
 export class TestWorker {
   private constructor(private readonly child: ChildProcess) {}
 
-  static async start(url: string, concurrency = 1, env: Record<string, string> = {}): Promise<TestWorker> {
+  /** @param core that it and its browser are kept to. @defaultValue any */
+  static async start(url: string, concurrency = 1, core?: number): Promise<TestWorker> {
     const options = ['bin/brelt.mjs', 'worker', '--queue', url, '--concurrency', String(concurrency)]
-    const child = spawn(process.execPath, options, {
+    const command = [...(core === undefined ? [] : ['taskset', '-c', String(core)]), process.execPath, ...options]
+    const child = spawn(command[0]!, command.slice(1), {
       stdio: ['ignore', 'pipe', 'pipe'],
-      env: { ...process.env, ...env },
       // With its browser it is a group of processes, which end together.
       detached: true,
     })
