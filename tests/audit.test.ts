@@ -26,6 +26,7 @@ const VIEWS: [name: string, path: string, ready: string, press?: [css: string, t
   ['guide', '/firnline/bunk-check/guide', 'h1'],
   ['bench', '/firnline/bunk-check/bench', 'iframe[data-bench=open]'],
   ['documentation', '/-/docs/reference/readings', 'main table'],
+  ['workers', '/-/workers', '[data-testid=no-queue]'],
   ['runs of a component', '/firnline/bunk-check/runs', 'table, [role=grid], main li'],
   ['runs', '/firnline/runs', 'table, [role=grid], main li'],
   ['tokens', '/firnline/tokens', '[data-token]'],

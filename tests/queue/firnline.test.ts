@@ -12,10 +12,10 @@ import { until } from '../support/until'
 
 // All of Firnline takes some minutes three times over: `npm run test:queue`. Else it is a few of its components, of each kind of work.
 const isWhole = process.env.BRELT_QUEUE_TEST === 'all'
-const SOME = ['bunk-check', 'gear-hint', 'hut-card', 'lamp-group', 'lamp-switch', 'weather-notice']
+const SOME = ['bunk-check', 'hut-card', 'height-readout', 'lamp-group', 'lamp-switch']
 const LONGEST_MS = 900_000
 // So much is done when there is trouble.
-const LEAST_DONE = isWhole ? 100 : 15
+const LEAST_DONE = isWhole ? 100 : 5
 const ID = isWhole ? 'firnline' : 'firnline-in-part'
 
 let redis: TestRedis
@@ -122,7 +122,7 @@ test(
     )
 
     await page.goto(`${app.address}/${ID}/runs`)
-    await waitForText(page, '[data-testid=read-by]', /^Read by [23] workers/)
+    await waitForText(page, '[data-testid=read-by]', /^Read by \d workers?/)
     await page.goto(`${app.address}/${ID}/strength`)
     await press(page, 'button', 'Break all')
     await page.waitForSelector('[data-strength=going]')
