@@ -26,7 +26,7 @@ export interface DispatcherOptions {
   library: string
   /** Gives what a worker asks for, by its name. */
   supply(name: string): Uint8Array | undefined
-  /** Called when there are other workers than before. */
+  /** Called with the workers that are there, again and again. */
   onWorkers?(workers: readonly WorkerState[]): void
   /** Called when somebody has done a piece of work. */
   onDone?(from: string, job: Pick<Job, 'kind' | 'asked'>): void
@@ -35,7 +35,7 @@ export interface DispatcherOptions {
 interface Piece {
   job: Job
   isSent: boolean
-  /** When it was looked for last, and whether it was there. */
+  /** It was not in the queue when it was looked for last. */
   isMissing: boolean
   /** How often it was lost or given back. */
   losses: number

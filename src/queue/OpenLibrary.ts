@@ -1,7 +1,7 @@
 import { LRUCache } from 'lru-cache'
 import { picturePath } from '@/core/picture'
-import { readLibrary, type FileTree, type Library } from '@/core/sheet'
-import { readTokens, type TokenBook } from '@/core/tokens'
+import { readLibrary, type FileTree } from '@/core/sheet'
+import { readTokens } from '@/core/tokens'
 import {
   openPools,
   PageReaders,
@@ -35,8 +35,6 @@ type Ready = PreparedComponent & { compiled: NonNullable<PreparedComponent['comp
 /** A library as a worker has it: each component is prepared when it is first asked for. */
 export class OpenLibrary {
   readonly prepared: PreparedLibrary
-  readonly #library: Library
-  readonly #tokens: TokenBook
   readonly #components = new LRUCache<string, Ready>({ max: MOST_COMPONENTS })
   readonly #pools = new Map<string, RunPools>()
   readonly #room = new PictureRoom()
@@ -52,20 +50,18 @@ export class OpenLibrary {
     // What is wrong with it has been told by whoever has packed it.
     const { library } = readLibrary(treeOf(packed))
     if (!library) throw new Error('the packed library cannot be read')
-    this.#library = library
-    this.#tokens = readTokens(library).book
-    this.prepared = { library, tokens: this.#tokens, components: [], selection, withScenarios }
+    this.prepared = { library, tokens: readTokens(library).book, components: [], selection, withScenarios }
   }
 
   component(slug: string): Ready {
     const known = this.#components.get(slug)
     if (known) return known
-    const { selection } = this.packed
-    const sheet = this.#library.sheets.find((each) => each.slug === slug)
+    const { library, selection } = this.prepared
+    const sheet = library.sheets.find((each) => each.slug === slug)
     const compiled = this.packed.compiled.find(([name]) => name === slug)?.[1]
     if (!sheet || !compiled) throw new Error(`the packed library has no component ${slug}`)
     const about = { sheet, lints: [], isWhole: selection.where === undefined, compiled: receivedCompiled(compiled) }
-    const component = withPlan(about, this.#library, selection)
+    const component = withPlan(about, library, selection)
     this.#components.set(slug, component)
     return component
   }
@@ -79,7 +75,7 @@ export class OpenLibrary {
     const name = clock ?? ''
     let pools = this.#pools.get(name)
     if (!pools) {
-      const { viewport } = this.#library.data
+      const { viewport } = this.prepared.library.data
       pools = openPools(this.browsers, viewport, { lanes: this.lanes, ...(clock && { clock }) })
       this.#pools.set(name, pools)
     }

@@ -24,6 +24,8 @@ const MORE_COMPONENTS = 2
 /** Where the work of one run is done by workers. */
 export class QueuePlace implements RunPlace {
   readonly #ended: () => void
+  /** Names of the scenarios of each component, in their order. */
+  readonly #scenarios = new Map<string, string[]>()
 
   constructor(
     private readonly dispatcher: Dispatcher,
@@ -32,6 +34,8 @@ export class QueuePlace implements RunPlace {
     const { signal } = order
     const onAbort = () => void dispatcher.stop().catch(() => {}) // its workers hear nothing more of it
     signal?.addEventListener('abort', onAbort, { once: true })
+    // It may have been stopped while workers were looked for: nobody would tell it then.
+    if (signal?.aborted) onAbort()
     this.#ended = () => signal?.removeEventListener('abort', onAbort)
   }
 
@@ -74,13 +78,16 @@ export class QueuePlace implements RunPlace {
 
   private placeOf({ setup, plan }: ScenarioJob) {
     const { slug } = setup.sheet
-    const { library, components } = this.order.prepared
-    const { tokens } = this.order.prepared
-    const all = jobsOf(
-      { library, tokens },
-      components.find(({ sheet }) => sheet.slug === slug)!,
-    )
-    return { slug, scenario: all.findIndex((each) => each.plan.scenario.name === plan.scenario.name) }
+    const { prepared } = this.order
+    let names = this.#scenarios.get(slug)
+    if (!names) {
+      const jobs = jobsOf(
+        prepared,
+        prepared.components.find(({ sheet }) => sheet.slug === slug)!,
+      )
+      this.#scenarios.set(slug, (names = jobs.map((job) => job.plan.scenario.name)))
+    }
+    return { slug, scenario: names.indexOf(plan.scenario.name) }
   }
 
   async close(): Promise<void> {

@@ -14,12 +14,12 @@ import { encode } from './wire'
 const LOCK_MS = 10_000
 // How often a piece may be lost by those who hold it before whoever gave it is asked.
 const MAX_LOSSES = 1
-type Say = (message: object) => Promise<void>
-
 // What has begun may come to its end; then it is given back.
 const GRACE_MS = 8000
 const WANT_LIMIT_MS = 60_000
 const WANT_EVERY_MS = 20
+
+type Say = (message: object) => Promise<void>
 
 /** What a worker tells of what it does. */
 export interface WorkerLog {

@@ -105,13 +105,16 @@ export class QueueWorkplace implements Workplace {
   }
 }
 
+let ownEnvironment: Promise<RunEnvironment | undefined> | undefined
+
 /**
  * One of the workers by whom work is done: those of other programs never are, since they would read otherwise; of several rigs this
  * machine's own comes first, then the one that does most at a time.
  * @returns undefined where there is none
  */
 export async function chooseKind(all: readonly WorkerState[], program: string): Promise<WorkerState | undefined> {
-  const own = await runEnvironment().catch(() => undefined)
+  // Asking the browser and the system starts programs: who looks again and again asks once.
+  const own = await (ownEnvironment ??= runEnvironment().catch(() => undefined))
   const fit = all.filter(({ environment, isEnding }) => environment.program === program && !isEnding)
   return fit.find(({ kind }) => own && kind === kindOf(own)) ?? largest(fit)
 }

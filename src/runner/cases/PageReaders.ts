@@ -1,5 +1,5 @@
 import { availableParallelism } from 'node:os'
-import type { Inventory } from '@/stage'
+import type { Inventory, StageContext } from '@/stage'
 import type { RunPools } from '../pools'
 import { readByInput, type InputResult } from '../scenario'
 import { stageContext } from '../stageContext'
@@ -55,7 +55,7 @@ class PageLane implements ReadingLane {
       let isOpening = true
       try {
         if (this.#page && !this.#page.suits(context)) await this.end()
-        const page = (this.#page ??= await this.open(task))
+        const page = (this.#page ??= await this.open(context))
         isOpening = false
         await page.setContext(context)
         const reading = await readChunk(this.setup, page, task)
@@ -84,11 +84,11 @@ class PageLane implements ReadingLane {
     }
   }
 
-  private async open({ values }: ChunkTask): Promise<StagePage> {
-    const { component, tokens, viewport } = this.setup
+  private async open(context: StageContext): Promise<StagePage> {
+    const { component, viewport } = this.setup
     const page = await this.pools.stages.take()
     try {
-      await page.openComponent({ ...component, isolated: this.isIsolated }, stageContext(tokens, values), viewport)
+      await page.openComponent({ ...component, isolated: this.isIsolated }, context, viewport)
       return page
     } catch (error) {
       await page.close()
