@@ -49,16 +49,8 @@ export function openPlace({ queue, browser, launch = launchChromium, ...options 
 
 function ownBrowsers(launch: typeof launchChromium): OpenPlace {
   const browsers = new BrowserSource(launch)
-  return {
-    at: browsers,
-    // That there is none is told when one is needed.
-    environment: () => runEnvironment().catch(() => undefined),
-    warm: () => void browsers.get().catch(() => {}),
-    get isLost() {
-      return browsers.isLost
-    },
-    close: () => browsers.close(),
-  }
+  // That there is none is told when one is needed.
+  return inBrowsers(browsers, browsers, () => runEnvironment().catch(() => undefined))
 }
 
 /** It cannot be asked for time and frames: its pages keep the time of scenarios themselves. */
@@ -74,13 +66,19 @@ function browserElsewhere(url: string, onNote: PlaceOptions['onNote']): OpenPlac
       )
     return there
   }
-  return {
-    at: new LocalWorkplace(browsers, 'page'),
-    environment: () => (known ??= environment()),
-    warm: () => void browsers.get().catch(() => {}),
-    get isLost() {
-      return browsers.isLost
-    },
-    close: () => browsers.close(),
-  }
+  return inBrowsers(browsers, new LocalWorkplace(browsers, 'page'), () => (known ??= environment()))
 }
+
+const inBrowsers = (
+  browsers: BrowserSource,
+  at: OpenPlace['at'],
+  environment: OpenPlace['environment'],
+): OpenPlace => ({
+  at,
+  environment,
+  warm: () => void browsers.get().catch(() => {}),
+  get isLost() {
+    return browsers.isLost
+  },
+  close: () => browsers.close(),
+})

@@ -1,7 +1,6 @@
-import { createHash } from 'node:crypto'
 import type { Browser } from 'puppeteer-core'
 import { closePopups, NoBrowser } from './chromium'
-import { programName, type RunEnvironment } from './kept'
+import { hashOf, programName, type RunEnvironment } from './kept'
 import { openTarget } from './openTarget'
 
 /** An address of a browser as it may be told: what comes after the machine is a secret, with which it can be driven. */
@@ -70,13 +69,12 @@ export async function connectChromium(url: string): Promise<Browser> {
 export async function remoteEnvironment(browser: Browser): Promise<RunEnvironment> {
   const version = (await browser.version()).replace(/^\w+\//, '')
   const seen = await ask<string>(browser, FONTS)
-  const hash = (text: string) => createHash('sha256').update(text).digest('hex')
   const platform = seen.slice(seen.lastIndexOf(' ') + 1) || 'elsewhere'
   return {
     program: programName(),
     browser: version,
-    machine: hash(`elsewhere ${await browser.userAgent()} ${seen}`),
-    rig: `elsewhere-${platform} chromium-${version.split('.')[0]} fonts-${hash(seen).slice(0, 8)}`,
+    machine: hashOf(`elsewhere ${await browser.userAgent()} ${seen}`),
+    rig: `elsewhere-${platform} chromium-${version.split('.')[0]} fonts-${hashOf(seen).slice(0, 8)}`,
   }
 }
 
