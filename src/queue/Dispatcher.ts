@@ -180,7 +180,7 @@ export class Dispatcher {
   private lose(piece: Piece, reason: string) {
     if (++piece.losses > MAX_LOSSES) {
       this.end(piece)
-      return piece.fail(new WorkLost(`${piece.losses} workers could not read it; the last one: ${reason}`))
+      return piece.fail(new WorkLost(`workers gave it up ${piece.losses} times; the last time: ${reason}`))
     }
     piece.isMissing = false
     void this.put([piece]).catch(() => {}) // it is missed, and put there again

@@ -2,6 +2,8 @@ import type { Film, ScenarioResult } from '@/core/scenario'
 import {
   jobsOf,
   ReadingFailed,
+  unbroken,
+  unplayed,
   type ActTask,
   type BrokenComponent,
   type ChunkReading,
@@ -59,21 +61,22 @@ export class QueuePlace implements RunPlace {
     await Promise.all(
       jobs.map(async (job) => {
         const asked = { ...this.placeOf(job), ...(clock && { clock }), ...(repeat !== undefined && { repeat }) }
-        const result = await this.dispatcher.do('perform', asked).catch(unlessStopped)
+        const result = await this.dispatcher.do('perform', asked).catch(orElse((lost) => unplayed(job, lost, clock)))
         if (result) onResult(job, result)
       }),
     )
   }
 
-  film(job: ScenarioJob): Promise<Film> {
+  async film(job: ScenarioJob): Promise<Film | undefined> {
     const { clock } = this.order
-    return this.dispatcher.do('film', { ...this.placeOf(job), ...(clock && { clock }) })
+    const asked = { ...this.placeOf(job), ...(clock && { clock }) }
+    return this.dispatcher.do('film', asked).catch(orElse(() => undefined))
   }
 
   async break(component: PreparedComponent, breaking: ComponentBreaking): Promise<BrokenComponent | undefined> {
     const { way, onProgress } = breaking
     const asked = { slug: component.sheet.slug, way }
-    return this.dispatcher.do('break', asked, onProgress).catch(unlessStopped)
+    return this.dispatcher.do('break', asked, onProgress).catch(orElse((lost) => unbroken(way, lost)))
   }
 
   private placeOf({ setup, plan }: ScenarioJob) {
@@ -96,11 +99,14 @@ export class QueuePlace implements RunPlace {
   }
 }
 
-/** What is stopped has come to nothing. */
-function unlessStopped(error: unknown): undefined {
-  if (!(error instanceof WorkStopped)) throw error
-  return undefined
-}
+/** What is stopped has come to nothing; of what takes one worker after the other down something is told. */
+const orElse =
+  <Found>(told: (lost: string) => Found) =>
+  (error: unknown): Found | undefined => {
+    if (error instanceof WorkLost) return told(error.message)
+    if (error instanceof WorkStopped) return undefined
+    throw error
+  }
 
 /** Has a component's cases read by workers. */
 class QueueReaders implements ComponentReaders {

@@ -14,6 +14,8 @@ export interface BreakingOptions {
   onProgress?(slug: string, done: number, total: number): void
   /** Called when a component is through. @param since when that was found, where an earlier run had found it */
   onComponent?(slug: string, strength: Strength, since?: string): void
+  /** Called, too, when a component could not be broken. Of that nothing is kept: the next time it may be. */
+  onLost?(slug: string, reason: string): void
 }
 
 /**
@@ -27,7 +29,7 @@ export async function breakLibrary(
   prepared: PreparedLibrary,
   options: BreakingOptions,
 ): Promise<Map<string, Strength>> {
-  const { kept, way, signal, onProgress, onComponent } = options
+  const { kept, way, signal, onProgress, onComponent, onLost } = options
   const found = new Map<PreparedComponent, Strength>()
   const left: Unbroken[] = []
   for (const component of prepared.components) {
@@ -47,7 +49,8 @@ export async function breakLibrary(
     })
     if (!broken) return false
     for (const [name, png] of broken.pictures) await kept?.keepPicture(name, png)
-    if (fingerprint !== undefined) await kept?.keepStrength(fingerprint, way, { since, strength: broken.strength })
+    if (broken.lost !== undefined) onLost?.(slug, broken.lost)
+    else if (fingerprint !== undefined) await kept?.keepStrength(fingerprint, way, { since, strength: broken.strength })
     found.set(component, broken.strength)
     onComponent?.(slug, broken.strength)
     return true

@@ -39,7 +39,9 @@ export async function filmFailed(prepared: PreparedLibrary, report: Report, opti
       if (signal?.aborted) return
       const known = await kept?.filmOf(prepared, job, how)
       place ??= known ? undefined : await workplace.open({ prepared, clock, signal })
-      const strip = known ?? stripOf(await place!.film(job), found.steps.indexOf(failedStep(found)!))
+      const film = known ? undefined : await place!.film(job)
+      const strip = known ?? (film && stripOf(film, found.steps.indexOf(failedStep(found)!)))
+      if (!strip) continue
       if (!known) await kept?.keepFilm(prepared, job, how, strip)
       onFilm(slug, found.name, strip)
     }

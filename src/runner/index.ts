@@ -46,6 +46,7 @@ export {
   scenarioJobs,
   takeFaces,
   takeStill,
+  unplayed,
   type Face,
   type InputResult,
   type PlayListener,
@@ -73,6 +74,7 @@ export {
 export {
   breakComponent,
   ComponentTrial,
+  unbroken,
   type BrokenComponent,
   type ComponentBreaking,
   type TrialOptions,

@@ -148,15 +148,19 @@ export class Strengths {
     const prepared = await prepareLibrary(tree, { components: [slug] }, this.work)
     const kept = await this.prints.kept()
     const place = this.places.open({ signal })
+    let lost: string | undefined
     try {
       const found = await breakLibrary(place.at, prepared, {
         way: going.way,
         kept,
         signal,
         onProgress: (_, done, total) => Object.assign(going, { done, total }),
+        onLost: (_, reason) => (lost = reason),
       })
       const strength = found.get(slug)
-      if (strength) await this.keepLast(library, slug, strength)
+      // What was found before stays in sight.
+      if (lost !== undefined) this.#problems.set(nameOf(library, slug), `It could not be broken: ${lost}`)
+      else if (strength) await this.keepLast(library, slug, strength)
       else if (!signal.aborted) throw new Error('it cannot be rendered by this version')
     } finally {
       await place.close()

@@ -86,7 +86,7 @@ test('what nobody can do is told with the reason', async () => {
     throw new Error('no memory')
   })
   await expect((await dispatch()).do('break', asked)).rejects.toThrow(
-    '5 workers could not read it; the last one: no memory',
+    'workers gave it up 5 times; the last time: no memory',
   )
   expect(tries).toBe(5)
 })

@@ -1,5 +1,7 @@
 import { joinPerformances, type ScenarioResult } from '@/core/scenario'
 import { type Performance } from '@/core/steps'
+import type { ClockKind } from '@/stage'
+import { defaultClock } from '../clock'
 import { nothing, type PlayLane } from './PlayLane'
 import type { PlayPool } from './PlayPool'
 import type { ScenarioJob } from './scenarioJobs'
@@ -35,17 +37,24 @@ export async function runScenario(
   job: ScenarioJob,
   { repeat = 1, signal }: ScenarioOptions = {},
 ): Promise<ScenarioResult> {
-  const { name, line } = job.plan.scenario
   const start = performance.now()
   const performances: Performance[] = []
   while (performances.length < repeat && !signal?.aborted) performances.push(await lane.play(job))
   if (repeat === 1 && performances[0]?.verdict === 'misses' && !signal?.aborted) performances.push(await lane.play(job))
+  if (performances.length === 0) return unplayed(job, 'it was stopped', lane.clockKind)
+  const { name, line } = job.plan.scenario
   return {
     name,
     line,
-    ...joinPerformances(performances.length > 0 ? performances : [nothing(job.plan, 'it was stopped')]),
+    ...joinPerformances(performances),
     milliseconds: Math.round(performance.now() - start),
     runs: performances.length,
     clock: lane.clockKind,
   }
+}
+
+/** What is told of a scenario that could not be performed. */
+export function unplayed({ plan }: ScenarioJob, reason: string, clock: ClockKind = defaultClock()): ScenarioResult {
+  const { name, line } = plan.scenario
+  return { name, line, ...joinPerformances([nothing(plan, reason)]), milliseconds: 0, runs: 0, clock }
 }

@@ -17,6 +17,8 @@ export interface BrokenComponent {
   strength: Strength
   /** What the strength shows, as PNG, by name. */
   pictures: [name: string, png: Uint8Array][]
+  /** Why it could not be broken; the next time it may be. */
+  lost?: string
 }
 
 export interface ComponentBreaking {
@@ -38,10 +40,15 @@ export async function breakComponent(...given: Parameters<typeof breakIt>): Prom
   } catch (error) {
     if (signal?.aborted) return undefined
     if (error instanceof NoBrowser || error instanceof BrowserLost) throw error
-    const notes = [`it could not be broken: ${(error as Error).message}`]
-    const none = { breaks: 0, counted: 0, noticed: 0, idle: 0, failed: 0, cells: [], unnoticed: [] }
-    return { strength: { way, ...none, notes }, pictures: [] }
+    return unbroken(way, (error as Error).message)
   }
+}
+
+/** What is told of a component that could not be broken. */
+export function unbroken(way: StrengthWay, lost: string): BrokenComponent {
+  const notes = [`it could not be broken: ${lost}`]
+  const none = { breaks: 0, counted: 0, noticed: 0, idle: 0, failed: 0, cells: [], unnoticed: [] }
+  return { strength: { way, ...none, notes }, pictures: [], lost }
 }
 
 async function breakIt(

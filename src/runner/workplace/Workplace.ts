@@ -29,8 +29,8 @@ export interface RunPlace extends CaseWorkplace {
   readonly workers: number
   /** Performs scenarios. @param onResult called with each as it is known, in any order; with none any more once the run is stopped */
   perform(jobs: readonly ScenarioJob[], onResult: (job: ScenarioJob, result: ScenarioResult) => void): Promise<void>
-  /** Performs a scenario with pictures of what stands there. */
-  film(job: ScenarioJob): Promise<Film>
+  /** Performs a scenario with pictures of what stands there. @returns undefined where it was stopped, or nobody could do it */
+  film(job: ScenarioJob): Promise<Film | undefined>
   /** How many components are worth breaking at once. */
   readonly breakers: number
   /** Breaks a component on purpose. @returns undefined where it was stopped */
