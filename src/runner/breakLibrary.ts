@@ -49,10 +49,11 @@ export async function breakLibrary(
     })
     if (!broken) return false
     for (const [name, png] of broken.pictures) await kept?.keepPicture(name, png)
-    if (broken.lost !== undefined) onLost?.(slug, broken.lost)
-    else if (fingerprint !== undefined) await kept?.keepStrength(fingerprint, way, { since, strength: broken.strength })
-    found.set(component, broken.strength)
-    onComponent?.(slug, broken.strength)
+    const { lost, strength } = broken
+    if (lost !== undefined) onLost?.(slug, lost)
+    await kept?.keepStrength(fingerprint, way, lost === undefined ? { since, strength } : undefined)
+    found.set(component, strength)
+    onComponent?.(slug, strength)
     return true
   }
   if (left.length > 0 && !signal?.aborted) {

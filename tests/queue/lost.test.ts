@@ -65,6 +65,7 @@ test('a component that no worker could break is told of, and is broken again the
       onLost: (slug, reason) => lost.push(slug, reason),
     })
     expect(lost).toEqual(['lamp-switch', WHY])
+    expect(kept.isWhole).toBe(false)
     expect(found.get('lamp-switch')!.notes).toEqual([`it could not be broken: ${WHY}`])
   }
 })

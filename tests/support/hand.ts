@@ -90,6 +90,14 @@ export class Hand {
     await waitForText(this.page, within, pattern, 30_000)
   }
 
+  /** Where somebody stands who cannot go on, and what is in sight there. */
+  async whereabouts(): Promise<string> {
+    const shown = await this.page
+      .evaluate(() => document.body.innerText.replace(/\s+/g, ' ').slice(0, 2000))
+      .catch(() => 'nothing')
+    return `${this.page.url()}, which shows: ${shown}`
+  }
+
   async emptyLibrary(name: string): Promise<void> {
     await this.type('From nothing', name)
     await this.sees(/no components yet/, 'main')

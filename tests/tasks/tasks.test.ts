@@ -22,6 +22,8 @@ const task = (name: string, work: (hand: Hand) => Promise<void>) =>
         await work(hand)
         counts.push(`${String(hand.actions).padStart(3)} ${name}`)
         expect(hand.actions).toBeLessThanOrEqual(MOST)
+      } catch (error) {
+        throw new Error(`it came to its end at ${await hand.whereabouts()}`, { cause: error })
       } finally {
         await hand.page.close()
       }

@@ -137,8 +137,10 @@ export class KeptResults {
     return Array.isArray(kept?.strength?.cells) ? kept : undefined
   }
 
-  async keepStrength(fingerprint: string, way: StrengthWay, kept: KeptStrength): Promise<void> {
-    await this.keeper.put(strengthKey(fingerprint, way), zip(kept))
+  /** @param kept undefined where the component could not be broken */
+  async keepStrength(fingerprint: string | undefined, way: StrengthWay, kept: KeptStrength | undefined): Promise<void> {
+    if (fingerprint !== undefined && kept) await this.keeper.put(strengthKey(fingerprint, way), zip(kept))
+    else this.#isWhole = false
   }
 
   /** How long the components of a library took when they were last read, in ms, by slug; also where what was found does not count. */
