@@ -1,7 +1,7 @@
 import {
   BrowserLost,
   BrowserSource,
-  breakComponent,
+  breakShare,
   filmScenario,
   jobsOf,
   launchChromium,
@@ -45,15 +45,15 @@ const DOERS: Doers = {
     const job = scenarioOf(library.only(slug), scenario)
     return library.pools(clock).plays.use((lane) => filmScenario(lane, job))
   },
-  async break({ slug, way }, { library }, { signal, onProgress }) {
+  async break({ slug, way, share }, { library }, { signal, onProgress }) {
     const room = new PictureRoom()
     try {
       const prepared = library.only(slug)
-      const broken = await breakComponent(library.pools(), room, prepared, prepared.components[0]!, {
-        ...{ way, signal, onProgress },
+      const found = await breakShare(library.pools(), room, prepared, prepared.components[0]!, {
+        ...{ way, share, signal, onProgress },
       })
-      if (!broken) throw new Stopped()
-      return broken
+      if (!found) throw new Stopped()
+      return found
     } finally {
       await room.close()
     }

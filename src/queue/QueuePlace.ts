@@ -1,8 +1,9 @@
 import type { Film, ScenarioResult } from '@/core/scenario'
 import {
+  joined,
   jobsOf,
+  lostShare,
   ReadingFailed,
-  unbroken,
   unplayed,
   type ActTask,
   type BrokenComponent,
@@ -22,6 +23,9 @@ import { WorkLost, WorkStopped, type Dispatcher } from './Dispatcher'
 
 // Some wait for the first chunk of a component, or for the last.
 const MORE_COMPONENTS = 2
+// Each share reads all cases once before it breaks any: of many shares that is most of the work.
+const MOST_SHARES = 4
+const CASES_A_SHARE = 400
 
 /** Where the work of one run is done by workers. */
 export class QueuePlace implements RunPlace {
@@ -75,8 +79,27 @@ export class QueuePlace implements RunPlace {
 
   async break(component: PreparedComponent, breaking: ComponentBreaking): Promise<BrokenComponent | undefined> {
     const { way, onProgress } = breaking
-    const asked = { slug: component.sheet.slug, way }
-    return this.dispatcher.do('break', asked, onProgress).catch(orElse((lost) => unbroken(way, lost)))
+    const of = this.sharesOf(component)
+    const steps = Array.from({ length: of }, (): [done: number, total: number] => [0, 0])
+    const found = await Promise.all(
+      steps.map((_, number) => {
+        const asked = { slug: component.sheet.slug, way, share: { number, of } }
+        const onStep = (...step: [done: number, total: number]) => {
+          steps[number] = step
+          onProgress?.(sumOf(steps.map(([done]) => done)), sumOf(steps.map(([, total]) => total)))
+        }
+        return this.dispatcher.do('break', asked, onStep).catch(orElse(lostShare))
+      }),
+    )
+    const shares = found.filter((each) => each !== undefined)
+    return shares.length < of ? undefined : joined(shares, component, way)
+  }
+
+  /** Into how much a component's breaks are divided: what is lost with a worker is little, and nobody is idle while one has much to do. */
+  private sharesOf({ size }: PreparedComponent): number {
+    const { expected } = this.order
+    const idle = Math.floor(this.dispatcher.slots / Math.max(1, expected?.components ?? 1))
+    return Math.max(1, Math.min(idle, MOST_SHARES), Math.ceil(size.cases / CASES_A_SHARE))
   }
 
   private placeOf({ setup, plan }: ScenarioJob) {
@@ -98,6 +121,8 @@ export class QueuePlace implements RunPlace {
     await this.dispatcher.close()
   }
 }
+
+const sumOf = (numbers: readonly number[]) => numbers.reduce((sum, each) => sum + each, 0)
 
 /** What is stopped has come to nothing; of what takes one worker after the other down something is told. */
 const orElse =

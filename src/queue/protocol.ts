@@ -1,6 +1,6 @@
 import type { StrengthWay } from '@/core/breaks'
 import type { Film, ScenarioResult } from '@/core/scenario'
-import type { ActTask, BrokenComponent, ChunkReading, ChunkTask, Fault, InputResult } from '@/runner'
+import type { ActTask, ChunkReading, ChunkTask, Fault, InputResult, Share, ShareFound } from '@/runner'
 import type { ClockKind } from '@/stage'
 
 /** A task of a chunk as it travels: its cases by their places in the plan. */
@@ -26,7 +26,7 @@ export interface Jobs {
   act: { asked: OfComponent & { task: SentAct }; found: InputResult }
   perform: { asked: OfScenario & { repeat?: number }; found: ScenarioResult }
   film: { asked: OfScenario; found: Film }
-  break: { asked: OfComponent & { way: StrengthWay }; found: BrokenComponent }
+  break: { asked: OfComponent & { way: StrengthWay; share: Share }; found: ShareFound }
 }
 
 export type JobKind = keyof Jobs

@@ -7,6 +7,8 @@ import { LocalWorkplace, type RunPlace, type Workplace } from './workplace'
 
 export interface BreakingOptions {
   way: StrengthWay
+  /** How many components are broken elsewhere meanwhile. @defaultValue 0 */
+  others?: number
   signal?: AbortSignal | undefined
   /** What earlier runs have found: what has not changed since is not broken again. */
   kept?: KeptResults | undefined
@@ -29,7 +31,7 @@ export async function breakLibrary(
   prepared: PreparedLibrary,
   options: BreakingOptions,
 ): Promise<Map<string, Strength>> {
-  const { kept, way, signal, onProgress, onComponent, onLost } = options
+  const { kept, way, others = 0, signal, onProgress, onComponent, onLost } = options
   const found = new Map<PreparedComponent, Strength>()
   const left: Unbroken[] = []
   for (const component of prepared.components) {
@@ -58,7 +60,7 @@ export async function breakLibrary(
   }
   if (left.length > 0 && !signal?.aborted) {
     const workplace = 'open' in at ? at : new LocalWorkplace(at)
-    const place = await workplace.open({ prepared, signal })
+    const place = await workplace.open({ prepared, signal, expected: { components: left.length + others, plays: 0 } })
     const work = async () => {
       for (let next = left.shift(); next && !signal?.aborted; next = left.shift())
         if (!(await breakNext(place, next))) return

@@ -73,10 +73,14 @@ export {
 } from './kept'
 export {
   breakComponent,
+  breakShare,
   ComponentTrial,
-  unbroken,
+  joined,
+  lostShare,
   type BrokenComponent,
   type ComponentBreaking,
+  type Share,
+  type ShareFound,
   type TrialOptions,
 } from './strength'
 export { breakLibrary, strengthFingerprint, type BreakingOptions } from './breakLibrary'

@@ -9,7 +9,7 @@ import { lintInventory } from '@/stage'
 import type { PreparedComponent, PreparedLibrary } from './prepare'
 import type { ReadingRecorder } from './kept'
 import type { PictureRun, PictureTaker } from './pictures'
-import { runComponent, type CaseWorkplace, type RunSetup } from './cases'
+import { plainSetup, runComponent, type CaseWorkplace, type RunSetup } from './cases'
 import { SurveyCollector } from './SurveyCollector'
 
 // A survey keeps every reading of every case.
@@ -27,12 +27,12 @@ export interface VerifyingOptions {
 
 /** What a run of a component's cases needs, with what its lints and its pictures ask for. */
 export function setupOf(
-  { library, tokens }: PreparedLibrary,
+  prepared: PreparedLibrary,
   component: PreparedComponent & { compiled: CompiledComponent },
   pictures: PictureRun | undefined,
 ): RunSetup {
   const { compiled, plan, sheet } = component
-  const { data } = library
+  const { library, tokens } = prepared
   // What some cases lack others may have: lints over the whole matrix need all of them.
   const isSpecified = isSpecifiedIn(sheet)
   let surveyor: SurveyCollector | undefined = undefined
@@ -48,9 +48,9 @@ export function setupOf(
         : { skip: (part, property) => isSpecified(part, property) && !TELLS_DRAWN.test(property) }),
     })
   return {
-    ...{ plan, ...compiled, tokens, library },
-    ...{ tolerance: data.tolerance, viewport: data.viewport, contexts: Object.keys(data.contexts) },
-    ...{ ...(surveyor && { surveyor }), ...(taker && { pictures: taker }) },
+    ...plainSetup(prepared, compiled, plan),
+    ...(surveyor && { surveyor }),
+    ...(taker && { pictures: taker }),
   }
 }
 

@@ -152,6 +152,7 @@ export class Strengths {
     try {
       const found = await breakLibrary(place.at, prepared, {
         way: going.way,
+        others: this.#going.size - 1,
         kept,
         signal,
         onProgress: (_, done, total) => Object.assign(going, { done, total }),

@@ -3,6 +3,7 @@ import type { Library, Tolerance, Viewport } from '@/core/sheet'
 import type { TokenBook } from '@/core/tokens'
 import type { CompiledComponent } from '@/source'
 import type { PictureTaker } from '../pictures'
+import type { PreparedLibrary } from '../prepare'
 import type { SurveyCollector } from '../SurveyCollector'
 
 /** All that a run of one component needs. */
@@ -21,4 +22,14 @@ export interface RunSetup {
   surveyor?: SurveyCollector
   /** Takes pictures, where they are asked for. */
   pictures?: PictureTaker
+}
+
+/** What a run needs that reads what rules ask for, and nothing more. */
+export function plainSetup(
+  { library, tokens }: Pick<PreparedLibrary, 'library' | 'tokens'>,
+  compiled: CompiledComponent,
+  plan: Plan,
+): RunSetup {
+  const { tolerance, viewport, contexts } = library.data
+  return { plan, ...compiled, tokens, library, tolerance, viewport, contexts: Object.keys(contexts) }
 }

@@ -2,7 +2,7 @@ import { renderedBreaks, styleBreaks, type RenderedBreak, type StyleBreak } from
 import { isVendored } from '@/core/sheet'
 import type { Survey } from '@/core/survey'
 import { hasCode, sideEffectInTexts, type StageComponent } from '@/stage'
-import type { Chunk, RunSetup } from '../cases'
+import { plainSetup, type Chunk, type RunSetup } from '../cases'
 import type { PictureRoom } from '../pictures'
 import type { RunPools } from '../pools'
 import type { PreparedComponent, PreparedLibrary } from '../prepare'
@@ -15,7 +15,8 @@ import { lookAt } from './evidence'
 import { Ground } from './Ground'
 import { tryOneAtATime } from './oneAtATime'
 import { notesOnSheets, sheetsToBreak } from './sheetsToBreak'
-import { Trial, type CasesOf } from './Trial'
+import { isIn, WHOLE, type Share } from './Share'
+import { ownOf, Trial, type CasesOf } from './Trial'
 import { Turns } from './Turns'
 import { tryBreaks } from './tryBreaks'
 import { reachOf, withChanges, type MadeStyle } from './madeStyles'
@@ -25,6 +26,8 @@ export interface TrialOptions {
   signal?: AbortSignal | undefined
   /** Takes pictures of what nothing noticed, and of what no reading tells of; left out, no picture is taken. */
   room?: PictureRoom | undefined
+  /** The breaks that are tried. @defaultValue all */
+  share?: Share
   /** Each break is tried where rules hold too that no break has made miss yet. */
   areRulesTried?: boolean
   /** How many pages are worked in at a time. @defaultValue 2 */
@@ -74,7 +77,7 @@ export class ComponentTrial {
     this.collector = new SurveyCollector({ library, tokens, own, base, isForDrafting: true })
     for (const each of this.sheets)
       for (const broken of styleBreaks({ url: each.url, text: isIsolated ? each.text : each.scoped }, tokens))
-        this.trials.push(new Trial(broken))
+        this.addTrial(JSON.stringify(broken.edit), broken)
   }
 
   /** @throws Error where nothing of the component can be rendered */
@@ -101,6 +104,11 @@ export class ComponentTrial {
     }
   }
 
+  /** Those of its share. */
+  get own(): Trial[] {
+    return this.trials.filter(({ isOwn }) => isOwn)
+  }
+
   /** What was read where nothing was broken. */
   survey(): Survey {
     const { plan, sheet } = this.component
@@ -115,20 +123,12 @@ export class ComponentTrial {
       : []
   }
 
-  private get setup(): RunSetup {
-    const { library, tokens } = this.prepared
-    const { data } = library
-    const { plan, compiled } = this.component
-    const { tolerance, viewport } = data
-    return { plan, ...compiled, tokens, tolerance, viewport, contexts: Object.keys(data.contexts), library }
-  }
-
   private async all() {
     const { plan, sheet } = this.component
     const acted = plan.cases.filter(({ judged, settings }) => judged && settings.steps.length > 0).length
     if (acted > 0) this.options.onNote?.(`of ${acted} cases that steps bring about only the styles were broken`)
     notesOnSheets(this.sheets, this.component.compiled.component.sheets).forEach((note) => this.options.onNote?.(note))
-    const setup = this.setup
+    const setup = plainSetup(this.prepared, this.component.compiled, plan)
     const { lanes = LANES } = this.options
     const jobs = divideBreaks(setup, lanes, this.isIsolated)
     const work = async () => {
@@ -190,7 +190,7 @@ export class ComponentTrial {
   /** Tries breaks one after the other, each in cases mounted anew: one that brings its page down costs nothing but itself. */
   private async breakApart(setup: RunSetup, { chunk, part, parts }: Job) {
     let ground = await this.lay(setup, chunk)
-    const casesOf = [...(await this.findCases(ground))].filter((_, at) => at % parts === part)
+    const casesOf = [...ownOf(await this.findCases(ground))].filter((_, at) => at % parts === part)
     for (const [trial, places] of casesOf) {
       if (this.options.signal?.aborted) break
       if (trial.isDone) continue
@@ -214,10 +214,16 @@ export class ComponentTrial {
     }
   }
 
-  private async breakIn(ground: Ground, all: CasesOf, isOwn: (at: number) => boolean, mayGoOn: () => Promise<unknown>) {
+  private async breakIn(
+    ground: Ground,
+    found: CasesOf,
+    isOwn: (at: number) => boolean,
+    mayGoOn: () => Promise<unknown>,
+  ) {
     const { signal, room, isOneAtATime, onProgress, onNote } = this.options
+    const all = ownOf(found)
     const casesOf = new Map([...all].filter((_, at) => isOwn(at)))
-    const onThrough = () => onProgress?.(this.trials.filter((trial) => trial.isDone).length, this.trials.length)
+    const onThrough = () => onProgress?.(this.own.filter((trial) => trial.isDone).length, this.own.length)
     const before = [...casesOf.keys()].map((trial) => ({
       trial,
       noticed: trial.noticed,
@@ -277,9 +283,14 @@ export class ComponentTrial {
   private trialOf(name: string, broken: RenderedBreak | StyleBreak): Trial {
     const known = this.#found.get(name)
     if (known) return known
-    const trial = new Trial(broken)
+    const trial = this.addTrial(name, broken)
     if ('of' in broken && broken.of in this.component.sheet.parts) trial.parts.add(broken.of)
     this.#found.set(name, trial)
+    return trial
+  }
+
+  private addTrial(name: string, broken: RenderedBreak | StyleBreak): Trial {
+    const trial = new Trial(broken, isIn(this.options.share ?? WHOLE, name))
     this.trials.push(trial)
     return trial
   }

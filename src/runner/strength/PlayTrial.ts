@@ -7,7 +7,11 @@ export class PlayTrial {
   /** The first scenario in which it changes something. */
   changedIn: string | undefined
 
-  constructor(readonly broken: PlayBreak) {}
+  /** @param isOwn it is tried here */
+  constructor(
+    readonly broken: PlayBreak,
+    readonly isOwn: boolean,
+  ) {}
 
   get isEffective(): boolean {
     return this.noticed || this.changedIn !== undefined

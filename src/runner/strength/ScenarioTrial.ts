@@ -3,6 +3,7 @@ import type { Performance } from '@/core/steps'
 import type { PlayPool, ScenarioJob } from '../scenario'
 import { breaksInDocument } from './inDocument'
 import { mayShowInTime, PlayTrial, type StyleTrial } from './PlayTrial'
+import { isIn, WHOLE, type Share } from './Share'
 import type { Trial } from './Trial'
 
 /** A scenario that holds, with what its component did. */
@@ -14,6 +15,8 @@ interface Held {
 
 export interface ScenarioTrialOptions {
   signal?: AbortSignal | undefined
+  /** The breaks of what is done that are tried. @defaultValue all */
+  share?: Share
   onProgress?(done: number, total: number): void
 }
 
@@ -38,10 +41,11 @@ export class ScenarioTrial {
     await run.watch(jobs)
     const inTime = styles.filter(mayShowInTime)
     let through = 0
-    const total = run.trials.length + inTime.length
+    const deeds = run.trials.filter(({ isOwn }) => isOwn)
+    const total = deeds.length + inTime.length
     const count = () => options.onProgress?.(++through, total)
     await Promise.all([
-      ...run.trials.map((trial) => run.tryDeed(trial).then(count)),
+      ...deeds.map((trial) => run.tryDeed(trial).then(count)),
       ...inTime.map((trial) => run.tryStyle(trial).then(count)),
     ])
     return run
@@ -55,7 +59,9 @@ export class ScenarioTrial {
     )
     const known = new Map<string, Performed>()
     for (const { done } of this.#held) for (const deed of done) known.set(JSON.stringify(deed), deed)
-    for (const broken of playBreaks([...known.values()])) this.trials.push(new PlayTrial(broken))
+    const { share = WHOLE } = this.options
+    for (const broken of playBreaks([...known.values()]))
+      this.trials.push(new PlayTrial(broken, isIn(share, JSON.stringify(broken.edit))))
   }
 
   private async tryDeed(trial: PlayTrial) {

@@ -18,7 +18,11 @@ export class Trial {
   /** Pictures of a case that it changes, as PNG. */
   pictures: { case: string; before: Uint8Array; after: Uint8Array } | undefined
 
-  constructor(public broken: StyleBreak | RenderedBreak) {}
+  /** @param isOwn it is tried here; else it is known only, and tried elsewhere */
+  constructor(
+    public broken: StyleBreak | RenderedBreak,
+    readonly isOwn = true,
+  ) {}
 
   /** Forgets what was found out since then. */
   restore({ noticed, changed }: { noticed: boolean; changed: ReadonlyMap<string, ChangedReading> }): void {
@@ -56,3 +60,6 @@ export class Trial {
 
 /** Cases in which breaks are tried, or that they can change, by their places. */
 export type CasesOf = ReadonlyMap<Trial, readonly number[]>
+
+/** Those that are tried here. */
+export const ownOf = (all: CasesOf): CasesOf => new Map([...all].filter(([trial]) => trial.isOwn))

@@ -1,7 +1,7 @@
 import type { RuleText } from '@/core/edit'
 import { makePlan } from '@/core/plan'
 import { ruleSchema } from '@/core/sheet'
-import { PageReaders, runComponent, type RunSetup } from '../cases'
+import { PageReaders, plainSetup, runComponent } from '../cases'
 import type { RunPools } from '../pools'
 import type { PreparedComponent, PreparedLibrary } from '../prepare'
 
@@ -11,19 +11,16 @@ import type { PreparedComponent, PreparedLibrary } from '../prepare'
  */
 export async function missingOf(
   pools: RunPools,
-  { library, tokens }: PreparedLibrary,
+  prepared: PreparedLibrary,
   { sheet, plan, compiled }: PreparedComponent,
   rules: readonly RuleText[],
   signal: AbortSignal | undefined,
 ): Promise<Set<string>> {
   const spec = [...sheet.data.spec, ...rules.map((rule) => ruleSchema.parse(rule))]
   const cases = plan.cases.filter(({ judged }) => judged)
-  const { tolerance, viewport, contexts } = library.data
+  const { library } = prepared
   const missing = new Set<string>()
-  const setup: RunSetup = {
-    ...{ plan: makePlan({ ...sheet, data: { ...sheet.data, spec } }, library, cases), ...compiled!, tokens, library },
-    ...{ tolerance, viewport, contexts: Object.keys(contexts) },
-  }
+  const setup = plainSetup(prepared, compiled!, makePlan({ ...sheet, data: { ...sheet.data, spec } }, library, cases))
   await runComponent(new PageReaders(pools, setup, signal), setup, {
     onCase: ({ checks }) => {
       for (const { verdict, part, reading } of checks) if (verdict !== 'holds') missing.add(`${part}|${reading}`)

@@ -1,10 +1,10 @@
 import { toldBy, type StyleBreak } from '@/core/breaks'
 import { ContextJudge, type CheckResult, type PlannedCase, type Plan, type Readings, type Request } from '@/core/plan'
 import { stepsToReach } from '@/core/scenario'
-import type { StageComponent } from '@/stage'
+import type { Reach, StageComponent } from '@/stage'
 import type { PlayPage } from '../clock'
 import type { PlaySetup } from '../PlaySetup'
-import type { SurveyCollector } from '../SurveyCollector'
+import { SurveyCollector } from '../SurveyCollector'
 import { answerProbes } from '../reading'
 import { Performer, readNow, type PlayPool } from '../scenario'
 import { textOf } from './Ground'
@@ -39,6 +39,7 @@ interface Edited {
 /**
  * Tries breaks of styles that nothing has noticed so far in cases that steps bring about: each case is brought about by real input, and
  * then broken in place, one break at a time.
+ * @param trials all of the component's, also those that are tried elsewhere: what is read hangs on all
  */
 export async function tryActed(
   plays: PlayPool,
@@ -50,65 +51,107 @@ export async function tryActed(
   const inDocument = breaksInDocument(setup.sheets, setup.tokens)
   const edited = trials.flatMap((trial): Edited[] => {
     const { broken } = trial
-    if (!('bearers' in broken) || trial.isDone) return []
+    if (!('bearers' in broken)) return []
     const { edit } = broken
     const own = edit.do === 'styles' ? inDocument({ ...broken, edit }) : broken
     return own ? [{ trial, broken: own }] : []
   })
+  const isOpen = ({ trial }: Edited) => trial.isOwn && !trial.isDone
+  if (!edited.some(isOpen)) return
+  // What one case shows is not asked of the others: which comes first is a matter of chance.
+  const known = setup.collector.requests
+  const looks = cases.map((planned) => new ActedLook(setup, planned, known, edited))
   await Promise.all(
-    cases.map((planned) =>
+    looks.map((look) =>
       plays.use(async (lane) => {
-        let left = edited.filter(({ trial }) => !trial.isDone)
-        while (left.length > 0 && !options.signal?.aborted) {
-          const some = left.slice(0, BREAKS_AT_A_TIME)
+        let left: readonly Edited[] = edited
+        do {
+          if (options.signal?.aborted) return
           try {
-            await lane.steadily(setup, (page) => breakActed(page, setup, planned, some, options))
+            left = await lane.steadily(setup, (page) => look.breakSome(page, left.filter(isOpen), options))
           } catch (error) {
-            if (!options.signal?.aborted) options.onNote?.(`${planned.key} was not broken: ${(error as Error).message}`)
+            if (!options.signal?.aborted)
+              options.onNote?.(`${look.planned.key} was not broken: ${(error as Error).message}`)
             return
           }
-          left = left.slice(BREAKS_AT_A_TIME).filter(({ trial }) => !trial.isDone)
-        }
+        } while (left.some(isOpen))
       }),
     ),
   )
+  for (const look of looks) look.tell()
 }
 
-/** Brings a case about, and breaks it. */
-async function breakActed(
-  page: PlayPage,
-  setup: ActedSetup,
-  planned: PlannedCase,
-  edited: readonly Edited[],
-  options: ActedOptions,
-) {
-  const { steps, issues } = stepsToReach(setup.sheet, setup.library, planned.settings)
-  const problem = issues[0]?.message ?? planned.settings.problem
-  if (problem !== undefined) throw new Error(problem)
-  await Performer.start(page, setup, planned, steps)
-  await page.ask(
-    'breakable',
-    setup.sheets.map((sheet) => ({ place: setup.component.sheets.indexOf(sheet), url: sheet.url, text: sheet.text })),
-  )
-  const reaches = await reachOf(
-    page,
-    edited.map(({ broken }) => broken),
-  )
-  // Parts may stand in no other case.
-  setup.collector.note(
-    edited.flatMap(({ broken }, at) => reaches[at]!.parts.map((part) => [part, broken.properties] as const)),
-  )
-  const acted = await ActedCase.read(page, setup, planned)
-  setup.collector.take(planned, acted.requests, acted.before)
-  for (const [at, each] of edited.entries()) {
-    if (options.signal?.aborted) return
-    if (each.trial.isDone || reaches[at]!.cases.length === 0) continue
-    for (const part of reaches[at]!.parts) each.trial.parts.add(part)
-    await acted.break(each)
+/** What is found out of one case that steps bring about. */
+class ActedLook {
+  #reaches: ReadonlyMap<Trial, Reach> | undefined
+  #unbroken: ActedCase | undefined
+
+  /**
+   * @param known what is read besides what claims ask for
+   * @param edited all breaks, also those that are not tried
+   */
+  constructor(
+    private readonly setup: ActedSetup,
+    readonly planned: PlannedCase,
+    private readonly known: readonly Request[],
+    private readonly edited: readonly Edited[],
+  ) {}
+
+  /** Brings the case about, and breaks it by some of the breaks that reach it. @returns those that are left */
+  async breakSome(page: PlayPage, open: readonly Edited[], { signal }: ActedOptions): Promise<readonly Edited[]> {
+    const { setup, planned } = this
+    const { steps, issues } = stepsToReach(setup.sheet, setup.library, planned.settings)
+    const problem = issues[0]?.message ?? planned.settings.problem
+    if (problem !== undefined) throw new Error(problem)
+    await Performer.start(page, setup, planned, steps)
+    await page.ask(
+      'breakable',
+      setup.sheets.map((sheet) => ({ place: setup.component.sheets.indexOf(sheet), url: sheet.url, text: sheet.text })),
+    )
+    const reaches = (this.#reaches ??= await this.findReaches(page))
+    const reaching = open.filter(({ trial }) => reaches.get(trial)!.cases.length > 0)
+    const acted = await ActedCase.read(page, setup, planned, this.requests)
+    this.#unbroken ??= acted
+    for (const each of reaching.slice(0, BREAKS_AT_A_TIME)) {
+      if (signal?.aborted) return []
+      if (each.trial.isDone) continue
+      for (const part of reaches.get(each.trial)!.parts) each.trial.parts.add(part)
+      await acted.break(each)
+    }
+    if (await acted.isAsBefore()) return reaching.slice(BREAKS_AT_A_TIME)
+    acted.forget()
+    throw new Error('its code keeps what a break has done')
   }
-  if (await acted.isAsBefore()) return
-  acted.forget()
-  throw new Error('its code keeps what a break has done')
+
+  private async findReaches(page: PlayPage) {
+    const found = await reachOf(
+      page,
+      this.edited.map(({ broken }) => broken),
+    )
+    return new Map(this.edited.map(({ trial }, at) => [trial, found[at]!]))
+  }
+
+  /** Parts may stand in no other case. */
+  private get declared() {
+    return this.edited.flatMap(({ trial, broken }) =>
+      this.#reaches!.get(trial)!.parts.map((part) => [part, broken.properties] as const),
+    )
+  }
+
+  private get requests(): readonly Request[] {
+    const { aim, declared } = this.setup.collector
+    const own = new SurveyCollector({ ...aim, base: this.known }, structuredClone(declared))
+    own.note(this.declared)
+    return own.requests
+  }
+
+  /** Gives what was read where nothing was broken to whoever gathers it. */
+  tell(): void {
+    if (!this.#reaches || !this.#unbroken) return
+    const { collector } = this.setup
+    collector.note(this.declared)
+    collector.take(this.planned, this.#unbroken.requests, this.#unbroken.before)
+  }
 }
 
 /** A case that steps have brought about, with what was read of it. */
@@ -126,8 +169,14 @@ class ActedCase {
     readonly checks: readonly (CheckResult | 'later')[],
   ) {}
 
-  static async read(page: PlayPage, setup: ActedSetup, planned: PlannedCase): Promise<ActedCase> {
-    const requests = [...setup.plan.profiles[planned.profile]!.requests, ...setup.collector.requests]
+  /** @param more what is read besides what its claims ask for */
+  static async read(
+    page: PlayPage,
+    setup: ActedSetup,
+    planned: PlannedCase,
+    more: readonly Request[],
+  ): Promise<ActedCase> {
+    const requests = [...setup.plan.profiles[planned.profile]!.requests, ...more]
     const before = await readNow(page, setup.component.parts, requests)
     const checks = await judge(page, setup, planned, before)
     return new ActedCase(page, setup, planned, requests, before, checks)
