@@ -1,3 +1,4 @@
+import { readdirSync } from 'node:fs'
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
 import { QueueWorkplace } from '@/queue'
 import { breakLibrary, BrowserSource, launchChromium, prepareLibrary, programName } from '@/runner'
@@ -17,11 +18,14 @@ afterAll(async () => {
 })
 
 // With steps, made styles and scenarios; in cases that compare with others; with what nothing notices.
-test.each([
+const SOME = [
   ['lamp-group', 'full'],
   ['gear-hint', 'quick'],
   ['hut-card', 'quick'],
-] as const)(
+] as const
+const all = () => readdirSync('demo/firnline/components').map((slug) => [slug, 'full'] as const)
+
+test.each(process.env.BRELT_QUEUE_TEST === 'all' ? all() : SOME)(
   'the breaks of %s, divided among workers, come to what they come to on one machine',
   async (slug, way) => {
     const prepared = await prepareLibrary(openFolder('demo/firnline'), { components: [slug] })
