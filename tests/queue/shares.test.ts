@@ -1,5 +1,6 @@
 import { readdirSync } from 'node:fs'
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
+import type { StrengthWay } from '@/core/breaks'
 import { QueueWorkplace } from '@/queue'
 import { breakLibrary, BrowserSource, launchChromium, prepareLibrary, programName } from '@/runner'
 import { openFolder } from '@/source'
@@ -18,12 +19,12 @@ afterAll(async () => {
 })
 
 // With steps, made styles and scenarios; in cases that compare with others; with what nothing notices.
-const SOME = [
+const SOME: [slug: string, way: StrengthWay][] = [
   ['lamp-group', 'full'],
   ['gear-hint', 'quick'],
   ['hut-card', 'quick'],
-] as const
-const all = () => readdirSync('demo/firnline/components').map((slug) => [slug, 'full'] as const)
+]
+const all = () => readdirSync('demo/firnline/components').map((slug): (typeof SOME)[0] => [slug, 'full'])
 
 test.each(process.env.BRELT_QUEUE_TEST === 'all' ? all() : SOME)(
   'the breaks of %s, divided among workers, come to what they come to on one machine',
