@@ -111,6 +111,8 @@ const TABLE: readonly [string, string, string, string][] = [
   ['save', 'visible', 'yes', 'no'],
   ['gone', 'visible', 'no', 'yes'],
   ['under', 'visible', 'false', 'true'],
+  ['gone', 'overlaps(box)', 'no', 'yes'],
+  ['gone', 'box.width', '0px', '1px'],
   ['item', 'count', '3', '2'],
   ['item', 'visible-count', '2', '3'],
   ['save', 'hidden-by', 'none', 'display'],
@@ -243,6 +245,9 @@ describe('what cannot be read', () => {
   }
 
   test.each([
+    ['gone: { box.left: 0px }', 'it is not rendered, so that it lies nowhere', []],
+    ['save: { gap(gone): 8px }', 'the part "gone" is not rendered, so that it lies nowhere', []],
+    ['gone: { within(box): no }', 'it is not rendered, so that it lies nowhere', []],
     ['never: { width: 1px }', 'the part "never" (.no-such) is not there', []],
     ['"item[7]": { text: x }', 'the part "item[7]" (.item) is not there', []],
     ['save: { width: nonsense }', 'the browser does not take "nonsense" for width', ['bad-expectation']],

@@ -40,6 +40,7 @@ export function openSimulated(url: string, connections = new Connections(url)): 
 /** The task of a chunk of so many cases. */
 export const chunkOf = (cases: number) => ({
   slug: 'simulated',
+  compiled: '',
   task: {
     cases: Array.from({ length: cases }, (_, at) => at),
     ...{ values: {}, isIsolated: false, watchesSideEffects: false, isCompared: false, samples: [] },

@@ -1,3 +1,4 @@
+import { LRUCache } from 'lru-cache'
 import {
   BrowserLost,
   BrowserSource,
@@ -21,10 +22,10 @@ import { Stopped, type Doer, type Work } from './QueueWorker'
 type Doers = { [Kind in JobKind]: (asked: Jobs[Kind]['asked'], held: Held, work: Work) => Promise<Jobs[Kind]['found']> }
 
 const DOERS: Doers = {
-  async read({ slug, rig, task }, { library, lanes }) {
-    const { readers, setup } = library.readersOf(slug, rig)
+  async read({ rig, task, ...asked }, { library, lanes }) {
+    const { readers, setup } = await library.readersOf(asked, rig)
     const cases = task.cases.map((place) => setup.plan.cases[place]!)
-    const name = JSON.stringify([slug, rig, task.isIsolated])
+    const name = JSON.stringify([asked.slug, asked.compiled, rig, task.isIsolated])
     try {
       const make = () => readers.lane(task.isIsolated)
       return await lanes.use(name, make, async (lane) => ({ reading: await lane.read({ ...task, cases }) }))
@@ -33,22 +34,22 @@ const DOERS: Doers = {
       throw error
     }
   },
-  act({ slug, rig, task }, { library }) {
-    const { readers, setup } = library.readersOf(slug, rig)
+  async act({ rig, task, ...asked }, { library }) {
+    const { readers, setup } = await library.readersOf(asked, rig)
     return readers.act({ ...task, planned: setup.plan.cases[task.planned]! })
   },
-  perform({ slug, scenario, clock, repeat }, { library }, { signal }) {
-    const job = scenarioOf(library.only(slug), scenario)
+  async perform({ scenario, clock, repeat, ...asked }, { library }, { signal }) {
+    const job = scenarioOf(await library.only(asked), scenario)
     return library.pools(clock).plays.use((lane) => runScenario(lane, job, { signal, ...(repeat && { repeat }) }))
   },
-  film({ slug, scenario, clock }, { library }) {
-    const job = scenarioOf(library.only(slug), scenario)
+  async film({ scenario, clock, ...asked }, { library }) {
+    const job = scenarioOf(await library.only(asked), scenario)
     return library.pools(clock).plays.use((lane) => filmScenario(lane, job))
   },
-  async break({ slug, way, share }, { library }, { signal, onProgress }) {
+  async break({ way, share, ...asked }, { library }, { signal, onProgress }) {
     const room = new PictureRoom()
     try {
-      const prepared = library.only(slug)
+      const prepared = await library.only(asked)
       const found = await breakShare(library.pools(), room, prepared, prepared.components[0]!, {
         ...{ way, share, signal, onProgress },
       })
@@ -66,9 +67,16 @@ const isOfTheMachine = ({ fault }: ReadingFailed) => fault.isOfMachine === true
 const scenarioOf = (prepared: PreparedLibrary, at: number): ScenarioJob =>
   jobsOf(prepared, prepared.components[0]!)[at]!
 
+// Components that are read in turns, each chunk another, must not travel for each.
+const MOST_SENT_BYTES = 256 * 1024 * 1024
+
+const sizeOf = ({ length }: Uint8Array) => Math.max(1, length)
+
 /** Does pieces of work in a browser of this machine. */
 export class BrowserDoer implements Doer {
   readonly #libraries: Libraries
+  /** What was sent besides libraries. */
+  readonly #sent = new LRUCache<string, Uint8Array>({ maxSize: MOST_SENT_BYTES, sizeCalculation: sizeOf })
 
   private constructor(
     readonly environment: RunEnvironment,
@@ -90,13 +98,19 @@ export class BrowserDoer implements Doer {
 
   async do({ library, kind, asked }: Job, work: Work): Promise<unknown> {
     const held = await this.#libraries.use(library, () => work.fetch(library))
-    const ended = held.library.fetchBy((picture) => work.fetch(picture))
+    const ended = held.library.fetchBy((name) => this.fetch(name, work))
     try {
       return await (DOERS[kind] as (...given: unknown[]) => Promise<unknown>)(asked, held, work)
     } finally {
       ended()
       await held.release()
     }
+  }
+
+  private async fetch(name: string, work: Work): Promise<Uint8Array> {
+    const bytes = this.#sent.get(name) ?? (await work.fetch(name))
+    this.#sent.set(name, bytes)
+    return bytes
   }
 
   isEndOf(error: unknown): boolean {

@@ -17,10 +17,18 @@ import {
 } from '@/runner'
 import { receivedCompiled } from '@/source'
 import type { ClockKind } from '@/stage'
-import type { PackedLibrary } from './pack'
+import type { PackedComponent, PackedLibrary } from './pack'
+import { decode } from './wire'
 
-/** Gets a picture that is not there from whoever gave the work. */
-export type Fetch = (picture: string) => Promise<Uint8Array>
+/** Gets a packed component, or a picture, from whoever gave the work. */
+export type Fetch = (name: string) => Promise<Uint8Array>
+
+/** A component as work names it. */
+export interface Asked {
+  slug: string
+  /** Its hash. */
+  compiled: string
+}
 
 interface Readers {
   readers: PageReaders
@@ -30,12 +38,10 @@ interface Readers {
 // Plans of large components take megabytes: of those that have not been read for longest they are made again.
 const MOST_COMPONENTS = 12
 
-type Ready = PreparedComponent & { compiled: NonNullable<PreparedComponent['compiled']> }
-
-/** A library as a worker has it: each component is prepared when it is first asked for. */
+/** A library as a worker has it: each component is got and prepared when it is first asked for. */
 export class OpenLibrary {
   readonly prepared: PreparedLibrary
-  readonly #components = new LRUCache<string, Ready>({ max: MOST_COMPONENTS })
+  readonly #components = new LRUCache<string, Promise<PreparedLibrary>>({ max: MOST_COMPONENTS })
   readonly #pools = new Map<string, RunPools>()
   readonly #room = new PictureRoom()
   readonly #fetching: Fetch[] = []
@@ -53,22 +59,26 @@ export class OpenLibrary {
     this.prepared = { library, tokens: readTokens(library).book, components: [], selection, withScenarios }
   }
 
-  component(slug: string): Ready {
-    const known = this.#components.get(slug)
-    if (known) return known
-    const { library, selection } = this.prepared
-    const sheet = library.sheets.find((each) => each.slug === slug)
-    const compiled = this.packed.compiled.find(([name]) => name === slug)?.[1]
-    if (!sheet || !compiled) throw new Error(`the packed library has no component ${slug}`)
-    const about = { sheet, lints: [], isWhole: selection.where === undefined, compiled: receivedCompiled(compiled) }
-    const component = withPlan(about, library, selection)
-    this.#components.set(slug, component)
-    return component
+  /** The same library with nothing but one component. */
+  only(asked: Asked): Promise<PreparedLibrary> {
+    const name = nameOf(asked)
+    let known = this.#components.get(name)
+    if (!known) {
+      this.#components.set(name, (known = this.prepare(asked)))
+      // Whoever asks next tries again.
+      known.catch(() => this.#components.delete(name))
+    }
+    return known
   }
 
-  /** The same library with nothing but one component. */
-  only(slug: string): PreparedLibrary {
-    return { ...this.prepared, components: [this.component(slug)] }
+  private async prepare({ slug, compiled: hash }: Asked): Promise<PreparedLibrary> {
+    const { compiled, files } = decode<PackedComponent>(await this.fetch(hash))
+    const { selection } = this.prepared
+    const library = { ...this.prepared.library, tree: withFiles(this.prepared.library.tree, files) }
+    const sheet = library.sheets.find((each) => each.slug === slug)
+    if (!sheet) throw new Error(`the packed library has no component ${slug}`)
+    const about = { sheet, lints: [], isWhole: selection.where === undefined, compiled: receivedCompiled(compiled) }
+    return { ...this.prepared, library, components: [withPlan(about, library, selection)] }
   }
 
   pools(clock?: ClockKind): RunPools {
@@ -82,43 +92,50 @@ export class OpenLibrary {
     return pools
   }
 
-  /** While a piece of work is done, pictures that it needs are got by it. @returns to be called when it is done */
+  /** While a piece of work is done, what is needed is got by it. @returns to be called when it is done */
   fetchBy(fetch: Fetch): () => void {
     this.#fetching.push(fetch)
     return () => void this.#fetching.splice(this.#fetching.indexOf(fetch), 1)
   }
 
   /** @param rig where pictures are taken; left out where they are not */
-  readersOf(slug: string, rig: string | undefined): Readers {
-    const name = JSON.stringify([slug, rig])
+  async readersOf(asked: Asked, rig: string | undefined): Promise<Readers> {
+    const name = JSON.stringify([nameOf(asked), rig])
+    const prepared = await this.only(asked)
     let known = this.#readers.get(name)
     if (!known) {
-      const setup = setupOf(
-        this.prepared,
-        this.component(slug),
-        rig === undefined ? undefined : this.pictures(slug, rig),
-      )
+      const component = prepared.components[0] as Ready
+      const setup = setupOf(prepared, component, rig === undefined ? undefined : this.pictures(prepared, rig))
       this.#readers.set(name, (known = { readers: new PageReaders(this.pools(), setup), setup }))
     }
     return known
   }
 
-  private pictures(slug: string, rig: string): PictureRun {
+  private pictures(prepared: PreparedLibrary, rig: string): PictureRun {
     const paths = new Set(this.packed.paths)
     // One that the library does not have is missing there too.
     const reference = async (picture: string) => (paths.has(picturePath(picture)) ? this.fetch(picture) : undefined)
-    return new PictureRun(this.only(slug), { rig, reference, room: this.#room })
+    return new PictureRun(prepared, { rig, reference, room: this.#room })
   }
 
-  private fetch(picture: string): Promise<Uint8Array> {
+  private fetch(name: string): Promise<Uint8Array> {
     const fetch = this.#fetching.at(-1)
-    return fetch ? fetch(picture) : Promise.reject(new Error('nobody waits for it any more'))
+    return fetch ? fetch(name) : Promise.reject(new Error('nobody waits for it any more'))
   }
 
   async close(): Promise<void> {
     await Promise.all([...this.#pools.values()].map((pools) => pools.close()))
     await this.#room.close()
   }
+}
+
+type Ready = PreparedComponent & { compiled: NonNullable<PreparedComponent['compiled']> }
+
+const nameOf = ({ slug, compiled }: Asked) => `${slug} ${compiled}`
+
+function withFiles(tree: FileTree, files: PackedLibrary['files']): FileTree {
+  const known = new Map(files)
+  return { ...tree, bytes: (path) => known.get(path) ?? tree.bytes(path) }
 }
 
 function treeOf({ paths, files, packaged }: PackedLibrary): FileTree {

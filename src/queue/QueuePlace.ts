@@ -36,6 +36,8 @@ export class QueuePlace implements RunPlace {
   constructor(
     private readonly dispatcher: Dispatcher,
     private readonly order: WorkOrder,
+    /** The hashes of the packed components, by slug. */
+    private readonly packed: ReadonlyMap<string, string>,
   ) {
     const { signal } = order
     const onAbort = () => void dispatcher.stop().catch(() => {}) // its workers hear nothing more of it
@@ -54,7 +56,7 @@ export class QueuePlace implements RunPlace {
   }
 
   readersOf(setup: RunSetup): ComponentReaders {
-    return new QueueReaders(this.dispatcher, setup, this.order.rig)
+    return new QueueReaders(this.dispatcher, setup, this.asked(setup.plan.sheet.slug), this.order.rig)
   }
 
   async perform(
@@ -83,7 +85,7 @@ export class QueuePlace implements RunPlace {
     const steps = Array.from({ length: of }, (): [done: number, total: number] => [0, 0])
     const found = await Promise.all(
       steps.map((_, number) => {
-        const asked = { slug: component.sheet.slug, way, share: { number, of } }
+        const asked = { ...this.asked(component.sheet.slug), way, share: { number, of } }
         const onStep = (...step: [done: number, total: number]) => {
           steps[number] = step
           onProgress?.(sumOf(steps.map(([done]) => done)), sumOf(steps.map(([, total]) => total)))
@@ -113,7 +115,11 @@ export class QueuePlace implements RunPlace {
       )
       this.#scenarios.set(slug, (names = jobs.map((job) => job.plan.scenario.name)))
     }
-    return { slug, scenario: names.indexOf(plan.scenario.name) }
+    return { ...this.asked(slug), scenario: names.indexOf(plan.scenario.name) }
+  }
+
+  private asked(slug: string) {
+    return { slug, compiled: this.packed.get(slug)! }
   }
 
   async close(): Promise<void> {
@@ -136,16 +142,16 @@ const orElse =
 /** Has a component's cases read by workers. */
 class QueueReaders implements ComponentReaders {
   readonly #places: ReadonlyMap<string, number>
-  readonly #asked: { slug: string; rig?: string }
+  readonly #asked: { slug: string; compiled: string; rig?: string }
 
   constructor(
     private readonly dispatcher: Dispatcher,
     setup: RunSetup,
+    component: { slug: string; compiled: string },
     rig: string | undefined,
   ) {
-    const { cases, sheet } = setup.plan
-    this.#places = new Map(cases.map(({ key }, at) => [key, at]))
-    this.#asked = { slug: sheet.slug, ...(setup.pictures && rig !== undefined && { rig }) }
+    this.#places = new Map(setup.plan.cases.map(({ key }, at) => [key, at]))
+    this.#asked = { ...component, ...(setup.pictures && rig !== undefined && { rig }) }
   }
 
   get lanes(): number {

@@ -59,15 +59,15 @@ export class QueueWorkplace implements Workplace {
 
   async open(order: WorkOrder): Promise<RunPlace> {
     const kind = kindOf(await this.environment())
-    const { hash, bytes } = packLibrary(order.prepared)
+    const packed = packLibrary(order.prepared)
     const { tree } = order.prepared.library
     const dispatcher = await Dispatcher.open({
-      ...{ connections: this.#connections, kind, library: hash },
-      supply: (name) => (name === hash ? bytes : tree.bytes(picturePath(name))),
+      ...{ connections: this.#connections, kind, library: packed.library },
+      supply: (name) => packed.blobs.get(name) ?? tree.bytes(picturePath(name)),
       onWorkers: (workers) => this.noteWorkers(workers),
       onDone: (from, job) => this.options.onDone?.(this.#names.get(from) ?? from, job),
     })
-    return new QueuePlace(dispatcher, order)
+    return new QueuePlace(dispatcher, order, packed.components)
   }
 
   private noteWorkers(workers: readonly WorkerState[]) {

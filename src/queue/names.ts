@@ -1,5 +1,4 @@
-import { createHash } from 'node:crypto'
-import type { RunEnvironment } from '@/runner'
+import { hashOf, type RunEnvironment } from '@/runner'
 
 /** What of Redis is ours. */
 export const PREFIX = 'brelt'
@@ -9,10 +8,7 @@ export const PREFIX = 'brelt'
  * would come out otherwise.
  */
 export const kindOf = ({ program, browser, machine }: RunEnvironment): string =>
-  createHash('sha256')
-    .update(JSON.stringify([program, browser, machine]))
-    .digest('hex')
-    .slice(0, 20)
+  hashOf(JSON.stringify([program, browser, machine])).slice(0, 20)
 
 /** The name of the queue of those who read alike. */
 export const queueName = (kind: string) => `work-${kind}`

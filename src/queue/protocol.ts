@@ -10,6 +10,8 @@ export type SentAct = Omit<ActTask, 'planned'> & { planned: number }
 
 interface OfComponent {
   slug: string
+  /** The packed component, by its hash. */
+  compiled: string
   /** Where pictures are taken; left out where they are not. */
   rig?: string
 }
@@ -47,7 +49,7 @@ export type Message = { number: number; from: string } & (
   | { found: unknown }
   /** It could not be done by this worker: others may. */
   | { back: string }
-  /** A packed library, or an approved picture, which is not there. */
+  /** A packed library or component, or an approved picture, which is not there. */
   | { want: string }
   | { progress: [done: number, total: number] }
 )

@@ -4,7 +4,7 @@ import type { RunEnvironment } from '@/runner'
 import { TestRedis } from '../support/queue'
 
 const ENVIRONMENT: RunEnvironment = { program: 'p', browser: '1', machine: 'm', rig: 'r' }
-const asked = { slug: 'lamp', way: 'quick' as const, share: { number: 0, of: 1 } }
+const asked = { slug: 'lamp', compiled: 'c', way: 'quick' as const, share: { number: 0, of: 1 } }
 
 let redis: TestRedis
 const ends: (() => Promise<void>)[] = []

@@ -290,7 +290,7 @@ export class ComponentTrial {
   }
 
   private addTrial(name: string, broken: RenderedBreak | StyleBreak): Trial {
-    const trial = new Trial(broken, isIn(this.options.share ?? WHOLE, name))
+    const trial = new Trial(broken, name, isIn(this.options.share ?? WHOLE, name))
     this.trials.push(trial)
     return trial
   }

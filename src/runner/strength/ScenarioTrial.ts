@@ -87,7 +87,13 @@ export class ScenarioTrial {
   }
 
   /** Performs a scenario. @returns nothing of it where that was stopped */
-  private play(job: ScenarioJob, broken: PlayEdit) {
+  private async play(job: ScenarioJob, broken: PlayEdit) {
+    const come = await this.playOnce(job, broken)
+    // It may be the machine that took too long.
+    return come.performance?.isGivenUp ? this.playOnce(job, broken) : come
+  }
+
+  private playOnce(job: ScenarioJob, broken: PlayEdit) {
     return this.plays.use(async (lane) => {
       const come = { done: [] as Performed[], trace: '', performance: undefined as Performance | undefined }
       if (this.options.signal?.aborted) return come

@@ -1,4 +1,5 @@
 import type { ChangedReading, RenderedBreak, StyleBreak } from '@/core/breaks'
+import { spread } from './Share'
 
 /** A break while it is tried. */
 export class Trial {
@@ -18,11 +19,21 @@ export class Trial {
   /** Pictures of a case that it changes, as PNG. */
   pictures: { case: string; before: Uint8Array; after: Uint8Array } | undefined
 
-  /** @param isOwn it is tried here; else it is known only, and tried elsewhere */
+  /**
+   * @param name tells it from all others of its component
+   * @param isOwn it is tried here; else it is known only, and tried elsewhere
+   */
   constructor(
     public broken: StyleBreak | RenderedBreak,
-    readonly isOwn = true,
+    readonly name: string,
+    readonly isOwn: boolean,
   ) {}
+
+  /** Cases in the order in which it is looked at in them, which hangs on nothing that is tried beside it. */
+  inTurn(places: readonly number[]): number[] {
+    const first = places.length === 0 ? 0 : spread(this.name, places.length)
+    return [...places.slice(first), ...places.slice(0, first)]
+  }
 
   /** Forgets what was found out since then. */
   restore({ noticed, changed }: { noticed: boolean; changed: ReadonlyMap<string, ChangedReading> }): void {

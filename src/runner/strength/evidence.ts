@@ -1,7 +1,7 @@
 import { apart, onePass } from '@/core/breaks'
 import { captureCases, type PictureRoom } from '../pictures'
 import type { Ground } from './Ground'
-import type { CasesOf } from './Trial'
+import type { CasesOf, Trial } from './Trial'
 
 /**
  * Looks at what no reading tells of, and takes pictures of what nothing noticed. Cases are moved for it: it must be the last that is
@@ -16,12 +16,23 @@ export async function lookAt(ground: Ground, changed: CasesOf, room: PictureRoom
     if (signal?.aborted) return
     const made = new Map(group.map((at) => unseen[at]!))
     const after = await picturesOf(ground, [...made.values()].flat(), made, room)
-    for (const [trial, own] of made) {
-      const seen = own.find((at) => before.get(at) !== after.get(at))
-      if (seen !== undefined) trial.seenIn = ground.cases[seen]!.key
-    }
+    for (const [trial, own] of made)
+      for (const at of own) if (before.get(at) !== after.get(at) && (await isSeenAlone(ground, trial, at, room))) break
   }
   await takePictures(ground, changed, room, signal)
+}
+
+/**
+ * Whether a break shows in a case where nothing else is broken, and the case stands at the same place: elsewhere on a picture the edges
+ * of letters may come out otherwise.
+ */
+async function isSeenAlone(ground: Ground, trial: Trial, at: number, room: PictureRoom): Promise<boolean> {
+  const before = (await pngsOf(ground, [at], new Map(), room)).get(at)!
+  const after = (await pngsOf(ground, [at], new Map([[trial, [at]]]), room)).get(at)!
+  if (Buffer.compare(before, after) === 0) return false
+  trial.seenIn = ground.cases[at]!.key
+  trial.pictures = { case: trial.seenIn, before, after }
+  return true
 }
 
 /** Takes a picture of each break that nothing noticed, many at a time, each in another case. */
@@ -29,15 +40,15 @@ async function takePictures(ground: Ground, changed: CasesOf, room: PictureRoom,
   const keys = new Map(ground.cases.map(({ key }, at) => [key, at]))
   let wanted = [...changed].flatMap(([trial, places]) => {
     if (!trial.isEffective || trial.pictures || places.length === 0) return []
-    const told = keys.get([...trial.changed.values()][0]?.case ?? trial.seenIn ?? '')
     // Best where its readings are told of.
-    return [{ trial, places: told === undefined || trial.seenIn === undefined ? places : [told] }]
+    const told = keys.get([...trial.changed.values()][0]?.case ?? trial.seenIn ?? '')
+    return [{ trial, at: told ?? trial.inTurn(places)[0]! }]
   })
   if (wanted.length === 0) return
-  const all = [...new Set(wanted.flatMap(({ places }) => places))]
+  const all = [...new Set(wanted.map(({ at }) => at))]
   const before = await pngsOf(ground, all, new Map(), room)
   while (wanted.length > 0 && !signal?.aborted) {
-    const pass = onePass(wanted.map(({ places }) => places))
+    const pass = onePass(wanted.map(({ at }) => [at]))
     const made = new Map([...pass].map(([at, wish]) => [wanted[wish]!.trial, [at]] as const))
     const after = await pngsOf(ground, [...pass.keys()], made, room)
     for (const [trial, [at]] of made)

@@ -58,16 +58,19 @@ async function tryEverywhere(ground: Ground, casesOf: CasesOf, left: readonly Tr
 /** Looks what breaks change that nothing noticed: many at a time, each in another case. */
 async function seeAll(ground: Ground, changed: CasesOf, { signal, isCareful }: Trying) {
   const unseen = () => [...changed].filter(([trial, places]) => !trial.isEffective && places.length > 0)
-  const seen = new Map<Trial, number>()
   for (let look = 0; look < LOOKS && !isCareful; look++) {
-    let left = unseen()
+    // In which case it is seen must not hang on what else is looked at.
+    let left = unseen().flatMap(([trial, places]) =>
+      trial
+        .inTurn(places)
+        .slice(look, look + 1)
+        .map((at) => ({ trial, at })),
+    )
     while (left.length > 0 && !signal?.aborted) {
-      const pass = onePass(left.map(([trial, places]) => places.slice(seen.get(trial) ?? 0)))
-      if (pass.size === 0) break
-      const made = new Map([...pass].map(([at, wish]) => [left[wish]![0], [at]] as const))
+      const pass = onePass(left.map(({ at }) => [at]))
+      const made = new Map([...pass].map(([at, wish]) => [left[wish]!.trial, [at]] as const))
       await seeChanges(ground, made)
-      for (const trial of made.keys()) seen.set(trial, look + 1)
-      left = left.filter(([trial]) => !made.has(trial))
+      left = left.filter(({ trial }) => !made.has(trial))
     }
   }
   for (const [trial, places] of unseen()) {

@@ -79,6 +79,17 @@ export class Reader {
     if (!box) throw new Unread(`the pseudo-element ${pseudo} has no box`)
     return { ...box, left: box.left - scrolled().left, top: box.top - scrolled().top }
   }
+
+  /**
+   * Where the border box lies in the viewport. Of what has none browsers tell a box without size in the document's corner: how far other
+   * things are from there says nothing.
+   * @throws Unread where the browser has made no box of it
+   */
+  place(match: Match, part?: string): Rect {
+    if (!match.pseudo && match.element.getClientRects().length === 0)
+      throw new Unread(`${part === undefined ? 'it' : `the part "${part}"`} is not rendered, so that it lies nowhere`)
+    return this.rect(match)
+  }
 }
 
 /** How far this document's window has moved from where the driver measured: by its scrolling, and by the frame that it stands in. */

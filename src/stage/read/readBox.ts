@@ -14,18 +14,21 @@ const ofBox =
 const ofPlace =
   (read: (rect: Rect, origin: Rect) => number): ReadMatch =>
   (reader, match) =>
-    px(read(reader.rect(match), reader.rect(reader.first('root'))))
+    px(read(reader.place(match), reader.place(reader.first('root'), 'root')))
 
 const ofTwo =
   (read: (rect: Rect, other: Rect) => string): ReadMatch =>
   (reader, match, argument) =>
-    read(reader.rect(match), otherRect(reader, argument!))
+    read(reader.place(match), reader.place(otherOf(reader, argument!), argument))
 
-function otherRect(reader: Reader, argument: string): Rect {
+function otherOf(reader: Reader, argument: string): Match {
   const { part, index } = parsePartReference(argument)
-  const other: Match = reader.match(part, index === 'all' ? 1 : index)
-  return reader.rect(other)
+  return reader.match(part, index === 'all' ? 1 : index)
 }
+
+/** What is not rendered shares nothing with anything. */
+const shares: ReadMatch = (reader, match, argument) =>
+  yes(overlaps(reader.rect(match), reader.rect(otherOf(reader, argument!))))
 
 /** Readings that follow from border boxes. */
 export const BOX_READERS = {
@@ -38,7 +41,7 @@ export const BOX_READERS = {
   'box.bottom': ofPlace((rect, origin) => rect.top + rect.height - origin.top),
   within: ofTwo((rect, other) => yes(isWithin(rect, other))),
   covers: ofTwo((rect, other) => yes(isWithin(other, rect))),
-  overlaps: ofTwo((rect, other) => yes(overlaps(rect, other))),
+  overlaps: shares,
   gap: ofTwo((rect, other) => px(gap(rect, other))),
   'offset-x': ofTwo((rect, other) => px(offset(rect, other).x)),
   'offset-y': ofTwo((rect, other) => px(offset(rect, other).y)),

@@ -1,7 +1,7 @@
 'use client'
 
 import Link from 'next/link'
-import { SchemeSwitch } from '../frame'
+import { PageHead } from '../frame'
 import { Prose } from '../guide'
 import { docAddress } from './docAddress'
 
@@ -18,15 +18,7 @@ const GROUPS = [
 /** The documentation, as it is shipped. */
 export const Docs = ({ pages, shown }: DocsProps) => (
   <div className="mx-auto grid max-w-6xl gap-x-8 gap-y-3 p-6 md:grid-cols-[180px_minmax(0,1fr)]">
-    <header className="flex items-center gap-4 md:col-span-2">
-      <h1 className="text-[1.125rem] font-semibold">Documentation</h1>
-      <Link href="/-/libraries" className="underline underline-offset-2">
-        Libraries
-      </Link>
-      <span className="ml-auto">
-        <SchemeSwitch />
-      </span>
-    </header>
+    <PageHead title="Documentation" className="md:col-span-2" />
     <nav aria-label="Pages" className="order-last md:order-none">
       {GROUPS.map(([group, isIn]) => (
         <section key={group} aria-label={group} className="mb-4">

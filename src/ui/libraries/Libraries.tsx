@@ -4,7 +4,7 @@ import Link from 'next/link'
 import { useState } from 'react'
 import { counted } from '@/core/words'
 import { TextField } from '../editing'
-import { Confirm, SchemeSwitch } from '../frame'
+import { Confirm, PageHead } from '../frame'
 import { LibraryStanding } from './LibraryStanding'
 import { NewLibrary } from './NewLibrary'
 import { useLibraries, type Making } from './useLibraries'
@@ -34,18 +34,7 @@ export function Libraries({ libraries, removed }: LibrariesProps) {
   const { problem, undo } = making
   return (
     <main className="max-w-5xl p-6">
-      <div className="mb-4 flex items-center">
-        <h1 className="text-[1.125rem] font-semibold">Libraries</h1>
-        <Link href="/-/workers" className="ml-auto underline underline-offset-2">
-          Workers
-        </Link>
-        <Link href="/-/docs" className="ml-3 underline underline-offset-2">
-          Documentation
-        </Link>
-        <span className="ml-3">
-          <SchemeSwitch />
-        </span>
-      </div>
+      <PageHead title="Libraries" className="mb-4" />
       <NewLibrary making={making} isFirst={libraries.length === 0} />
       <div role="status" className="mb-3 min-h-7">
         {undo && (

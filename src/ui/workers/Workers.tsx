@@ -4,7 +4,7 @@ import Link from 'next/link'
 import type { WorkerFacts, WorkersState } from '@/contract'
 import { counted } from '@/core/words'
 import { Alarm } from '../editing'
-import { exactTime, SchemeSwitch, shortTime } from '../frame'
+import { exactTime, PageHead, shortTime } from '../frame'
 import { useWorkers } from './useWorkers'
 
 /** Who does the work of runs: their machines, what they read with, and what each does at the moment. */
@@ -12,18 +12,7 @@ export function Workers({ initial }: { initial: WorkersState }) {
   const { state, problem } = useWorkers(initial)
   return (
     <main className="max-w-6xl p-6">
-      <div className="mb-4 flex items-center">
-        <h1 className="text-[1.125rem] font-semibold">Workers</h1>
-        <Link href="/" className="ml-auto underline underline-offset-2">
-          Libraries
-        </Link>
-        <Link href="/-/docs/operation" className="ml-3 underline underline-offset-2">
-          Documentation
-        </Link>
-        <span className="ml-3">
-          <SchemeSwitch />
-        </span>
-      </div>
+      <PageHead title="Workers" className="mb-4" />
       <Alarm text={problem} />
       {state.queue === undefined ? <NoQueue /> : <Queue queue={state.queue} workers={state.workers} />}
     </main>
@@ -33,7 +22,11 @@ export function Workers({ initial }: { initial: WorkersState }) {
 const NoQueue = () => (
   <p className="prose" data-testid="no-queue">
     This server reads in browsers of its own. To have others read for it, start it with <code>BRELT_QUEUE</code> set to
-    the address of a Redis server, and start workers with <code>brelt worker --queue</code> and the same address.
+    the address of a Redis server, and start workers with <code>brelt worker --queue</code> and the same address:{' '}
+    <Link href="/-/docs/operation" className="underline underline-offset-2">
+      how to run Brelt for a team
+    </Link>
+    .
   </p>
 )
 

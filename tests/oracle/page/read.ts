@@ -30,10 +30,11 @@ export function read(parts: Record<string, OraclePart>, box: Element, roots: Ele
   if (asked.length === 0) return { absent: true }
   if (index === '*') return { skipped: 'several at once' }
   const [element] = asked as [Element]
-  const other = () => {
+  const otherElement = () => {
     const [, part, at] = /^([^[]+)(?:\[(\d+)\])?$/.exec(argument!)!
-    return elements(part!)[Number(at ?? 1) - 1]?.getBoundingClientRect()
+    return elements(part!)[Number(at ?? 1) - 1]
   }
+  const other = () => otherElement()?.getBoundingClientRect()
   const otherIsPseudo = argument !== undefined && parts[argument.replace(/\[.*/, '')]?.pseudo !== undefined
   // Without a part it is the property of that name.
   const isProperty = reading === 'gap' && argument === undefined
@@ -42,6 +43,12 @@ export function read(parts: Record<string, OraclePart>, box: Element, roots: Ele
     return value === '' ? { skipped: 'no computed value' } : { text: value.trim() }
   }
   if (pseudo || otherIsPseudo) return { skipped: 'no page can measure a pseudo-element' }
+  // Of what is not rendered a browser tells a box in the document's corner.
+  const isNowhere = (each: Element | undefined) => each?.getClientRects().length === 0
+  if (/^(box\.(left|top|right|bottom)|within|covers|gap|offset-[xy])$/.test(reading!)) {
+    const related = argument === undefined ? elements('root')[0] : otherElement()
+    if (isNowhere(element) || isNowhere(related)) return { absent: true }
+  }
   const rect = element.getBoundingClientRect()
   const origin = () => (elements('root')[0] ?? element).getBoundingClientRect()
   switch (reading) {
