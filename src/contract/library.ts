@@ -72,7 +72,8 @@ export const runEventSchema = z.discriminatedUnion('type', [
     done: z.number(),
     total: z.number(),
     slug: z.string(),
-    msLeft: z.number(),
+    /** Left out as long as too little is known. */
+    msLeft: z.number().optional(),
     /** What it waits for, where it waits. */
     note: z.string().optional(),
   }),

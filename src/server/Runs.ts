@@ -41,6 +41,8 @@ const MAX_AT_ONCE = 2
 
 // What a run tells more often than this nobody can see.
 const TELL_EVERY_MS = 60
+// From less of a run it cannot be told what the rest takes.
+const LEAST_KNOWN = 0.05
 
 /** The components that a run is asked for, and those of them that are through already. */
 interface Part {
@@ -111,7 +113,7 @@ export class Runs {
       id,
       libraryId,
       stop: new AbortController(),
-      last: { type: 'progress', done: 0, total: 0, slug: '', msLeft: 0 },
+      last: { type: 'progress', done: 0, total: 0, slug: '' },
       listeners: new Set(),
       ended: Promise.resolve(),
     }
@@ -170,14 +172,18 @@ export class Runs {
   }
 
   /** Tells how far a run has come, as often as somebody can see it. */
-  private tellsProgress(run: LiveRun, startedAt: Date) {
+  private tellsProgress(run: LiveRun) {
     let told = 0
+    // What it takes until somebody begins says nothing of what the rest takes.
+    let first: { at: number; done: number } | undefined
     return (done: number, total: number, slug: string) => {
       const now = Date.now()
+      first ??= { at: now, done }
       if (now - told < TELL_EVERY_MS && done < total) return
       told = now
-      const msLeft = Math.round(((now - startedAt.getTime()) / done) * (total - done))
-      this.tell(run, { type: 'progress', done, total, slug, msLeft })
+      const since = done - first.done
+      const msLeft = Math.round(((now - first.at) / since) * (total - done))
+      this.tell(run, { type: 'progress', done, total, slug, ...(since >= total * LEAST_KNOWN && { msLeft }) })
     }
   }
 
@@ -237,7 +243,7 @@ export class Runs {
       // Which cases they are of is for sheets to say; where nobody knows what they depend on they are of no use.
       pictures: environment && { rig: rigOf(environment, prepared.library.data.viewport) },
       onCase: (slug, result) => recorder.addCase(slug, result),
-      onProgress: this.tellsProgress(run, startedAt),
+      onProgress: this.tellsProgress(run),
       onComponent: (tally) => {
         // A component that was stopped half way keeps the marks of the run before.
         if (signal.aborted) return

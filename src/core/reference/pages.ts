@@ -25,7 +25,7 @@ function readingsPage(): string {
   return page(
     'Readings',
     'src/core/readings/list',
-    'A reading is one measured value of a part in a case. Every CSS property is one, by its computed value; of a pseudo-element where the part is one. These come besides:',
+    'A reading is one measured value of a part in a case. Every CSS property is one, by its computed value; of a pseudo-element where the part is one. Of what is not rendered (`display: none`), width and height are 0px, and where it lies is unread. These come besides:',
     table(['reading', 'value', 'what it is', 'example'], rows),
     'A bare part means its first element, `header[2]` the second, `header[*]` each of them; in brackets too: `gap(list[2])`. A reading of a part that is not there cannot be taken, unless a rule says `present: no` of it.',
   )

@@ -77,7 +77,7 @@ function Controls({ slugs, label }: RunCellProps) {
         {total === 0 ? 'starting' : `${done}/${total}`}
       </span>
       <span className="max-w-28 truncate text-quiet" title={note}>
-        {note ?? (total > 0 && `${slug}, ${Math.ceil(msLeft / 1000)} s left`)}
+        {note ?? (msLeft === undefined ? slug : `${slug}, ${Math.ceil(msLeft / 1000)} s left`)}
       </span>
       <button type="button" className="control" onClick={stop}>
         Stop

@@ -96,7 +96,7 @@ function useFollowing(statesKey: readonly string[]) {
   const follow = useCallback(
     (runId: string) => {
       source.current?.()
-      setGoing({ phase: 'running', runId, progress: { type: 'progress', done: 0, total: 0, slug: '', msLeft: 0 } })
+      setGoing({ phase: 'running', runId, progress: { type: 'progress', done: 0, total: 0, slug: '' } })
       source.current = sharedEvents(`/api/runs/${runId}/events`, {
         onData: (text) => {
           const event = runEventSchema.parse(JSON.parse(text))

@@ -98,7 +98,7 @@ function Row({ worker }: { worker: WorkerFacts }) {
             {DOES[kind] ?? kind} {slug} <span className="text-quiet">since {shortTime(begun)}</span>
           </span>
         ))}
-        <span className="text-quiet">
+        <span className="whitespace-nowrap text-quiet">
           {doing.length} of {concurrency} at a time
         </span>
       </td>
