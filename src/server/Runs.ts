@@ -201,7 +201,7 @@ export class Runs {
     let place: OpenPlace | undefined
     try {
       place = this.places.open({ signal, onDone: work.add, onNote: (note) => this.tellNote(run, note) })
-      ;({ problem, browser } = await this.verifyAt(place, run, recorder, part, startedAt))
+      ;({ problem, browser } = await this.verifyAt(place, run, recorder, part))
       if (signal.aborted) state = 'stopped'
       else if (place.isLost) [state, problem] = ['failed', WENT_DOWN]
     } catch (error) {
@@ -227,7 +227,6 @@ export class Runs {
     run: LiveRun,
     recorder: RunRecorder,
     { slugs, whole, isFresh }: Part,
-    startedAt: Date,
   ): Promise<{ problem: string; browser: string }> {
     const { link } = this
     const { signal } = run.stop
