@@ -7,9 +7,8 @@ import { coverageOf } from '@/core/survey'
 import { placeInSources, unsupportedKind, type CompiledComponent } from '@/source'
 import { lintInventory } from '@/stage'
 import type { PreparedComponent, PreparedLibrary } from './prepare'
-import type { ReadingRecorder } from './kept'
 import type { PictureRun, PictureTaker } from './pictures'
-import { plainSetup, runComponent, type CaseWorkplace, type RunSetup } from './cases'
+import { plainSetup, runComponent, type CaseWorkplace, type ReadingRecorder, type RunSetup } from './cases'
 import { SurveyCollector } from './SurveyCollector'
 
 // A survey keeps every reading of every case.

@@ -1,7 +1,7 @@
 import { unreadCase, type CaseResult, type CheckResult, type PlannedCase } from '@/core/plan'
 import { counted } from '@/core/words'
 import { EMPTY_INVENTORY, joinInventories, type Inventory } from '@/stage'
-import type { ReadingRecorder } from '../kept'
+import type { ReadingRecorder } from './ReadingRecorder'
 import type { InputResult } from '../scenario'
 import type { ChunkReading } from './ChunkTask'
 import type { Waiting } from './judgeWaiting'

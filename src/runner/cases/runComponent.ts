@@ -1,7 +1,7 @@
 import { unreadCase, type CaseResult, type PlannedCase } from '@/core/plan'
 import { groupBy } from '@/core/group'
 import { hasCode, mayEscape, sideEffectInTexts, type Inventory } from '@/stage'
-import type { ReadingRecorder } from '../kept'
+import type { ReadingRecorder } from './ReadingRecorder'
 import { MOUNT_LIMIT_MS } from '../PageWatch'
 import type { InputResult } from '../scenario'
 import type { ChunkTask } from './ChunkTask'

@@ -20,7 +20,7 @@ import {
   type KeptCases,
   type KeptScenario,
 } from './pack'
-import type { KeptReadings } from './ReadingRecorder'
+import type { KeptReadings } from '../cases'
 import { rejudge } from './rejudge'
 
 /** Results of earlier runs of what has not changed since. */

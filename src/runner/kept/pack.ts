@@ -2,7 +2,7 @@ import type { Lint } from '@/core/lint'
 import type { CaseResult, CheckResult } from '@/core/plan'
 import { packResults, unpackResults, type PackedPictures, type PictureResult } from '@/core/picture'
 import type { ScenarioResult } from '@/core/scenario'
-import type { KeptReadings } from './ReadingRecorder'
+import type { KeptReadings } from '../cases'
 import { unzip, zip } from './zipped'
 
 /** What a component's cases came to. */

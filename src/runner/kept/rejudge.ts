@@ -11,9 +11,8 @@ import {
 } from '@/core/plan'
 import { decidingProperties } from '@/core/readings'
 import type { PreparedComponent, PreparedLibrary } from '../prepare'
-import { NOT_READ } from '../cases'
+import { NOT_READ, type KeptReadings } from '../cases'
 import type { KeptCases } from './pack'
-import type { KeptReadings } from './ReadingRecorder'
 
 /** What was read of a component, and what it came to by other rules of the same shape. */
 export interface KeptReading {
