@@ -1,4 +1,5 @@
 import { Command, InvalidArgumentError, Option } from 'commander'
+import { VERSION } from '@/core/version'
 import { parseShard } from '@/core/plan'
 import { BadInput, describeProblem } from '@/core/problem'
 import { REPORTERS } from '@/core/report'
@@ -51,7 +52,7 @@ const groupNumber = (text: string, before: readonly number[] = []): number[] => 
 
 export const program = new Command('brelt')
   .description('Verifies design-system components against their executable specification.')
-  .version('0.1.0')
+  .version(VERSION)
   .exitOverride()
   .configureHelp({ sortSubcommands: true })
 

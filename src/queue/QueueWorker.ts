@@ -2,6 +2,7 @@ import { randomUUID } from 'node:crypto'
 import { hostname } from 'node:os'
 import type { Worker } from 'bullmq'
 import type { Redis } from 'ioredis'
+import { VERSION } from '@/core/version'
 import type { RunEnvironment } from '@/runner'
 import { Connections } from './connect'
 import { blobKey, kindOf, PREFIX, queueName, resultsKey } from './names'
@@ -200,5 +201,3 @@ export class QueueWorker {
     await this.doer.close()
   }
 }
-
-const VERSION = '0.1.0'

@@ -1,4 +1,5 @@
 import type { Browser } from 'puppeteer-core'
+import { browserVersion } from './browserVersion'
 import { closePopups, NoBrowser } from './chromium'
 import { hashOf, programName, type RunEnvironment } from './kept'
 import { openTarget } from './openTarget'
@@ -67,7 +68,7 @@ export async function connectChromium(url: string): Promise<Browser> {
 
 /** What comes of reading in a browser that runs elsewhere depends on this. Its fonts are known by what they measure. */
 export async function remoteEnvironment(browser: Browser): Promise<RunEnvironment> {
-  const version = (await browser.version()).replace(/^\w+\//, '')
+  const version = await browserVersion(browser)
   const seen = await ask<string>(browser, FONTS)
   const platform = seen.slice(seen.lastIndexOf(' ') + 1) || 'elsewhere'
   return {

@@ -4,8 +4,10 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
 import type { Report } from '@/core/report'
+import { startApp } from '../support/app'
 import { withoutTimes } from '../support/plain'
 import { TestRedis, TestWorker } from '../support/queue'
+import { killAndTakeUp } from '../support/takenUp'
 import { until } from '../support/until'
 
 const COMPONENTS = ['height-readout', 'lamp-group', 'lamp-switch', 'gear-hint']
@@ -64,3 +66,12 @@ test('a run that is killed where it was begun is taken up, and comes to what it 
   const busy = async () => (await redis.workers()).flatMap(({ doing }) => doing)
   expect(await until(busy, (doing) => doing.length === 0, 60_000)).toEqual([])
 }, 300_000)
+
+test('a run of the application that is killed with its server is taken up by the same workers', async () => {
+  const app = await startApp([], { BRELT_QUEUE: redis.url })
+  try {
+    await killAndTakeUp(app)
+  } finally {
+    await app.close()
+  }
+}, 500_000)

@@ -1,6 +1,7 @@
 import type { Film, ScenarioResult } from '@/core/scenario'
 import type { ClockKind } from '@/stage'
 import type { BrowserSource } from '../BrowserSource'
+import { browserVersion } from '../browserVersion'
 import { PageReaders, type RunSetup } from '../cases'
 import { openPools, type RunPools } from '../pools'
 import { PictureRoom } from '../pictures'
@@ -24,7 +25,7 @@ export class LocalWorkplace implements Workplace {
   ) {}
 
   async version(): Promise<string> {
-    return (await (await this.browsers.get()).version()).replace(/^\w+\//, '')
+    return browserVersion(await this.browsers.get())
   }
 
   async open(order: WorkOrder): Promise<LocalPlace> {

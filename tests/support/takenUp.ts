@@ -1,0 +1,33 @@
+import { expect } from '@jest/globals'
+import type { LibraryStates } from '@/contract'
+import { press, waitForText, type App } from './app'
+
+const COUNTS = '[data-testid=counts]'
+const LONGEST_MS = 400_000
+
+/** Runs all of Firnline in the application, kills the server half way, and takes the run up where it was: all of it is there then. */
+export async function killAndTakeUp(app: App): Promise<void> {
+  const page = await app.open('/firnline')
+  await press(page, 'button', 'Verify all')
+  // Some components are through, and some are not.
+  await waitForText(page, COUNTS, /\d/)
+  await app.crash()
+  await page.reload()
+  await page.waitForSelector('aria/Resume the run')
+  const title = await page.$eval('aria/Resume the run', (button) => button.getAttribute('title')!)
+  expect(title).toMatch(/was interrupted: Brelt ended while it ran\. \d+ components? (is|are) through/)
+
+  await press(page, 'button', 'Resume the run')
+  await page.waitForSelector('[aria-label="Run"]')
+  await page.waitForFunction(() => document.querySelector('[aria-label="Run"]') === null, { timeout: LONGEST_MS })
+  expect(await page.$('aria/Resume the run')).toBeNull()
+  // All of Firnline, as of a run that nobody interrupted.
+  const { components, unfinished } = await page.evaluate(
+    async () => (await (await fetch('/api/libraries/firnline/states')).json()) as LibraryStates,
+  )
+  expect(unfinished).toBeNull()
+  expect(new Set(components.map(({ runId }) => runId)).size).toBe(1)
+  expect(components).toHaveLength(18)
+  expect(components.flatMap(({ scenarios }) => scenarios)).toHaveLength(56)
+  expect(components.flatMap(({ marks }) => marks).filter(([, mark]) => !/^(holds|misses)$/.test(mark))).toEqual([])
+}
