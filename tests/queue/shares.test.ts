@@ -21,7 +21,6 @@ afterAll(async () => {
 // With steps, made styles and scenarios; in cases that compare with others; with what nothing notices.
 const SOME: [slug: string, way: StrengthWay][] = [
   ['lamp-group', 'full'],
-  ['gear-hint', 'quick'],
   ['hut-card', 'quick'],
 ]
 const all = () => readdirSync('demo/firnline/components').map((slug): (typeof SOME)[0] => [slug, 'full'])

@@ -37,6 +37,8 @@ function lineOf(child: ChildProcess, fits: (line: string) => boolean): Promise<s
   })
 }
 
+const MOST_TRIES = 5
+
 /** A Redis server of a test's own, on loopback, with a folder of its own. Nothing of it is kept. */
 export class TestRedis {
   #child: ChildProcess | undefined
@@ -45,9 +47,17 @@ export class TestRedis {
   private constructor(readonly port: number) {}
 
   static async start(): Promise<TestRedis> {
-    const redis = new TestRedis(await freePort())
-    await redis.start()
-    return redis
+    for (let tries = 1; ; tries++) {
+      const redis = new TestRedis(await freePort())
+      try {
+        await redis.start()
+        return redis
+      } catch (error) {
+        // Somebody else may have taken the port meanwhile.
+        await redis.stop()
+        if (tries === MOST_TRIES) throw error
+      }
+    }
   }
 
   get url(): string {
