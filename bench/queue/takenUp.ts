@@ -15,7 +15,7 @@ const { values } = parseArgs({ options: { rounds: { type: 'string', default: '20
 const COMPONENTS = ['height-readout', 'lamp-group', 'lamp-switch', 'gear-hint']
 const KILLS = 3
 // From before the first chunk is given until most is through.
-const LATEST_MS = 6000
+const LATEST_MS = 15_000
 
 const folder = mkdtempSync(join(tmpdir(), 'brelt-taken-up-'))
 const print = (text: string) => process.stdout.write(text + '\n')

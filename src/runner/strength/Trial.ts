@@ -29,10 +29,15 @@ export class Trial {
     readonly isOwn: boolean,
   ) {}
 
-  /** Cases in the order in which it is looked at in them, which hangs on nothing that is tried beside it. */
-  inTurn(places: readonly number[]): number[] {
-    const first = places.length === 0 ? 0 : spread(this.name, places.length)
-    return [...places.slice(first), ...places.slice(0, first)]
+  /**
+   * Cases in the order in which it is looked at in them, which hangs on nothing that is tried beside it: nor on which others of them it
+   * seemed to change.
+   * @param count of all cases that stand
+   */
+  inTurn(places: readonly number[], count: number): number[] {
+    const first = spread(this.name, count)
+    const sorted = places.toSorted((a, b) => a - b)
+    return [...sorted.filter((at) => at >= first), ...sorted.filter((at) => at < first)]
   }
 
   /** Forgets what was found out since then. */

@@ -1,4 +1,4 @@
-import { apart, onePass } from '@/core/breaks'
+import { apart } from '@/core/breaks'
 import { captureCases, type PictureRoom } from '../pictures'
 import type { Ground } from './Ground'
 import type { CasesOf, Trial } from './Trial'
@@ -35,25 +35,19 @@ async function isSeenAlone(ground: Ground, trial: Trial, at: number, room: Pictu
   return true
 }
 
-/** Takes a picture of each break that nothing noticed, many at a time, each in another case. */
+/** Takes a picture of each break that nothing noticed, where nothing else is broken. */
 async function takePictures(ground: Ground, changed: CasesOf, room: PictureRoom, signal?: AbortSignal) {
   const keys = new Map(ground.cases.map(({ key }, at) => [key, at]))
-  let wanted = [...changed].flatMap(([trial, places]) => {
-    if (!trial.isEffective || trial.pictures || places.length === 0) return []
+  const before = new Map<number, Uint8Array>()
+  for (const [trial, places] of changed) {
+    if (signal?.aborted) return
+    if (!trial.isEffective || trial.pictures || places.length === 0) continue
     // Best where its readings are told of.
-    const told = keys.get([...trial.changed.values()][0]?.case ?? trial.seenIn ?? '')
-    return [{ trial, at: told ?? trial.inTurn(places)[0]! }]
-  })
-  if (wanted.length === 0) return
-  const all = [...new Set(wanted.map(({ at }) => at))]
-  const before = await pngsOf(ground, all, new Map(), room)
-  while (wanted.length > 0 && !signal?.aborted) {
-    const pass = onePass(wanted.map(({ at }) => [at]))
-    const made = new Map([...pass].map(([at, wish]) => [wanted[wish]!.trial, [at]] as const))
-    const after = await pngsOf(ground, [...pass.keys()], made, room)
-    for (const [trial, [at]] of made)
-      trial.pictures = { case: ground.cases[at!]!.key, before: before.get(at!)!, after: after.get(at!)! }
-    wanted = wanted.filter(({ trial }) => !made.has(trial))
+    const told = keys.get([...trial.changed.values()][0]?.case ?? '')
+    const at = told ?? trial.inTurn(places, ground.cases.length)[0]!
+    if (!before.has(at)) before.set(at, (await pngsOf(ground, [at], new Map(), room)).get(at)!)
+    const after = (await pngsOf(ground, [at], new Map([[trial, [at]]]), room)).get(at)!
+    trial.pictures = { case: ground.cases[at]!.key, before: before.get(at)!, after }
   }
 }
 

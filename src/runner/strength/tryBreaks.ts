@@ -16,9 +16,6 @@ export interface Trying {
   mayGoOn?(): Promise<unknown>
 }
 
-// In so many cases it is looked what a break changes, one after the other, before all are read at once.
-const LOOKS = 3
-
 /**
  * Tries breaks in the cases of a ground. Many are tried at a time first, each in a few cases where rules speak of what it changes;
  * those that nothing noticed are tried in all of their cases, beside others that change other cases.
@@ -58,11 +55,11 @@ async function tryEverywhere(ground: Ground, casesOf: CasesOf, left: readonly Tr
 /** Looks what breaks change that nothing noticed: many at a time, each in another case. */
 async function seeAll(ground: Ground, changed: CasesOf, { signal, isCareful }: Trying) {
   const unseen = () => [...changed].filter(([trial, places]) => !trial.isEffective && places.length > 0)
-  for (let look = 0; look < LOOKS && !isCareful; look++) {
+  const turnOf = (trial: Trial, places: readonly number[]) => trial.inTurn(places, ground.cases.length)
+  for (let look = 0; !isCareful && look < ground.cases.length; look++) {
     // In which case it is seen must not hang on what else is looked at.
     let left = unseen().flatMap(([trial, places]) =>
-      trial
-        .inTurn(places)
+      turnOf(trial, places)
         .slice(look, look + 1)
         .map((at) => ({ trial, at })),
     )
@@ -73,10 +70,11 @@ async function seeAll(ground: Ground, changed: CasesOf, { signal, isCareful }: T
       left = left.filter(({ trial }) => !made.has(trial))
     }
   }
+  if (!isCareful) return
   for (const [trial, places] of unseen()) {
     if (signal?.aborted) return
-    await seeChanges(ground, new Map([[trial, places]]))
-    if (isCareful) await ground.again()
+    await seeChanges(ground, new Map([[trial, turnOf(trial, places)]]))
+    await ground.again()
   }
 }
 
