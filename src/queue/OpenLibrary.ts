@@ -18,17 +18,11 @@ import {
 import { receivedCompiled } from '@/source'
 import type { ClockKind } from '@/stage'
 import type { PackedComponent, PackedLibrary } from './pack'
+import type { SentComponent } from './protocol'
 import { decode } from './wire'
 
 /** Gets a packed component, or a picture, from whoever gave the work. */
 export type Fetch = (name: string) => Promise<Uint8Array>
-
-/** A component as work names it. */
-export interface Asked {
-  slug: string
-  /** Its hash. */
-  compiled: string
-}
 
 interface Readers {
   readers: PageReaders
@@ -60,7 +54,7 @@ export class OpenLibrary {
   }
 
   /** The same library with nothing but one component. */
-  only(asked: Asked): Promise<PreparedLibrary> {
+  only(asked: SentComponent): Promise<PreparedLibrary> {
     const name = nameOf(asked)
     let known = this.#components.get(name)
     if (!known) {
@@ -71,7 +65,7 @@ export class OpenLibrary {
     return known
   }
 
-  private async prepare({ slug, compiled: hash }: Asked): Promise<PreparedLibrary> {
+  private async prepare({ slug, compiled: hash }: SentComponent): Promise<PreparedLibrary> {
     const { compiled, files } = decode<PackedComponent>(await this.fetch(hash))
     const { selection } = this.prepared
     const library = { ...this.prepared.library, tree: withFiles(this.prepared.library.tree, files) }
@@ -99,7 +93,7 @@ export class OpenLibrary {
   }
 
   /** @param rig where pictures are taken; left out where they are not */
-  async readersOf(asked: Asked, rig: string | undefined): Promise<Readers> {
+  async readersOf(asked: SentComponent, rig: string | undefined): Promise<Readers> {
     const name = JSON.stringify([nameOf(asked), rig])
     const prepared = await this.only(asked)
     let known = this.#readers.get(name)
@@ -131,7 +125,7 @@ export class OpenLibrary {
 
 type Ready = PreparedComponent & { compiled: NonNullable<PreparedComponent['compiled']> }
 
-const nameOf = ({ slug, compiled }: Asked) => `${slug} ${compiled}`
+const nameOf = ({ slug, compiled }: SentComponent) => `${slug} ${compiled}`
 
 function withFiles(tree: FileTree, files: PackedLibrary['files']): FileTree {
   const known = new Map(files)

@@ -20,6 +20,7 @@ import {
   type WorkOrder,
 } from '@/runner'
 import { WorkLost, WorkStopped, type Dispatcher } from './Dispatcher'
+import type { SentComponent } from './protocol'
 
 // Some wait for the first chunk of a component, or for the last.
 const MORE_COMPONENTS = 2
@@ -118,7 +119,7 @@ export class QueuePlace implements RunPlace {
     return { ...this.asked(slug), scenario: names.indexOf(plan.scenario.name) }
   }
 
-  private asked(slug: string) {
+  private asked(slug: string): SentComponent {
     return { slug, compiled: this.packed.get(slug)! }
   }
 
@@ -142,12 +143,12 @@ const orElse =
 /** Has a component's cases read by workers. */
 class QueueReaders implements ComponentReaders {
   readonly #places: ReadonlyMap<string, number>
-  readonly #asked: { slug: string; compiled: string; rig?: string }
+  readonly #asked: SentComponent & { rig?: string }
 
   constructor(
     private readonly dispatcher: Dispatcher,
     setup: RunSetup,
-    component: { slug: string; compiled: string },
+    component: SentComponent,
     rig: string | undefined,
   ) {
     this.#places = new Map(setup.plan.cases.map(({ key }, at) => [key, at]))

@@ -8,10 +8,14 @@ export type SentChunk = Omit<ChunkTask, 'cases'> & { cases: number[] }
 
 export type SentAct = Omit<ActTask, 'planned'> & { planned: number }
 
-interface OfComponent {
+/** A component as work names it. */
+export interface SentComponent {
   slug: string
   /** The packed component, by its hash. */
   compiled: string
+}
+
+interface OfComponent extends SentComponent {
   /** Where pictures are taken; left out where they are not. */
   rig?: string
 }

@@ -54,27 +54,24 @@ async function tryEverywhere(ground: Ground, casesOf: CasesOf, left: readonly Tr
 
 /** Looks what breaks change that nothing noticed: many at a time, each in another case. */
 async function seeAll(ground: Ground, changed: CasesOf, { signal, isCareful }: Trying) {
-  const unseen = () => [...changed].filter(([trial, places]) => !trial.isEffective && places.length > 0)
-  const turnOf = (trial: Trial, places: readonly number[]) => trial.inTurn(places, ground.cases.length)
-  for (let look = 0; !isCareful && look < ground.cases.length; look++) {
-    // In which case it is seen must not hang on what else is looked at.
-    let left = unseen().flatMap(([trial, places]) =>
-      turnOf(trial, places)
-        .slice(look, look + 1)
-        .map((at) => ({ trial, at })),
-    )
+  // In which case a break is seen must not hang on what else is looked at.
+  const turns = [...changed].map(([trial, places]) => ({ trial, turn: trial.inTurn(places, ground.cases.length) }))
+  const unseen = (look: number) => turns.filter(({ trial, turn }) => !trial.isEffective && look < turn.length)
+  if (isCareful) {
+    for (const { trial, turn } of unseen(0)) {
+      if (signal?.aborted) return
+      await seeChanges(ground, new Map([[trial, turn]]))
+      await ground.again()
+    }
+    return
+  }
+  for (let look = 0, left = unseen(0); left.length > 0; left = unseen(++look)) {
     while (left.length > 0 && !signal?.aborted) {
-      const pass = onePass(left.map(({ at }) => [at]))
+      const pass = onePass(left.map(({ turn }) => [turn[look]!]))
       const made = new Map([...pass].map(([at, wish]) => [left[wish]!.trial, [at]] as const))
       await seeChanges(ground, made)
       left = left.filter(({ trial }) => !made.has(trial))
     }
-  }
-  if (!isCareful) return
-  for (const [trial, places] of unseen()) {
-    if (signal?.aborted) return
-    await seeChanges(ground, new Map([[trial, turnOf(trial, places)]]))
-    await ground.again()
   }
 }
 
