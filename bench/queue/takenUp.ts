@@ -1,11 +1,10 @@
-import { spawn } from 'node:child_process'
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { parseArgs } from 'node:util'
 import type { Report } from '@/core/report'
-import { withoutTimes } from '../../tests/support/plain'
 import { TestRedis, TestWorker } from '../../tests/support/queue'
+import { beginVerify, reportIn, withoutReused } from '../../tests/support/verifying'
 
 /**
  * Kills a run where it was begun, again and again at any time, takes it up until it comes to its end, and compares what it comes to.
@@ -20,17 +19,13 @@ const LATEST_MS = 15_000
 const folder = mkdtempSync(join(tmpdir(), 'brelt-taken-up-'))
 const print = (text: string) => process.stdout.write(text + '\n')
 
-function begin(cache: string, out: string, ...options: string[]) {
-  const given = ['verify', 'demo/firnline', '--component', ...COMPONENTS, '--pictures', '--cache', join(folder, cache)]
-  const child = spawn(process.execPath, ['bin/brelt.mjs', ...given, '--format', 'json', '--out', out, ...options], {
-    stdio: 'ignore',
-  })
-  return { child, ended: new Promise<void>((done) => child.once('exit', () => done())) }
-}
+const begin = (cache: string, out: string, ...options: string[]) =>
+  beginVerify(
+    out,
+    ...['demo/firnline', '--component', ...COMPONENTS, '--pictures', '--cache', join(folder, cache), ...options],
+  )
 
-const reportIn = (out: string) => JSON.parse(readFileSync(out, 'utf8')) as Report
-const plain = ({ components, ...rest }: Report) =>
-  JSON.stringify(withoutTimes({ ...rest, components: components.map(({ reused: _, ...each }) => each) }))
+const plain = (report: Report) => JSON.stringify(withoutReused(report))
 
 const redis = await TestRedis.start()
 const workers = await Promise.all([TestWorker.start(redis.url, 2), TestWorker.start(redis.url, 2)])

@@ -1,4 +1,3 @@
-import { spawn } from 'node:child_process'
 import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
@@ -9,6 +8,7 @@ import { press, startApp, waitForText, type App } from '../support/app'
 import { withoutTimes } from '../support/plain'
 import { TestRedis, TestWorker } from '../support/queue'
 import { until } from '../support/until'
+import { beginVerify, reportIn } from '../support/verifying'
 
 // All of Firnline takes some minutes three times over: `npm run test:queue`. Else it is a few of its components, of each kind of work.
 const isWhole = process.env.BRELT_QUEUE_TEST === 'all'
@@ -61,12 +61,9 @@ function somePart(to: string): string {
 /** Verifies all of it by the command line, with a cache of its own. */
 async function verify(name: string, ...options: string[]): Promise<Report> {
   const out = join(folder, `${name}.json`)
-  const given = ['verify', library, '--pictures', '--strength', 'quick', '--cache', join(folder, name)]
-  const child = spawn(process.execPath, ['bin/brelt.mjs', ...given, '--format', 'json', '--out', out, ...options], {
-    stdio: ['ignore', 'inherit', 'inherit'],
-  })
-  await new Promise((done) => child.once('exit', done))
-  return withoutTimes(JSON.parse(readFileSync(out, 'utf8')) as Report)
+  const given = [library, '--pictures', '--strength', 'quick', '--cache', join(folder, name), ...options]
+  await beginVerify(out, ...given).ended
+  return withoutTimes(reportIn(out))
 }
 
 /** One of the workers is killed when some work is done, and the queue forgets everything some time after. */

@@ -1,14 +1,12 @@
-import { spawn } from 'node:child_process'
-import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
+import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
-import type { Report } from '@/core/report'
 import { startApp } from '../support/app'
-import { withoutTimes } from '../support/plain'
 import { TestRedis, TestWorker } from '../support/queue'
 import { killAndTakeUp } from '../support/takenUp'
 import { until } from '../support/until'
+import { beginVerify, reportIn, withoutReused } from '../support/verifying'
 
 const COMPONENTS = ['height-readout', 'lamp-group', 'lamp-switch', 'gear-hint']
 
@@ -27,41 +25,29 @@ afterAll(async () => {
 })
 
 /** Begins to verify some of Firnline by the command line. */
-function begin(cache: string, out: string, ...options: string[]) {
-  const given = ['verify', 'demo/firnline', '--component', ...COMPONENTS, '--pictures', '--cache', join(folder, cache)]
-  return spawn(
-    process.execPath,
-    ['bin/brelt.mjs', ...given, '--format', 'json', '--out', join(folder, out), ...options],
-    {
-      stdio: ['ignore', 'ignore', 'inherit'],
-    },
+const begin = (cache: string, out: string, ...options: string[]) =>
+  beginVerify(
+    join(folder, out),
+    ...['demo/firnline', '--component', ...COMPONENTS, '--pictures', '--cache', join(folder, cache), ...options],
   )
-}
-
-const ended = (child: ReturnType<typeof begin>) => new Promise<void>((done) => child.once('exit', () => done()))
-
-const reportIn = (out: string): Report => JSON.parse(readFileSync(join(folder, out), 'utf8')) as Report
 
 const done = async () => (await redis.workers()).reduce((sum, worker) => sum + worker.done, 0)
 
 test('a run that is killed where it was begun is taken up, and comes to what it would have come to', async () => {
-  await ended(begin('alone', 'alone.json'))
-  const alone = reportIn('alone.json')
+  await begin('alone', 'alone.json').ended
+  const alone = reportIn(join(folder, 'alone.json'))
   for (const after of [2, 12, 24]) {
     const before = await done()
-    const killed = begin('queued', 'killed.json', '--queue', redis.url)
-    const gone = ended(killed)
+    const { child, ended } = begin('queued', 'killed.json', '--queue', redis.url)
     await until(done, (now) => now >= before + after)
-    killed.kill('SIGKILL')
-    await gone
+    child.kill('SIGKILL')
+    await ended
   }
-  await ended(begin('queued', 'taken-up.json', '--queue', redis.url))
-  const report = reportIn('taken-up.json')
+  await begin('queued', 'taken-up.json', '--queue', redis.url).ended
+  const report = reportIn(join(folder, 'taken-up.json'))
   // Some of it was found before.
   expect(report.components.filter(({ reused }) => reused)).not.toEqual([])
-  const plain = ({ components, ...rest }: Report) =>
-    withoutTimes({ ...rest, components: components.map(({ reused: _, ...each }) => each) })
-  expect(plain(report)).toEqual(plain(alone))
+  expect(withoutReused(report)).toEqual(withoutReused(alone))
   // What was asked for by whoever is gone keeps nobody busy.
   const busy = async () => (await redis.workers()).flatMap(({ doing }) => doing)
   expect(await until(busy, (doing) => doing.length === 0, 60_000)).toEqual([])
