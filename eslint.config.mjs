@@ -21,7 +21,7 @@ const LAYERS = {
 
 /** Folders of src/core/ from the ground up: each uses values only of lines above its own. Types may be used of any. */
 const CORE_ORDER = [
-  ['contexts', 'css', 'grid', 'group', 'keep', 'names', 'problem', 'version', 'words'],
+  ['choices', 'contexts', 'css', 'grid', 'group', 'keep', 'names', 'problem', 'version', 'words'],
   ['matrix', 'readings', 'yaml'],
   ['spec'],
   ['guide', 'record', 'steps'],

@@ -90,7 +90,7 @@ const bundles = () =>
       banner: { js: REQUIRE },
       sourcemap: false,
       minifySyntax: true,
-      entryPoints: { cli: 'src/cli/index.ts', work: 'src/server/apart/worker.ts' },
+      entryPoints: { cli: 'src/cli/main.ts', work: 'src/server/apart/worker.ts' },
       outdir: 'dist',
       outExtension: { '.js': '.mjs' },
       splitting: true,

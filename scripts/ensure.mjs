@@ -1,5 +1,5 @@
 // Makes a clone ready to run: packages, browser, build. Uses Node's own modules only, since nothing may be installed yet.
-import { execFileSync, spawnSync } from 'node:child_process'
+import { spawn } from 'node:child_process'
 import {
   accessSync,
   constants,
@@ -42,11 +42,9 @@ function newest(path) {
   )
 }
 
-function install() {
-  if (timeOf(INSTALLED) >= timeOf(join(HOME, 'package-lock.json'))) return
-  say('Installing packages …')
-  execFileSync(npm, ['ci', '--no-audit', '--no-fund'], { cwd: HOME, stdio: ['ignore', 'ignore', 'inherit'] })
-}
+const isInstalled = () => timeOf(INSTALLED) >= timeOf(join(HOME, 'package-lock.json'))
+
+const install = () => run(npm, ['ci', '--no-audit', '--no-fund', '--loglevel=error'])
 
 /** Whether one of some programs can be run. */
 function hasProgram(names) {
@@ -72,19 +70,19 @@ const hasShell = () =>
   process.env.BRELT_HEADLESS_SHELL !== undefined ||
   hasProgram(['chromium-headless-shell', 'chrome-headless-shell', 'headless_shell'])
 
-function ensureBrowser() {
-  if (hasBrowser() && hasShell()) return
-  const canInstall = existsSync('/usr/bin/apt-get') && process.getuid?.() === 0
-  // A browser of the user's own is left as it is.
-  if (canInstall && !(hasBrowser() && !existsSync('/usr/bin/chromium'))) {
-    say('Installing Chromium from the distribution’s packages …')
-    const options = {
-      stdio: ['ignore', 'ignore', 'inherit'],
-      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive' },
-    }
-    spawnSync('apt-get', ['update', '-qq'], options)
-    spawnSync('apt-get', ['install', '-y', '-qq', 'chromium', 'chromium-headless-shell', 'fonts-liberation'], options)
-  }
+const canInstall = () => existsSync('/usr/bin/apt-get') && process.getuid?.() === 0
+// A browser of the user's own is left as it is.
+const mayInstallBrowser = () => canInstall() && !(hasBrowser() && !existsSync('/usr/bin/chromium'))
+
+/** Installs packages of the distribution. None of them is to run by itself. */
+async function fromDistribution(...packages) {
+  const environment = { DEBIAN_FRONTEND: 'noninteractive', RUNLEVEL: '1' }
+  // What cannot be installed is told afterwards, by what is missing.
+  await run('apt-get', ['update', '-qq'], environment).catch(() => {})
+  await run('apt-get', ['install', '-y', '-qq', ...packages], environment).catch(() => {})
+}
+
+function tellOfBrowser() {
   if (!hasBrowser()) {
     say('No Chromium or Chrome was found. Brelt opens and shows components without one; runs need it:')
     say('install one (Debian: sudo apt-get install chromium) or name its program in BRELT_CHROMIUM.')
@@ -94,52 +92,85 @@ function ensureBrowser() {
   }
 }
 
-/** The server of queues, for tests: it is started by them, and by nobody else. */
-function ensureQueue() {
-  if (hasProgram(['redis-server'])) return
-  if (existsSync('/usr/bin/apt-get') && process.getuid?.() === 0) {
-    say('Installing Redis from the distribution’s packages, for tests …')
-    const options = {
-      stdio: ['ignore', 'ignore', 'inherit'],
-      // Nothing of it is to run by itself.
-      env: { ...process.env, DEBIAN_FRONTEND: 'noninteractive', RUNLEVEL: '1' },
-    }
-    spawnSync('apt-get', ['update', '-qq'], options)
-    spawnSync('apt-get', ['install', '-y', '-qq', 'redis-server'], options)
-  }
-  if (!hasProgram(['redis-server']))
-    say('No Redis was found: tests of queues need it (Debian: apt-get install redis-server).')
+const newestSource = () => Math.max(...SOURCES.map((path) => newest(join(HOME, path))))
+
+function isBuilt() {
+  const built = existsSync(STAMP) ? Number(readFileSync(STAMP, 'utf8')) : 0
+  return built >= newestSource() && existsSync(join(HOME, 'dist', 'cli.mjs'))
 }
 
 async function build() {
-  const changed = Math.max(...SOURCES.map((path) => newest(join(HOME, path))))
-  const built = existsSync(STAMP) ? Number(readFileSync(STAMP, 'utf8')) : 0
-  if (built >= changed && existsSync(join(HOME, 'dist', 'cli.mjs'))) return
-  say('Building …')
+  const changed = newestSource()
   process.chdir(HOME)
   const { bundleAll } = await import(pathToFileURL(join(HOME, 'scripts', 'bundles.mjs')).href)
   await bundleAll()
   const next = join(HOME, 'node_modules', 'next', 'dist', 'bin', 'next')
-  const { status, stdout } = spawnSync(process.execPath, [next, 'build'], {
-    cwd: HOME,
-    encoding: 'utf8',
-    stdio: ['ignore', 'pipe', 'inherit'],
-    env: { ...process.env, NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' },
-  })
-  if (status !== 0) {
-    say(stdout)
-    throw new Error('the build failed')
-  }
+  await run(process.execPath, [next, 'build'], { NEXT_TELEMETRY_DISABLED: '1', NODE_ENV: 'production' })
   mkdirSync(dirname(STAMP), { recursive: true })
   writeFileSync(STAMP, String(changed))
 }
 
+/** Runs a program, and shows what it says only where it fails. */
+function run(program, given, environment = {}) {
+  return new Promise((done, fail) => {
+    const child = spawn(program, given, {
+      cwd: HOME,
+      stdio: ['ignore', 'pipe', 'pipe'],
+      env: { ...process.env, ...environment },
+    })
+    const told = []
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (text) => told.push(text))
+    child.once('error', fail)
+    child.once('exit', (code) => {
+      if (code === 0) return done()
+      say(Buffer.concat(told).toString())
+      fail(new Error(`${program} ${given[0]} ended with ${code}`))
+    })
+  })
+}
+
+// Often enough to be seen to go on.
+const TOLD_EVERY_MS = 1000
+// Where nobody watches, a line says enough.
+const TOLD_EVERY_PIPED_MS = 30_000
+
+/** Does a step and tells how long it takes: on a terminal in one line that changes, else in lines of its own. */
+async function told(title, work) {
+  const start = Date.now()
+  const seconds = () => `${Math.round((Date.now() - start) / 1000)} s`
+  const { isTTY } = process.stderr
+  const tell = () => process.stderr.write(isTTY ? `\r\x1b[2K${title} … ${seconds()}` : `${title} … ${seconds()}\n`)
+  if (!isTTY) say(`${title} …`)
+  const telling = setInterval(tell, isTTY ? TOLD_EVERY_MS : TOLD_EVERY_PIPED_MS)
+  try {
+    await work()
+  } finally {
+    clearInterval(telling)
+    process.stderr.write(`${isTTY ? '\r\x1b[2K' : ''}${title}: ${seconds()}\n`)
+  }
+}
+
 /** Installs and builds what is missing or out of date. */
 export async function ensure({ withBuild, withTests = false }) {
-  install()
-  ensureBrowser()
-  if (withTests) ensureQueue()
-  if (withBuild) await build()
+  const steps = [
+    ['Installing packages', isInstalled() ? undefined : install],
+    [
+      'Installing Chromium from the distribution’s packages',
+      !(hasBrowser() && hasShell()) && mayInstallBrowser()
+        ? () => fromDistribution('chromium', 'chromium-headless-shell', 'fonts-liberation')
+        : undefined,
+    ],
+    [
+      // It is started by tests, and by nobody else.
+      'Installing Redis from the distribution’s packages, for tests',
+      withTests && !hasProgram(['redis-server']) && canInstall() ? () => fromDistribution('redis-server') : undefined,
+    ],
+    ['Building the application', withBuild && !(isInstalled() && isBuilt()) ? build : undefined],
+  ].filter(([, work]) => work)
+  for (const [at, [title, work]] of steps.entries()) await told(`${at + 1}/${steps.length} ${title}`, work)
+  if (withBuild) tellOfBrowser()
+  if (withTests && !hasProgram(['redis-server']))
+    say('No Redis was found: tests of queues need it (Debian: apt-get install redis-server).')
 }
 
 if (process.argv[1] === fileURLToPath(import.meta.url))

@@ -1,8 +1,8 @@
 // Compares Brelt's readings with the oracle's: npm run oracle -- --seeds 50 [--from 1], or npm run oracle -- FOLDER [SLUG …]
 // [--cases N] of each component (all of a folder's, five of a seed's), [--most N] differences printed.
 import { launchChromium } from '@/runner'
-import { compareFolder, compareSeed, printDifference, type Comparison } from '../tests/oracle/compare'
-import { Oracle } from '../tests/oracle/Oracle'
+import { compareFolder, compareSeed, printDifference, type Comparison } from '../tests/proofs/oracle/compare'
+import { Oracle } from '../tests/proofs/oracle/Oracle'
 
 const given = process.argv.slice(2)
 const option = (name: string): number | undefined => {

@@ -1,25 +1,75 @@
-// Runs all tests, or those named: npm test -- matrix
+// Runs all tests, those named (npm test -- matrix), or those that what has changed reaches (--changed [COMMIT]).
+// --keep-times keeps what each cost; options of Jest's own follow.
 import { spawnSync } from 'node:child_process'
+import { rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { HOME } from './ensure.mjs'
+import { bundleParts } from './tests/bundle.mjs'
+import { testsOfChanged } from './tests/changed.mjs'
+import { filesOf, FOREIGN, LANES } from './tests/lanes.mjs'
+import { partsOf } from './tests/parts.mjs'
+import { keepTimes, measured, printTimes, slower } from './tests/times.mjs'
 
-const jest = join(HOME, 'node_modules', 'jest', 'bin', 'jest.js')
-const environment = {
-  ...process.env,
-  BRELT_HOME: HOME,
-  NODE_OPTIONS: '--experimental-vm-modules --no-warnings',
-  NEXT_TELEMETRY_DISABLED: '1',
-}
-
-function run(...given) {
-  const { status } = spawnSync(process.execPath, [jest, ...given], { cwd: HOME, stdio: 'inherit', env: environment })
-  return status ?? 1
-}
-
+const OWN = ['--changed', '--keep-times']
 const given = process.argv.slice(2)
-const isWhole = given.every((each) => each.startsWith('-')) && !given.some((each) => each.startsWith('--outputFile'))
-// Unit tests take all cores; those that drive browsers take several processes each, and are done one after another.
-const statuses = isWhole
-  ? [run('src/', '--maxWorkers=100%', ...given), run('tests/', '--maxWorkers=1', ...given)]
-  : [run(...given)]
-process.exit(Math.max(...statuses))
+const words = given.filter((each) => !each.startsWith('-'))
+const options = given.filter((each) => each.startsWith('-') && !OWN.includes(each))
+const lanes = process.env.BRELT_FOREIGN ? [FOREIGN] : LANES
+
+/** The test files that are asked for, by lane. */
+async function chosenFiles() {
+  const reached = given.includes('--changed') ? new Set(await testsOfChanged(lanes, words[0])) : undefined
+  const isWanted = (file) =>
+    reached ? reached.has(file) : words.length === 0 || words.some((each) => file.includes(each))
+  return lanes
+    .map((lane) => ({ ...lane, files: filesOf(lane).filter(isWanted) }))
+    .filter(({ files }) => files.length > 0)
+}
+
+const chosen = await chosenFiles()
+if (chosen.length === 0) {
+  const isChanged = given.includes('--changed')
+  process.stderr.write(
+    isChanged ? 'What has changed reaches no test.\n' : `No test file's path holds ${words.join(' or ')}.\n`,
+  )
+  process.exit(isChanged ? 0 : 1)
+}
+
+// Several runs may go on beside each other.
+const folder = join(HOME, 'dist', 'tests', String(process.pid))
+const programs = await bundleParts(chosen.flatMap(partsOf), folder)
+const gathered = join(folder, 'times.jsonl')
+const configFile = join(folder, 'jest.config.json')
+writeFileSync(
+  configFile,
+  JSON.stringify({
+    rootDir: folder,
+    testEnvironment: 'node',
+    testMatch: programs,
+    moduleFileExtensions: ['mjs', 'js', 'json', 'node'],
+    transform: { '\\.mjs$': join(HOME, 'scripts', 'tests', 'transform.mjs') },
+    testSequencer: join(HOME, 'scripts', 'tests', 'Sequencer.mjs'),
+    // Wide, since it only tells how long a failing test takes: a busy machine is no fault.
+    testTimeout: 300_000,
+  }),
+)
+const jest = join(HOME, 'node_modules', 'jest', 'bin', 'jest.js')
+const { status } = spawnSync(process.execPath, [jest, '--config', configFile, '--maxWorkers=100%', ...options], {
+  cwd: HOME,
+  stdio: 'inherit',
+  env: {
+    ...process.env,
+    BRELT_HOME: HOME,
+    BRELT_TEST_TIMES: gathered,
+    NODE_OPTIONS: '--experimental-vm-modules --no-warnings',
+    NEXT_TELEMETRY_DISABLED: '1',
+  },
+})
+const times = measured(gathered, chosen)
+printTimes(times, { withFiles: process.env.CI !== undefined || process.env.BRELT_TEST_FILES !== undefined })
+const isWhole = words.length === 0 && options.length === 0 && !given.includes('--changed')
+const faults = isWhole && process.env.CI !== undefined && process.env.BRELT_TESTS !== 'all' ? slower(times) : []
+for (const fault of faults) process.stderr.write(`${fault}\n`)
+if (given.includes('--keep-times') && isWhole && status === 0) keepTimes(times)
+rmSync(folder, { recursive: true, force: true })
+process.exit(status === 0 && faults.length > 0 ? 1 : (status ?? 1))

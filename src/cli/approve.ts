@@ -16,6 +16,7 @@ import {
 import type { FileTree } from '@/core/sheet'
 import { gitState, gitUser, openFolder, writeFiles } from '@/source'
 import { makeProgress } from './progress'
+import type { Terminal } from './terminal'
 import { picturesOn } from './verify'
 
 export interface ApproveArguments {
@@ -32,11 +33,11 @@ export interface ApproveArguments {
 }
 
 /** `brelt approve`: makes pictures as they are now the ones that later ones are held against. */
-export async function approve(folder: string, given: ApproveArguments): Promise<number> {
+export async function approve(folder: string, given: ApproveArguments, terminal: Terminal): Promise<number> {
   if (given.group && given.component?.length !== 1)
     throw new Error('groups are numbered for each component: name one, as in "--component bunk-check --group 1"')
   const tree = openFolder(folder, { trustConfig: given.trustConfig })
-  const { rig, taken } = await takePictures(folder, tree, given)
+  const { rig, taken } = await takePictures(folder, tree, given, terminal)
   const hasCase = (key: string) => [...taken.values()].some(({ results }) => results.some((each) => each.key === key))
   const unknown = given.case?.find((key) => !hasCase(key))
   if (unknown !== undefined) throw new Error(`there is no picture of a case "${unknown}"`)
@@ -58,9 +59,9 @@ export async function approve(folder: string, given: ApproveArguments): Promise<
   await writeFiles(folder, files)
   for (const { slug, results, gone } of chosen) {
     const left = gone.length > 0 ? `, ${counted(gone.length, 'picture')} of no case any more taken away` : ''
-    process.stdout.write(`${slug}: ${counted(results.length, 'picture')} approved${left}\n`)
+    terminal.stdout.write(`${slug}: ${counted(results.length, 'picture')} approved${left}\n`)
   }
-  if (chosen.length === 0) process.stdout.write('There is nothing to approve.\n')
+  if (chosen.length === 0) terminal.stdout.write('There is nothing to approve.\n')
   return 0
 }
 
@@ -68,7 +69,7 @@ export async function approve(folder: string, given: ApproveArguments): Promise<
 const COMMIT_DIGITS = 12
 
 /** Takes pictures of a library's components; those that have just been verified are known, and no browser is started. */
-async function takePictures(folder: string, tree: FileTree, given: ApproveArguments) {
+async function takePictures(folder: string, tree: FileTree, given: ApproveArguments, { stderr }: Terminal) {
   const { cache = join(folder, '.brelt', 'cache'), component } = given
   const environment = await runEnvironment().catch(() => undefined)
   const prepared = await prepareLibrary(tree, { components: component })
@@ -76,7 +77,7 @@ async function takePictures(folder: string, tree: FileTree, given: ApproveArgume
   const keeper = new FolderKeeper(cache)
   const taken = new Map<string, ComponentPictures>()
   const browsers = new BrowserSource(launchChromium)
-  const progress = makeProgress()
+  const progress = makeProgress(stderr)
   try {
     await verifyLibrary(
       browsers,

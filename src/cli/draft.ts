@@ -10,6 +10,7 @@ import { unspecifiedReadings } from '@/core/lint'
 import { counted } from '@/core/words'
 import { launchChromium, prepareLibrary, surveyComponent, type PreparedComponent } from '@/runner'
 import { openFolder } from '@/source'
+import type { Terminal } from './terminal'
 
 export interface DraftArguments {
   all?: boolean
@@ -19,7 +20,12 @@ export interface DraftArguments {
 }
 
 /** `brelt draft`: the smallest spec that says what is rendered, of all that no rule speaks of yet. */
-export async function draft(folder: string, slug: string, given: DraftArguments): Promise<number> {
+export async function draft(
+  folder: string,
+  slug: string,
+  given: DraftArguments,
+  { stdout, stderr }: Terminal,
+): Promise<number> {
   const tree = openFolder(folder, given)
   const prepared = await prepareLibrary(tree)
   const component = prepared.components.find(({ sheet }) => sheet.slug === slug)
@@ -38,24 +44,24 @@ export async function draft(folder: string, slug: string, given: DraftArguments)
     const count = rules.reduce((sum, { claims }) => sum + claims.length, 0)
     if (given.write && !given.all && rules.length > 0) {
       writeFileSync(join(folder, sheet.file), appendRules(textOf(tree, sheet.file)!, writtenRules({ rules })))
-    } else if (rules.length > 0) process.stdout.write(`spec:\n${printBlock(writtenRules({ rules }), 2)}\n`)
-    process.stderr.write(
+    } else if (rules.length > 0) stdout.write(`spec:\n${printBlock(writtenRules({ rules }), 2)}\n`)
+    stderr.write(
       `${sheet.data.name}: ${counted(count, 'expectation')} in ${counted(rules.length, 'rule')} ${count === 1 ? 'explains' : 'explain'} what was read in ${counted(survey.cases.length, 'case')}.\n`,
     )
     for (const [why, keys] of groupedByReason(survey.left ?? []))
-      process.stderr.write(
+      stderr.write(
         `not read: ${keys.slice(0, 3).join('   ')}${keys.length > 3 ? `   … ${keys.length} in all` : ''}: ${why}\n`,
       )
     const unknown = survey.undefinedVariables ?? []
     if (unknown.length > 0)
-      process.stderr.write(
+      stderr.write(
         `not as people see it: no element has ${unknown.slice(0, 5).join(', ')}${unknown.length > 5 ? ` and ${unknown.length - 5} more` : ''}. Add the style sheet or token file that defines them, or what stands around components ("wrap", "page"), to library.yaml.\n`,
       )
     for (const { part, isElsewhere } of survey.absent ?? [])
-      process.stderr.write(
+      stderr.write(
         `in no case: the part ${part}${isElsewhere ? `, which stands elsewhere in the page: add "in: page" to it in ${sheet.file}, and draft again` : ''}\n`,
       )
-    for (const { part, reading, why } of left) process.stderr.write(`left out: ${part} · ${reading}: ${why}\n`)
+    for (const { part, reading, why } of left) stderr.write(`left out: ${part} · ${reading}: ${why}\n`)
   } finally {
     await browser.close()
   }

@@ -16,6 +16,7 @@ import { openFolder, workHere } from '@/source'
 import type { Verdicts } from '@/site'
 import type { FileTree } from '@/core/sheet'
 import { makeProgress } from './progress'
+import type { Output, Terminal } from './terminal'
 
 export interface GuideArguments {
   trustConfig?: boolean
@@ -30,12 +31,16 @@ type States = Verdicts['states']
 type Told = Omit<Verdicts, 'faces'>
 
 /** `brelt guide`: writes a library's guide as pages that need nothing but themselves. */
-export async function guide(folder: string, { out, run, states: given, trustConfig }: GuideArguments): Promise<number> {
+export async function guide(
+  folder: string,
+  { out, run, states: given, trustConfig }: GuideArguments,
+  { stdout, stderr }: Terminal,
+): Promise<number> {
   if (existsSync(out) && readdirSync(out).some((name) => !isOurs(name)))
     throw new Error(`"${out}" holds other things: a guide is written into an empty folder, or over another guide`)
   const tree = openFolder(folder, { trustConfig })
   const opened = openLibrary(tree)
-  const { faces, ...verdicts } = await toldOf(tree, { run, given })
+  const { faces, ...verdicts } = await toldOf(tree, { run, given }, stderr)
   const { makeSite } = await import('@/site')
   const { files, problems } = await makeSite(
     { ...opened, fingerprint: 'published', work: workHere },
@@ -46,9 +51,9 @@ export async function guide(folder: string, { out, run, states: given, trustConf
     mkdirSync(dirname(file), { recursive: true })
     writeFileSync(file, content)
   }
-  for (const problem of problems) process.stderr.write(`${describeProblem(problem)}\n`)
+  for (const problem of problems) stderr.write(`${describeProblem(problem)}\n`)
   const pages = [...files.keys()].filter((path) => /^[^/]+\.html$/.test(path)).length
-  process.stdout.write(`${opened.library.data.name}: ${pages} pages in ${out}\n`)
+  stdout.write(`${opened.library.data.name}: ${pages} pages in ${out}\n`)
   return problems.length > 0 ? 1 : 0
 }
 
@@ -60,7 +65,11 @@ function readStates(file: string): Told {
 }
 
 /** What pages tell of a run, with pictures of the components: both from one browser. Where a run was made elsewhere they do without one. */
-async function toldOf(tree: FileTree, { run, given }: { run: boolean; given: string | undefined }): Promise<Verdicts> {
+async function toldOf(
+  tree: FileTree,
+  { run, given }: { run: boolean; given: string | undefined },
+  stderr: Output,
+): Promise<Verdicts> {
   const known = given === undefined ? undefined : readStates(given)
   if (!run) return { states: new Map(), foot: 'Not verified.', ...known, faces: new Map() }
   const browser = await launchChromium().catch((error: unknown) => {
@@ -70,9 +79,9 @@ async function toldOf(tree: FileTree, { run, given }: { run: boolean; given: str
   if (!browser) return { ...known!, faces: new Map() }
   try {
     const prepared = await prepareLibrary(tree)
-    const told = known ?? (await verified(browser, prepared))
+    const told = known ?? (await verified(browser, prepared, stderr))
     const faces = await takeFaces(browser, prepared, (slug, message) =>
-      process.stderr.write(`${slug}: no picture of it could be taken: ${message}\n`),
+      stderr.write(`${slug}: no picture of it could be taken: ${message}\n`),
     )
     return { ...told, faces }
   } finally {
@@ -81,14 +90,14 @@ async function toldOf(tree: FileTree, { run, given }: { run: boolean; given: str
 }
 
 /** Verifies all that there is, and keeps what pages tell of it. */
-async function verified(browser: Browser, prepared: PreparedLibrary): Promise<Told> {
+async function verified(browser: Browser, prepared: PreparedLibrary, stderr: Output): Promise<Told> {
   const marks = new Map<string, [string, ReturnType<typeof markOf>, number][]>()
   const onCase = (slug: string, result: CaseResult) => {
     const own = marks.get(slug) ?? []
     marks.set(slug, own)
     own.push([result.key, markOf(result), result.checks.filter(({ verdict }) => verdict === 'misses').length])
   }
-  const progress = makeProgress()
+  const progress = makeProgress(stderr)
   try {
     const report = await verifyLibrary(browser, prepared, { onCase, onProgress: progress.show })
     const day = report.startedAt.slice(0, 10)

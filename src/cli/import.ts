@@ -13,11 +13,13 @@ import {
   treeOfLibrary,
   type TakenAs,
 } from '@/store'
+import type { Terminal } from './terminal'
 
 /** `brelt import`: takes a folder into the store. */
 export async function importLibrary(
   folder: string,
-  { link = false, trustConfig, as }: { link?: boolean; trustConfig?: boolean; as?: TakenAs } = {},
+  { link = false, trustConfig, as }: { link?: boolean; trustConfig?: boolean; as?: TakenAs },
+  { stdout, stderr }: Terminal,
 ): Promise<number> {
   const connection = await connect(homeFolder())
   await migrateTables(connection, homeFolder())
@@ -33,15 +35,15 @@ export async function importLibrary(
     throw new BadInput([{ file: folder, line: 1, column: 1, message: `${error.message} (${how})` }])
   })
   const linked = link ? ', linked to the folder' : ''
-  process.stdout.write(`${name}: ${components.length} components are in the store, at /${id}${linked}\n`)
+  stdout.write(`${name}: ${components.length} components are in the store, at /${id}${linked}\n`)
   const { problems } = readLibrary(tree)
   if (problems.length > 0)
-    process.stderr.write(`Taken in as they stand, to be mended there:\n${problems.map(describeProblem).join('\n')}\n`)
+    stderr.write(`Taken in as they stand, to be mended there:\n${problems.map(describeProblem).join('\n')}\n`)
   return 0
 }
 
 /** `brelt export`: writes a stored library into a folder. */
-export async function exportLibrary(name: string, folder: string): Promise<number> {
+export async function exportLibrary(name: string, folder: string, { stdout }: Terminal): Promise<number> {
   const connection = await connect(homeFolder())
   await migrateTables(connection, homeFolder())
   const known = await listLibraries(connection.db)
@@ -57,7 +59,7 @@ export async function exportLibrary(name: string, folder: string): Promise<numbe
     ])
   const tree = await treeOfLibrary(connection.db, library.id)
   await writeFolder(folder, tree)
-  process.stdout.write(`${library.name}: ${tree.paths.length} files are in ${folder}\n`)
+  stdout.write(`${library.name}: ${tree.paths.length} files are in ${folder}\n`)
   return 0
 }
 

@@ -5,6 +5,7 @@ import { BadInput } from '@/core/problem'
 import { counted } from '@/core/words'
 import { keepComponents, openFolder, proposeRepository, writeFiles, type RepositoryProposal } from '@/source'
 import { paintFor } from './paint'
+import type { Output, Terminal } from './terminal'
 
 export interface InitArguments {
   yes?: boolean
@@ -14,38 +15,43 @@ export interface InitArguments {
 const MAX_SHOWN = 40
 
 /** `brelt init`: proposes a library for an existing repository, and writes it once that is agreed to. */
-export async function init(folder: string, { yes = false, only }: InitArguments): Promise<number> {
+export async function init(folder: string, { yes = false, only }: InitArguments, terminal: Terminal): Promise<number> {
+  const { stdout } = terminal
   if (existsSync(join(folder, 'library.yaml')))
     throw new BadInput([{ file: 'library.yaml', line: 1, column: 1, message: 'this folder is a library already' }])
   const tree = openFolder(folder)
   const all = await proposeRepository(tree)
   const proposal = keepComponents(all, only)
-  print(proposal, tree.styleBuild?.config)
-  if (!only) tellPieces(all)
+  print(proposal, tree.styleBuild?.config, stdout)
+  if (!only) tellPieces(all, stdout)
   const count = Object.keys(proposal.files).length
-  if (!yes && !(await isAgreed(count))) {
-    process.stdout.write('Nothing was written. To write these files without being asked, say --yes.\n')
+  if (!yes && !(await isAgreed(count, terminal))) {
+    stdout.write('Nothing was written. To write these files without being asked, say --yes.\n')
     return 0
   }
   await writeFiles(folder, Object.entries(proposal.files))
-  process.stdout.write(
+  stdout.write(
     `${counted(count, 'file')} written. Next: brelt verify ${folder}${tree.styleBuild ? ' --trust-config' : ''}\n`,
   )
   return 0
 }
 
-function print({ name, styles, tokens, components, leftOut, files }: RepositoryProposal, config: string | undefined) {
-  const paint = paintFor(process.stdout)
+function print(
+  { name, styles, tokens, components, leftOut, files }: RepositoryProposal,
+  config: string | undefined,
+  stdout: Output,
+) {
+  const paint = paintFor(stdout)
   const list = (lines: readonly string[]) => {
-    for (const line of lines.slice(0, MAX_SHOWN)) process.stdout.write(`  ${line}\n`)
-    if (lines.length > MAX_SHOWN) process.stdout.write(`  … and ${lines.length - MAX_SHOWN} more\n`)
+    for (const line of lines.slice(0, MAX_SHOWN)) stdout.write(`  ${line}\n`)
+    if (lines.length > MAX_SHOWN) stdout.write(`  … and ${lines.length - MAX_SHOWN} more\n`)
   }
   const section = (title: string, lines: readonly string[]) => {
     if (lines.length === 0) return
-    process.stdout.write(`${paint.strong(title)}\n`)
+    stdout.write(`${paint.strong(title)}\n`)
     list(lines)
   }
-  process.stdout.write(`${paint.strong(name)}\n`)
+  stdout.write(`${paint.strong(name)}\n`)
   section(
     `Components: ${components.length}`,
     components.flatMap(({ slug, module, understood, unclear }) => {
@@ -70,19 +76,19 @@ function print({ name, styles, tokens, components, leftOut, files }: RepositoryP
 }
 
 /** Exports that are pieces of other components are many; most need no sheet of their own. */
-function tellPieces({ components }: RepositoryProposal) {
+function tellPieces({ components }: RepositoryProposal, stdout: Output) {
   const names = components.filter(({ isPiece }) => isPiece).map(({ slug }) => slug)
   if (names.length === 0) return
   const shown = names.slice(0, MAX_SHOWN).join(' ')
-  process.stdout.write(
+  stdout.write(
     `Pieces of these that get a sheet only if --only names them: ${shown}${names.length > MAX_SHOWN ? ' …' : ''}\n`,
   )
 }
 
 /** Asks somebody who sits at a terminal; anybody else has not agreed. */
-async function isAgreed(count: number): Promise<boolean> {
-  if (!process.stdin.isTTY || !process.stdout.isTTY) return false
-  const asking = createInterface({ input: process.stdin, output: process.stdout })
+async function isAgreed(count: number, { stdin, stdout }: Terminal): Promise<boolean> {
+  if (!stdin.isTTY || !stdout.isTTY) return false
+  const asking = createInterface({ input: stdin, output: stdout as NodeJS.WritableStream })
   const answer = await asking.question(`Write ${counted(count, 'file')}? [y/N] `)
   asking.close()
   return /^y(es)?$/i.test(answer.trim())

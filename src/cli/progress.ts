@@ -1,8 +1,10 @@
+import type { Output } from './terminal'
+
 const WIDTH = 30
 const EVERY_MS = 80
 
 /** A bar on a terminal's error stream; nothing where that is not a terminal. */
-export function makeProgress(stream: NodeJS.WriteStream = process.stderr) {
+export function makeProgress(stream: Output) {
   let last = 0
   const start = performance.now()
   return {

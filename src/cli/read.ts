@@ -5,6 +5,7 @@ import type { CaseResult } from '@/core/plan'
 import { launchChromium, prepareLibrary, verifyLibrary } from '@/runner'
 import { openFolder } from '@/source'
 import { paintFor } from './paint'
+import type { Output, Terminal } from './terminal'
 
 const PLACE = { file: '--case', line: 1, column: 1 }
 
@@ -13,6 +14,7 @@ export async function read(
   folder: string,
   slug: string,
   given: { case: string; format: 'text' | 'json'; trustConfig?: boolean },
+  { stdout }: Terminal,
 ): Promise<number> {
   const prepared = await prepareLibrary(openFolder(folder, given), { components: [slug] })
   const [component] = prepared.components
@@ -31,7 +33,7 @@ export async function read(
   } finally {
     await browser.close()
   }
-  print(results[0]!, given.format)
+  print(results[0]!, given.format, stdout)
   return 0
 }
 
@@ -57,13 +59,13 @@ function valuesOf(key: string, { dimensions }: Space): Record<string, string> {
   return Object.fromEntries(dimensions.map(({ name, default: defaultValue }) => [name, given[name] ?? defaultValue]))
 }
 
-function print({ key, checks }: CaseResult, format: 'text' | 'json') {
+function print({ key, checks }: CaseResult, format: 'text' | 'json', stdout: Output) {
   if (format === 'json') {
-    process.stdout.write(JSON.stringify({ case: key, readings: checks }, null, 2) + '\n')
+    stdout.write(JSON.stringify({ case: key, readings: checks }, null, 2) + '\n')
     return
   }
-  const paint = paintFor(process.stdout)
-  process.stdout.write(`${paint.strong(key || '(the only case)')}\n`)
+  const paint = paintFor(stdout)
+  stdout.write(`${paint.strong(key || '(the only case)')}\n`)
   const width = Math.max(0, ...checks.map(({ part, reading }) => part.length + reading.length + 3))
   for (const { part, reading, verdict, expected, expectation, measured, reason } of checks) {
     const mark = verdict === 'holds' ? paint.good('■') : verdict === 'misses' ? paint.miss('◣') : paint.miss('☒')
@@ -73,6 +75,6 @@ function print({ key, checks }: CaseResult, format: 'text' | 'json') {
         : verdict === 'holds'
           ? measured
           : `${paint.miss(measured)}  expected ${expected || expectation}`
-    process.stdout.write(`  ${mark} ${`${part} · ${reading}`.padEnd(width)}  ${told}\n`)
+    stdout.write(`  ${mark} ${`${part} · ${reading}`.padEnd(width)}  ${told}\n`)
   }
 }

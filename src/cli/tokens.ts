@@ -4,6 +4,7 @@ import { parseWhere } from '@/core/matrix'
 import { exportTokens, type TokenFormat } from '@/core/tokens'
 import { openLibrary } from '@/runner'
 import { openFolder } from '@/source'
+import type { Terminal } from './terminal'
 
 export interface TokensArguments {
   format: TokenFormat
@@ -12,7 +13,11 @@ export interface TokensArguments {
 }
 
 /** `brelt tokens`: the tokens as CSS custom properties, SCSS, a TypeScript module, or one token document. */
-export async function writeTokens(folder: string, { format, context, out }: TokensArguments): Promise<number> {
+export async function writeTokens(
+  folder: string,
+  { format, context, out }: TokensArguments,
+  { stdout }: Terminal,
+): Promise<number> {
   const { tokens } = openLibrary(openFolder(folder))
   const { box, problems } = context === undefined ? { box: {}, problems: [] } : parseWhere(context)
   const place = { file: '--context', line: 1, column: 1 }
@@ -31,7 +36,7 @@ export async function writeTokens(folder: string, { format, context, out }: Toke
     format,
     Object.fromEntries(Object.entries(box).map(([name, values]) => [name, values[0]!])),
   )
-  if (out === undefined) process.stdout.write(text)
+  if (out === undefined) stdout.write(text)
   else writeFileSync(out, text)
   return 0
 }

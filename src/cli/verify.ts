@@ -39,6 +39,7 @@ import { Evidence } from './Evidence'
 import { paintFor } from './paint'
 import { partOf } from './partOf'
 import { makeProgress } from './progress'
+import type { Output, Terminal } from './terminal'
 
 // As where none can be started at all.
 const NOTHING_RUNS = 3
@@ -77,7 +78,7 @@ export interface ReportTarget {
 }
 
 /** `brelt verify`: reads and judges a library's cases in a browser, and prints the report. */
-export async function verify(folder: string, given: VerifyArguments): Promise<number> {
+export async function verify(folder: string, given: VerifyArguments, terminal: Terminal): Promise<number> {
   const where = given.where === undefined ? undefined : parseWhere(given.where)
   if (where?.problems.length) throw new BadInput(where.problems)
   // What a browser that runs elsewhere cannot be asked for is never said to have been asked.
@@ -87,11 +88,13 @@ export async function verify(folder: string, given: VerifyArguments): Promise<nu
     queue: given.queue,
     browser: given.browser,
     signal: stop.signal,
-    onNote: (note) => process.stderr.write(`${note}\n`),
+    onNote: (note) => terminal.stderr.write(`${note}\n`),
   })
   try {
-    return await verifyAt(place, folder, where?.box, { ...given, ...(clock && { clock }) }, stop.signal)
+    const asked = { ...given, ...(clock && { clock }) }
+    return await verifyAt(place, folder, where?.box, asked, { ...terminal, signal: stop.signal })
   } finally {
+    stop.end()
     await place.close()
   }
 }
@@ -101,8 +104,9 @@ async function verifyAt(
   folder: string,
   where: Box | undefined,
   given: VerifyArguments,
-  signal: AbortSignal,
+  around: Around,
 ): Promise<number> {
+  const { stdout, stderr, signal } = around
   const { reports, cache = join(folder, '.brelt', 'cache'), fresh = false, queue: _, browser: __, ...options } = given
   const tree = openFolder(folder, { trustConfig: given.trustConfig })
   if (fresh || !existsSync(cache)) place.warm()
@@ -122,24 +126,30 @@ async function verifyAt(
   const known = fresh ? undefined : await whole?.report()
   if (known) {
     const { git: _, ...rest } = known
-    print({ ...rest, startedAt, milliseconds: Math.round(performance.now() - start), ...(git && { git }) }, reports)
+    const times = { startedAt, milliseconds: Math.round(performance.now() - start) }
+    print({ ...rest, ...times, ...(git && { git }) }, { reports, stdout })
     return exitStatus(known)
   }
   const selection = { components: given.component, cover: given.cover, where }
   const prepared = await prepareLibrary(whole?.tree ?? tree, selection)
   const part = given.shard && (await partOf(prepared, given.shard, kept))
-  const chosen = await sinceThen(part?.prepared ?? prepared, folder, environment, { ...given, selection })
-  const working = { at: place.at, kept, signal }
+  const chosen = await sinceThen(part?.prepared ?? prepared, folder, environment, { ...given, selection, stderr })
+  const working = { at: place.at, kept, signal, stderr }
   const report = {
     ...(await verified(working, chosen, { ...given, git, environment, evidence })),
     ...(part && { shard: part.shard }),
   }
   const broken = await withBreaks(report, chosen, { ...working, way: given.strength })
   if (evidence) await gatherEvidence(evidence, chosen, broken, { ...working, ...options })
-  print(broken, reports, evidence?.help)
+  print(broken, { reports, stdout, evidence: evidence?.help })
   if (kept && !signal.aborted && !place.isLost) await whole?.keep(broken, prepared, kept)
   await keeper.prune()
-  return ended(broken, place.isLost, signal.aborted)
+  return ended(broken, { isLost: place.isLost, isStopped: signal.aborted, stderr })
+}
+
+/** Where a command writes, and what stops it. */
+interface Around extends Omit<Terminal, 'stdin'> {
+  signal: AbortSignal
 }
 
 /** What the parts of a command share. */
@@ -147,6 +157,7 @@ interface Working {
   at: OpenPlace['at']
   kept: KeptResults | undefined
   signal: AbortSignal
+  stderr: Output
 }
 
 interface Verifying extends Pick<VerifyArguments, 'workers' | 'repeat' | 'clock' | 'pictures' | 'shard'> {
@@ -156,11 +167,11 @@ interface Verifying extends Pick<VerifyArguments, 'workers' | 'repeat' | 'clock'
 }
 
 async function verified(
-  { at, kept, signal }: Working,
+  { at, kept, signal, stderr }: Working,
   prepared: PreparedLibrary,
   { workers, repeat, clock, pictures, shard, git, environment, evidence }: Verifying,
 ): Promise<Report> {
-  const progress = makeProgress()
+  const progress = makeProgress(stderr)
   try {
     return await verifyLibrary(at, prepared, {
       ...{ workers, repeat, clock, kept, git, signal, isPart: shard !== undefined, onProgress: progress.show },
@@ -172,16 +183,22 @@ async function verified(
   }
 }
 
-function stopOnSignal(): AbortController {
+/** Stops with the signals that ask a program to end. @returns its signal, and how it hears of them no more */
+function stopOnSignal(): { signal: AbortSignal; end: () => void } {
   const stop = new AbortController()
-  for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => stop.abort())
-  return stop
+  const abort = () => stop.abort()
+  const signals = ['SIGINT', 'SIGTERM'] as const
+  for (const signal of signals) process.once(signal, abort)
+  return { signal: stop.signal, end: () => signals.forEach((signal) => process.off(signal, abort)) }
 }
 
 /** Says why a run came to its end before its time. @returns what its end says to the shell */
-function ended(report: Report, isLost: boolean, isStopped: boolean): number {
-  if (isStopped) process.stderr.write('Stopped: this is what was found so far.\n')
-  if (isLost) process.stderr.write('The browser went down again and again: this is what was found before.\n')
+function ended(
+  report: Report,
+  { isLost, isStopped, stderr }: { isLost: boolean; isStopped: boolean; stderr: Output },
+): number {
+  if (isStopped) stderr.write('Stopped: this is what was found so far.\n')
+  if (isLost) stderr.write('The browser went down again and again: this is what was found before.\n')
   return isLost ? NOTHING_RUNS : isStopped ? 1 : exitStatus(report)
 }
 
@@ -194,10 +211,10 @@ interface Breaking extends Working {
 async function withBreaks(
   report: Report,
   prepared: PreparedLibrary,
-  { at, way, ...options }: Breaking,
+  { at, way, stderr, ...options }: Breaking,
 ): Promise<Report> {
   if (!way) return report
-  const progress = makeProgress()
+  const progress = makeProgress(stderr)
   try {
     const onProgress = (slug: string, done: number, total: number) => progress.show(done, total, slug)
     const strengths = await breakLibrary(at, prepared, { way, onProgress, ...options })
@@ -219,15 +236,15 @@ async function sinceThen(
   prepared: PreparedLibrary,
   folder: string,
   environment: RunEnvironment | undefined,
-  given: Omit<VerifyArguments, 'reports' | 'shard'> & { selection: Selection },
+  given: Omit<VerifyArguments, 'reports' | 'shard'> & { selection: Selection; stderr: Output },
 ): Promise<PreparedLibrary> {
-  const { changedSince, selection, trustConfig, clock, repeat, pictures } = given
+  const { changedSince, selection, trustConfig, clock, repeat, pictures, stderr } = given
   if (changedSince === undefined) return prepared
   const how = performed({ clock, repeat }, pictures === true)
   const since = await readSince(changedSince, folder, environment, how, { ...selection, trustConfig })
   const components = prepared.components.filter((component) => !since.isUnchanged(prepared, component))
   const same = prepared.components.length - components.length
-  process.stderr.write(
+  stderr.write(
     `${counted(same, 'component')} as at ${changedSince}, not verified; ${counted(components.length, 'component')} changed.\n`,
   )
   return { ...prepared, components }
@@ -245,19 +262,26 @@ async function gatherEvidence(
   evidence: Evidence,
   prepared: PreparedLibrary,
   report: Report,
-  options: Omit<Parameters<typeof filmFailed>[2], 'onFilm'>,
+  { stderr, ...options }: Omit<Parameters<typeof filmFailed>[2], 'onFilm'> & { stderr: Output },
 ) {
   const films = filmFailed(prepared, report, { ...options, onFilm: (...film) => evidence.takeFilm(...film) })
-  await films.catch((error: unknown) => process.stderr.write(`There are no films: ${(error as Error).message}\n`))
+  await films.catch((error: unknown) => stderr.write(`There are no films: ${(error as Error).message}\n`))
   await evidence.gather(report)
 }
 
 /** Writes a report in each form that was asked for. @param evidence pictures for those that show any */
-export function print(report: Report, reports: readonly ReportTarget[], evidence: Partial<ReportHelp> = {}) {
+export function print(
+  report: Report,
+  {
+    reports,
+    stdout,
+    evidence,
+  }: { reports: readonly ReportTarget[]; stdout: Output; evidence?: Partial<ReportHelp> | undefined },
+) {
   const help = { ...HELP, ...evidence }
   for (const { format, out } of reports) {
     const reporter = REPORTERS.get(format)!
-    if (out === undefined) process.stdout.write(reporter.write(report, paintFor(process.stdout), help))
+    if (out === undefined) stdout.write(reporter.write(report, paintFor(stdout), help))
     else writeFileSync(out, reporter.write(report, UNPAINTED, help))
   }
 }

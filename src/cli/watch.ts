@@ -14,6 +14,7 @@ import {
 } from '@/runner'
 import { openFolder, UNFINISHED } from '@/source'
 import { paintFor } from './paint'
+import type { Output, Terminal } from './terminal'
 import { HELP, picturesOn, type VerifyArguments } from './verify'
 
 // Editors write a file in several goes, and several files at once.
@@ -21,23 +22,25 @@ const QUIET_MS = 80
 const IGNORED = /(^|[/\\])(node_modules|\.[^/\\]+)([/\\]|$)/
 
 /** `brelt verify --watch`: verifies again whenever files change, and prints what became different, until it is stopped. */
-export async function watch(folder: string, given: Omit<VerifyArguments, 'reports'>): Promise<number> {
+export async function watch(
+  folder: string,
+  given: Omit<VerifyArguments, 'reports'>,
+  { stdout }: Terminal,
+): Promise<number> {
   const browsers = new BrowserSource(launchChromium)
   const stop = new AbortController()
   const changes = new Changes(folder, stop.signal)
   for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => stop.abort())
-  const paint = paintFor(process.stdout)
+  const paint = paintFor(stdout)
   let last: Report | undefined
   try {
     do {
-      const report = await once(folder, given, browsers, stop.signal)
+      const report = await once(folder, given, browsers, { stdout, signal: stop.signal })
       if (stop.signal.aborted) break
       if (report)
-        process.stdout.write(
-          last ? changesText(last, report, paint) : REPORTERS.get('text')!.write(report, paint, HELP),
-        )
+        stdout.write(last ? changesText(last, report, paint) : REPORTERS.get('text')!.write(report, paint, HELP))
       last = report ?? last
-      process.stdout.write(paint.dim('Watching. Stop with Ctrl C.\n'))
+      stdout.write(paint.dim('Watching. Stop with Ctrl C.\n'))
     } while (await changes.next())
   } finally {
     await changes.close()
@@ -51,7 +54,7 @@ async function once(
   folder: string,
   given: Omit<VerifyArguments, 'reports'>,
   browsers: BrowserSource,
-  signal: AbortSignal,
+  { stdout, signal }: { stdout: Output; signal: AbortSignal },
 ): Promise<Report | undefined> {
   const {
     cache = join(folder, '.brelt', 'cache'),
@@ -77,7 +80,7 @@ async function once(
     return await verifyLibrary(browsers, prepared, { workers, repeat, clock, kept, signal, ...taken })
   } catch (error) {
     if (!(error instanceof BadInput)) throw error
-    for (const problem of error.problems) process.stdout.write(describeProblem(problem) + '\n')
+    for (const problem of error.problems) stdout.write(describeProblem(problem) + '\n')
     return undefined
   }
 }

@@ -3,6 +3,7 @@ import type { Redis } from 'ioredis'
 /** The queue cannot be reached: what to do about it. */
 export class NoQueue extends Error {
   override name = 'NoQueue'
+  readonly code = 'no-queue'
 }
 
 // One that does not answer is not there. Wide, since it may be this process that has no time.

@@ -5,6 +5,7 @@ import { findShell, isExecutable } from './findShell'
 /** No browser can be started here: what to do about it. */
 export class NoBrowser extends Error {
   override name = 'NoBrowser'
+  readonly code = 'no-browser'
 }
 
 const NAMES = ['chromium', 'chromium-browser', 'google-chrome', 'google-chrome-stable', 'chrome', 'msedge']

@@ -1,5 +1,5 @@
 export { BrowserLost, BrowserSource } from './BrowserSource'
-export { browserProgram, launchChromium, NoBrowser } from './chromium'
+export { browserProgram, launchChromium, NoBrowser, type LaunchOptions } from './chromium'
 export { browserAddress, connectChromium, remoteEnvironment } from './connectChromium'
 export { killBrowser } from './killBrowser'
 export { defaultClock } from './clock'

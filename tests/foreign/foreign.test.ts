@@ -7,10 +7,10 @@ import type * as Tailwind from 'tailwindcss'
 import { openFolder } from '@/source'
 import { compareFolder, printDifference } from '../oracle/compare'
 import { Oracle } from '../oracle/Oracle'
-import { testBrowser, verifyTree } from '../support/library'
+import { verifyTree } from '../support/library'
+import { engineBrowser } from '../support/browsers'
 
 const FOLDER = join(process.cwd(), 'tests', 'foreign')
-const brelt = testBrowser({ afterAll })
 let oracle: Promise<Browser> | undefined
 afterAll(async () => (await oracle)?.close())
 
@@ -36,13 +36,13 @@ describe.each(['lit', 'emotion', 'headless', 'tailwind'])('components on %s', (n
   const folder = join(FOLDER, name)
 
   test('hold what their sheets say, all read', async () => {
-    const { report } = await verifyTree(await brelt(), openFolder(folder))
+    const { report } = await verifyTree(await engineBrowser(), openFolder(folder))
     expect(report.components.flatMap(({ findings }) => findings.map(({ message }) => message))).toEqual([])
     expect(report.totals).toMatchObject({ misses: 0, unread: 0, scenarios: { misses: 0, unread: 0, unsteady: 0 } })
   }, 120_000)
 
   test('are read as a plain document shows them', async () => {
-    const browsers = { brelt: await brelt(), oracle: await (oracle ??= Oracle.launch()) }
+    const browsers = { brelt: await engineBrowser(), oracle: await (oracle ??= Oracle.launch()) }
     const { compared, differences } = await compareFolder(browsers, folder, { modules: FOLDER })
     expect(differences.map(printDifference)).toEqual([])
     expect(compared).toBeGreaterThan(40)

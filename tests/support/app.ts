@@ -1,97 +1,115 @@
-import { spawn, spawnSync, type ChildProcess } from 'node:child_process'
-import { mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import type { Browser, Frame, Page } from 'puppeteer-core'
-import { launchChromium } from '@/runner'
-import { freePort } from './queue'
-
-const HOST = '127.0.0.1'
+import { personsBrowser } from './browsers'
+import { Server } from './Server'
+import { closeAtEnd } from './shared'
 
 /** How long a page may take to show what a test waits for, in ms: wide, since a busy machine is no fault. */
 const WAIT = 90_000
 
-/** Brelt as people run it, on a store of its own, with a browser to use it. */
+/** Brelt as people run it, with a browser to use it. */
 export interface App {
   address: string
   /** Runs the command line on the same store. */
-  command(...given: string[]): void
+  command(...given: string[]): Promise<void>
   /** @param path of the application, or the address of a file */
   open(path: string, size?: { width: number; height: number }): Promise<Page>
   /** Kills the server as it stands, and starts another on the same store. */
   crash(): Promise<void>
+  /** Closes what has been opened; the server goes on where it is shared. */
   close(): Promise<void>
 }
 
-/** Starts the built application; `folders` are imported beside the demo library. @param settings environment variables */
-export async function startApp(folders: readonly string[] = [], settings: Record<string, string> = {}): Promise<App> {
-  const home = process.env.BRELT_HOME ?? process.cwd()
-  const data = mkdtempSync(join(tmpdir(), 'brelt-app-'))
-  const port = await freePort()
-  const own = { BRELT_DATA: join(data, 'brelt.db'), PORT: String(port), NODE_OPTIONS: '' }
-  const environment = { ...process.env, ...own, ...settings }
-  const command = (...given: string[]) => {
-    const { status, stderr } = spawnSync(process.execPath, [join(home, 'dist', 'cli.mjs'), ...given], {
-      env: { ...environment, BRELT_HOME: home },
-      encoding: 'utf8',
-    })
-    if (status !== 0) throw new Error(stderr)
-  }
-  command('set-up')
-  for (const folder of folders) command('import', folder)
-  const start = async () => {
-    const program = spawn(process.execPath, [join(home, 'scripts', 'serve.mjs')], {
-      env: environment,
-      stdio: ['ignore', 'pipe', 'inherit'],
-    })
-    await started(program)
-    return program
-  }
-  let server = await start()
-  const browser = await launchChromium({ whole: true })
-  const address = `http://${HOST}:${port}`
+export interface AppOptions {
+  /** A server and a store that nobody else has: for what changes the demo library, or counts libraries. */
+  isOwn?: boolean
+  /** Environment variables of a server of its own. */
+  settings?: Record<string, string>
+  /** Started as people start it, and killed with all that it started. */
+  isStarted?: boolean
+}
+
+/**
+ * The built application, with the demo library, and with `folders` taken in beside it. Where nothing else is asked for, one server and
+ * one store serve all files of a process: a library's name is to be its file's own.
+ */
+export async function startApp(folders: readonly string[] = [], options: AppOptions = {}): Promise<App> {
+  const isOwn = options.isOwn === true || options.isStarted === true || options.settings !== undefined
+  const server = isOwn ? await Server.start(options) : await sharedServer()
+  for (const folder of folders) await server.command('import', folder)
+  const browser = await personsBrowser()
+  const pages = new Set<Page>()
   return {
-    address,
-    command,
-    open: (path, size = { width: 1280, height: 800 }) =>
-      openPage(browser, path.startsWith('file:') ? path : address + path, size),
-    crash: async () => {
-      const gone = new Promise((done) => server.once('exit', done))
-      // The program that starts it would end it in good order.
-      for (const pid of [server.pid!, ...childrenOf(server.pid!)]) process.kill(pid, 'SIGKILL')
-      await gone
-      server = await start()
+    address: server.address,
+    command: (...given) => server.command(...given),
+    open: async (path, size = { width: 1280, height: 800 }) => {
+      const page = await openPage(browser, path.startsWith('file:') ? path : server.address + path, size)
+      pages.add(page)
+      return page
     },
+    crash: () => server.crash(),
     close: async () => {
-      await browser.close()
-      await new Promise((done) => {
-        server.once('exit', done)
-        server.kill('SIGTERM')
-      })
-      rmSync(data, { recursive: true, force: true })
+      // What one file leaves in the browser's own storage is not for the next.
+      const last = [...pages].find((page) => !page.isClosed() && page.url().startsWith(server.address))
+      await last?.evaluate(() => localStorage.clear()).catch(() => {}) // its page may have crashed
+      for (const page of pages) if (!page.isClosed()) await page.close().catch(() => {}) // it may have crashed
+      if (isOwn) await server.close()
     },
   }
 }
 
-const childrenOf = (pid: number): number[] =>
-  spawnSync('ps', ['-o', 'pid=', '--ppid', String(pid)], { encoding: 'utf8' })
-    .stdout.split('\n')
-    .filter((line) => line.trim() !== '')
-    .map(Number)
+let shared: Promise<Server> | undefined
 
-const started = (server: ChildProcess) =>
-  new Promise<void>((done, fail) => {
-    server.stdout!.on('data', (text: Buffer) => text.includes('Brelt is at') && done())
-    server.once('exit', (code) => fail(new Error(`the server ended with ${code}`)))
-  })
+function sharedServer(): Promise<Server> {
+  if (!shared) closeAtEnd(async () => (await shared)?.close())
+  return (shared ??= Server.start())
+}
+
+// As quick as anybody sees.
+const POLLING_MS = 80
+
+/** Tabs that nobody uses: what a tab has loaded and compiled before, it need not load and compile again. */
+const freeTabs: Page[] = []
 
 async function openPage(browser: Browser, url: string, size: { width: number; height: number }): Promise<Page> {
-  const page = await browser.newPage()
+  const page = await takeTab(browser)
   page.setDefaultTimeout(WAIT)
   await page.setViewport(size)
   await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: 'light' }])
   await page.goto(url, { waitUntil: 'load' })
   return page
+}
+
+async function takeTab(browser: Browser): Promise<Page> {
+  const free = freeTabs.pop()
+  if (free && !free.isClosed() && free.browser() === browser) {
+    // Only what is in front draws frames.
+    await free.bringToFront()
+    return free
+  }
+  const page = await browser.newPage()
+  const [close, waitForFunction] = [page.close.bind(page), page.waitForFunction.bind(page)]
+  // By default a page is asked in each frame, for which it draws all the time.
+  page.waitForFunction = (ask, options, ...args) => waitForFunction(ask, { polling: POLLING_MS, ...options }, ...args)
+  // It is left at an address of the same server that shows nothing and asks for nothing.
+  page.close = async (options) => {
+    if (freeTabs.includes(page)) return
+    const isUsed = await leave(page)
+    if (isUsed) freeTabs.push(page)
+    else await close(options)
+  }
+  return page
+}
+
+/** @returns whether the tab can be used again */
+async function leave(page: Page): Promise<boolean> {
+  if (!page.url().startsWith('http')) return false
+  try {
+    await page.goto(new URL('/api/health', page.url()).href, { timeout: 5000 })
+    return true
+  } catch {
+    // It has crashed, or hangs.
+    return false
+  }
 }
 
 /** Presses what a person would: a control by its role and name, once it stands still. */

@@ -4,7 +4,7 @@ import { waitForText, type App } from './app'
 import { run } from './runs'
 import { until } from './until'
 
-const FILES = join(process.env.BRELT_HOME ?? process.cwd(), 'tests/tasks/parts')
+const FILES = join(process.env.BRELT_HOME ?? process.cwd(), 'tests/interface/tasks/parts')
 
 /** Somebody at work in the application, who finds things by their roles and names alone. Each thing that is done is counted. */
 export class Hand {

@@ -4,7 +4,7 @@ import { readLibrary, treeOf, type FileTree } from '@/core/sheet'
 import { openFolder, type OpenOptions } from '@/source'
 import type { CaseResult } from '@/core/plan'
 import type { Report } from '@/core/report'
-import { launchChromium, prepareLibrary, verifyLibrary, type Selection } from '@/runner'
+import { prepareLibrary, verifyLibrary, type Selection } from '@/runner'
 
 /** A library with one component, `thing`, made from texts. Paths are relative to the library. */
 export function thing({
@@ -53,13 +53,6 @@ export async function problemsOf(browser: Browser, folder: string, options?: Ope
     throw error
   }
   return []
-}
-
-/** A browser for the tests of one file: `const browser = testBrowser()`, then `await browser()`. */
-export function testBrowser(hooks: { afterAll: (work: () => Promise<void>) => void }): () => Promise<Browser> {
-  let launched: Promise<Browser> | undefined
-  hooks.afterAll(async () => (await launched)?.close())
-  return () => (launched ??= launchChromium())
 }
 
 /** `part · reading: verdict (measured)` of every check of a case, for comparing in one go. */

@@ -1,22 +1,10 @@
 import { spawn, type ChildProcess } from 'node:child_process'
 import { mkdtempSync, rmSync } from 'node:fs'
-import { createServer, type AddressInfo } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { createInterface } from 'node:readline'
 import { Connections, workersOf, type WorkerState } from '@/queue'
-
-/** A port of this machine that nobody listens at. */
-export function freePort(): Promise<number> {
-  return new Promise((done, fail) => {
-    const server = createServer()
-    server.once('error', fail)
-    server.listen(0, '127.0.0.1', () => {
-      const { port } = server.address() as AddressInfo
-      server.close(() => done(port))
-    })
-  })
-}
+import { freePort } from './ports'
 
 const ended = (child: ChildProcess) =>
   new Promise<void>((done) => {

@@ -1,15 +1,7 @@
-import type { Browser } from 'puppeteer-core'
 import type { FileTree } from '@/core/sheet'
 import type { ScenarioResult } from '@/core/scenario'
-import {
-  launchChromium,
-  PlayPool,
-  prepareLibrary,
-  runScenarios,
-  scenarioJobs,
-  type PoolOptions,
-  type ScenarioOptions,
-} from '@/runner'
+import { prepareLibrary, runScenarios, scenarioJobs, type PoolOptions, type ScenarioOptions } from '@/runner'
+import { playPool } from './browsers'
 
 /** Performs the scenarios of a library's components; gives back what came of each, by name. */
 export async function playTree(
@@ -24,19 +16,12 @@ export async function playTree(
     )
     .filter(({ plan }) => !only || only.includes(plan.scenario.name))
   const results = new Map<string, ScenarioResult>()
-  let browser: Promise<Browser> | undefined
-  const pool = new PlayPool(() => (browser ??= launchChromium()), rest)
-  try {
-    await runScenarios(
-      pool,
-      jobs,
-      { ...(repeat !== undefined && { repeat }), ...(signal && { signal }) },
-      ({ plan }, result) => void results.set(plan.scenario.name, result),
-    )
-  } finally {
-    await pool.close()
-    await (await browser)?.close()
-  }
+  await runScenarios(
+    playPool(rest),
+    jobs,
+    { ...(repeat !== undefined && { repeat }), ...(signal && { signal }) },
+    ({ plan }, result) => void results.set(plan.scenario.name, result),
+  )
   return results
 }
 

@@ -1,3 +1,4 @@
+export { STRENGTH_WAYS, type StrengthWay } from '../choices'
 export {
   BREAKS,
   madeBreaks,
@@ -14,12 +15,4 @@ export { BREAK_LIST } from './list'
 export { apart, onePass } from './schedule'
 export { EVERYTHING, toldBy, touchOf, type Touch } from './touch'
 export { Proposer, type ChangedReading, type Proposal } from './propose'
-export {
-  noticeable,
-  percentOf,
-  STRENGTH_WAYS,
-  type Strength,
-  type StrengthCell,
-  type StrengthWay,
-  type Unnoticed,
-} from './strength'
+export { noticeable, percentOf, type Strength, type StrengthCell, type Unnoticed } from './strength'

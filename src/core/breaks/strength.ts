@@ -1,9 +1,6 @@
+import type { StrengthWay } from '../choices'
 import type { RuleText } from '../edit'
 import type { BreakKind } from './breaks'
-
-/** How thoroughly a component is broken: its cases only, or its scenarios too. */
-export const STRENGTH_WAYS = ['quick', 'full'] as const
-export type StrengthWay = (typeof STRENGTH_WAYS)[number]
 
 /** A break that changes something and that nothing noticed. */
 export interface Unnoticed {

@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
+import { times } from '../../../tests/support/extent'
 import fc from 'fast-check'
 import { gridOf } from '../grid'
 import { combinations, makeCase, spaceOf } from '../matrix'
@@ -90,7 +91,7 @@ test('the cascade of a draft says of every case what was read there, whatever wa
         if (read[place] !== undefined) expect(said(values)).toBe(`${read[place]}px`)
       })
     }),
-    { numRuns: 80 },
+    { numRuns: times(20, 80) },
   )
 })
 
@@ -115,7 +116,7 @@ test('of several labels that are right, one is said, also where they overlap', (
         })
       },
     ),
-    { numRuns: 80 },
+    { numRuns: times(20, 80) },
   )
 })
 

@@ -1,4 +1,5 @@
 import { expect, test } from '@jest/globals'
+import { times } from '../../../tests/support/extent'
 import fc from 'fast-check'
 import {
   allBits,
@@ -73,7 +74,7 @@ test('the smallest condition selects exactly the selection, and no shorter one d
       const together = found.together.map((region) => casesIn(grid, region, allBits(grid.size)))
       for (const at of cases.keys()) expect(together.some((bits) => (bits[0]! >>> at) & 1)).toBe(selected.includes(at))
     }),
-    { numRuns: 300 },
+    { numRuns: times(75, 300) },
   )
 })
 
@@ -107,6 +108,6 @@ test('a cover holds all that is wanted and nothing that is not allowed', () => {
       expect(sameBits(union, wanted)).toBe(true)
       expect(regions.length).toBeLessThanOrEqual(selected.length)
     }),
-    { numRuns: 200 },
+    { numRuns: times(50, 200) },
   )
 })

@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
+import { times } from '../../../tests/support/extent'
 import fc from 'fast-check'
 import {
   EXPECTATION_GRAMMAR,
@@ -183,7 +184,7 @@ describe('print(parse(x))', () => {
         const expectation = all(...checks)
         expect(parseExpectation(printExpectation(expectation))).toEqual(expectation)
       }),
-      { numRuns: 2000 },
+      { numRuns: times(500, 2000) },
     )
   })
 
@@ -196,7 +197,7 @@ describe('print(parse(x))', () => {
           expect(error).toBeInstanceOf(ExpectationError)
         }
       }),
-      { numRuns: 2000 },
+      { numRuns: times(500, 2000) },
     )
   })
 })
@@ -224,7 +225,7 @@ test('whatever the grammar makes is read, and printed in a way that reads the sa
       const expectation = parseExpectation(made)
       expect(parseExpectation(printExpectation(expectation))).toEqual(expectation)
     }),
-    { numRuns: 400 },
+    { numRuns: times(100, 400) },
   )
 })
 

@@ -1,9 +1,7 @@
+import type { TokenFormat } from '../choices'
 import { tokenContexts } from './contexts'
 import type { TokenBook } from './TokenBook'
 import { mergeTokenDocuments, modernise, tokensAsCss, tokensAsScss, tokensAsTypeScript } from './writeTokens'
-
-export const TOKEN_FORMATS = ['css', 'scss', 'ts', 'json'] as const
-export type TokenFormat = (typeof TOKEN_FORMATS)[number]
 
 /** A library's tokens for others to use. JSON is one token document (2025.10), of one context; the others hold all contexts. */
 export function exportTokens(

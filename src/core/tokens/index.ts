@@ -1,6 +1,7 @@
 export type { TokenNaming } from './naming'
 export { tokenContexts } from './contexts'
-export { exportTokens, TOKEN_FORMATS, type TokenFormat } from './exportTokens'
+export { TOKEN_FORMATS, type TokenFormat } from '../choices'
+export { exportTokens } from './exportTokens'
 export { editTokenText, type TokenEdit } from './editTokens'
 export { channelsOf, COLOUR_SPACES, colourText, isInReach, spaceOf, type ColourSpace } from './colourSpaces'
 export { readJson } from './readJson'

@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
+import { times } from '../../../tests/support/extent'
 import fc from 'fast-check'
 import { readFileSync } from 'node:fs'
 import { parse, stringify } from 'yaml'
@@ -119,7 +120,7 @@ describe('edits', () => {
         const text = stringify(from, { collectionStyle: flow ? 'flow' : 'any' })
         expect(isSame(parse(editYaml(text, diffValues(from, to))), to)).toBe(true)
       }),
-      { numRuns: 300 },
+      { numRuns: times(75, 300) },
     ))
 
   test('nothing to change is the same text, byte for byte', () => {

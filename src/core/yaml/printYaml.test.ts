@@ -1,4 +1,5 @@
 import { test } from '@jest/globals'
+import { times } from '../../../tests/support/extent'
 import fc from 'fast-check'
 import { parse } from 'yaml'
 import { printBlock, printFlow } from './index'
@@ -30,5 +31,5 @@ test('what is printed as a block, or in one line, reads as what it was', () =>
       const block = `a:\n${printBlock({ b: given }, 2 + depth * 2)}`
       return same(parse(`a: { b: ${printFlow(given)} }`).a.b) && same(parse(block).a.b)
     }),
-    { numRuns: 400 },
+    { numRuns: times(100, 400) },
   ))

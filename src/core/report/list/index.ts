@@ -1,3 +1,5 @@
+import type { Reporter } from '../defineReporter'
+import type { ReportFormat } from '../../choices'
 import { html } from './html'
 import { json } from './json'
 import { junit } from './junit'
@@ -5,5 +7,5 @@ import { markdown } from './markdown'
 import { sarif } from './sarif'
 import { text } from './text'
 
-/** Every form of reports; the first is the usual one. */
-export const REPORTER_LIST = [text, json, junit, sarif, html, markdown] as const
+/** What writes each form of reports: one for every name. */
+export const REPORTER_LIST: readonly Reporter<ReportFormat>[] = [text, json, junit, sarif, html, markdown]

@@ -1,4 +1,5 @@
 import { describe, expect, test } from '@jest/globals'
+import { times } from '../../../../tests/support/extent'
 import fc from 'fast-check'
 import { FakeServer } from './fakeServer'
 import { statusOf } from './session'
@@ -216,7 +217,7 @@ test('in whatever order things happen, both people’s last words are saved, and
       ])
       expect(server.drafts).toEqual([])
     }),
-    { numRuns: 500 },
+    { numRuns: times(125, 500) },
   )
 })
 

@@ -1,0 +1,84 @@
+// Tests as programs: many test files in one, so that what they load is loaded once and what they start is shared.
+import { join } from 'node:path'
+import { build } from 'esbuild'
+import { HOME } from '../ensure.mjs'
+
+/** Packages with programs or files of their own, and what Jest itself gives. */
+const NOT_BUNDLED = [
+  '@jest/globals',
+  'esbuild',
+  'sass',
+  'sharp',
+  '@libsql/client',
+  'typescript',
+  'enhanced-resolve',
+  'postcss-load-config',
+  'ajv',
+  '@microsoft/*',
+]
+
+// Packages of the older kind ask for Node's own modules by this.
+const REQUIRE =
+  "import { createRequire as makeRequire } from 'node:module'; const require = makeRequire(import.meta.url);"
+
+/** One program: each file's tests stand in a block of its name, in which its hooks stay; its time is told. */
+const programOf = (files) => `
+import { afterAll, beforeAll, describe } from '@jest/globals'
+import { begin, closeAll, end } from './tests/support/shared'
+${files
+  .map((file) => {
+    const name = JSON.stringify(file)
+    return `describe(${name}, () => { beforeAll(() => begin()); require(${JSON.stringify(`./${file}`)}); afterAll(() => end(${name})) })`
+  })
+  .join('\n')}
+afterAll(closeAll)
+`
+
+/** Gives the programs' texts to the bundler, which knows files only. */
+const programs = (parts) => ({
+  name: 'programs',
+  setup(build) {
+    build.onResolve({ filter: /^program:/ }, ({ path }) => ({ path, namespace: 'program' }))
+    build.onLoad({ filter: /.*/, namespace: 'program' }, ({ path }) => ({
+      contents: programOf(parts.find(({ name }) => `program:${name}` === path).files),
+      resolveDir: HOME,
+      loader: 'js',
+    }))
+  },
+})
+
+const OPTIONS = {
+  bundle: true,
+  splitting: true,
+  platform: 'node',
+  format: 'esm',
+  target: 'node20',
+  jsx: 'automatic',
+  supported: { 'import-attributes': true },
+  external: NOT_BUNDLED,
+  mainFields: ['module', 'main'],
+  // As one file, since it reads tables beside itself otherwise.
+  alias: { 'css-tree': './node_modules/css-tree/dist/csstree.esm.js' },
+  banner: { js: REQUIRE },
+  logLevel: 'warning',
+}
+
+/** Bundles parts of lanes; what they share is one file. @param parts each part's name and files @returns the programs' paths */
+export async function bundleParts(parts, folder) {
+  await build({
+    ...OPTIONS,
+    entryPoints: parts.map(({ name }) => ({ in: `program:${name}`, out: name })),
+    plugins: [programs(parts)],
+    outdir: folder,
+    outExtension: { '.js': '.mjs' },
+    sourcemap: true,
+    sourcesContent: false,
+  })
+  return parts.map(({ name }) => join(folder, `${name}.mjs`))
+}
+
+/** What each of our files imports, by path, as far as some files reach. */
+export async function graphOf(files) {
+  const { metafile } = await build({ ...OPTIONS, entryPoints: files, outdir: 'none', write: false, metafile: true })
+  return new Map(Object.entries(metafile.inputs).map(([path, { imports }]) => [path, imports.map((each) => each.path)]))
+}

@@ -1,0 +1,61 @@
+// What each test file costs: told after every run, and kept in the repository as of the last landing.
+import { existsSync, readFileSync, writeFileSync } from 'node:fs'
+import { join } from 'node:path'
+import { HOME } from '../ensure.mjs'
+
+const KEPT = join(HOME, 'tests', 'times.json')
+// Machines are shared: what takes this much longer has become slower.
+const MOST_MORE = 1.5
+
+const kept = () => (existsSync(KEPT) ? JSON.parse(readFileSync(KEPT, 'utf8')) : { lanes: {}, files: {} })
+
+/** @returns seconds and processor seconds by file, as they were kept */
+export const keptTimes = () => kept().files
+
+const round = (number) => Math.round(number * 10) / 10
+const sum = (all) => ({
+  seconds: round(all.reduce((total, { seconds }) => total + seconds, 0)),
+  processor: round(all.reduce((total, { processor }) => total + processor, 0)),
+})
+
+/** What lanes and files have cost in a run. @param gathered the file in which the run wrote it */
+export function measured(gathered, lanes) {
+  const times = existsSync(gathered)
+    ? readFileSync(gathered, 'utf8')
+        .split('\n')
+        .filter(Boolean)
+        .map((line) => JSON.parse(line))
+    : []
+  return {
+    lanes: Object.fromEntries(
+      lanes.map(({ name, files }) => [name, sum(times.filter(({ file }) => files.includes(file)))]),
+    ),
+    files: Object.fromEntries(
+      times
+        .toSorted((a, b) => (a.file < b.file ? -1 : 1))
+        .map(({ file, seconds, processor }) => [file, { seconds: round(seconds), processor: round(processor) }]),
+    ),
+  }
+}
+
+/** Prints what was measured. @param withFiles each file too, the dearest first */
+export function printTimes({ lanes, files }, { withFiles = false } = {}) {
+  const line = (name, { seconds, processor }) =>
+    `${name.padEnd(46)} ${seconds.toFixed(1).padStart(7)} s ${processor.toFixed(1).padStart(7)} core-s\n`
+  process.stdout.write('\nWhat each lane cost, in wall and processor seconds, all its processes together:\n')
+  for (const [name, times] of Object.entries(lanes)) process.stdout.write(line(name, times))
+  if (!withFiles) return
+  for (const [file, times] of Object.entries(files).toSorted(([, a], [, b]) => b.processor - a.processor))
+    process.stdout.write(line(`  ${file}`, times))
+}
+
+/** Lanes that take half as much again as they did when their times were kept, in words. */
+export const slower = ({ lanes }) =>
+  Object.entries(lanes).flatMap(([name, { processor }]) => {
+    const before = kept().lanes[name]?.processor
+    return before !== undefined && processor > before * MOST_MORE
+      ? [`The lane "${name}" took ${processor} processor seconds; ${before} were kept in tests/times.json.`]
+      : []
+  })
+
+export const keepTimes = (times) => writeFileSync(KEPT, `${JSON.stringify(times, null, 2)}\n`)

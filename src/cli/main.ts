@@ -1,0 +1,3 @@
+import { runCli } from './runCli'
+
+process.exitCode = await runCli(process.argv.slice(2), process)
