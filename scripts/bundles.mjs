@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto'
-import { readdirSync, readFileSync, writeFileSync } from 'node:fs'
+import { existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { build } from 'esbuild'
 import { browser } from './bundleOptions.mjs'
@@ -56,6 +56,9 @@ function nameProgram() {
 
 /** Everything beside the web application: the stage's programs, and the command line. */
 export const bundleAll = async () => {
+  // Pieces are named by what is in them: those of before would stay.
+  for (const name of existsSync('dist') ? readdirSync('dist') : [])
+    if (name.endsWith('.mjs')) rmSync(join('dist', name))
   await bundles()
   nameProgram()
 }

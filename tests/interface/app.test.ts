@@ -81,7 +81,7 @@ describe('the wall', () => {
     await page.close()
   })
 
-  test('only components near to what is in sight take a process', async () => {
+  thorough('only components near to what is in sight take a process', async () => {
     const page = await app.open('/firnline')
     const live = () => texts(page, '[data-tile]:has(iframe) a > span:first-child')
     await page.waitForSelector('[data-tile=bunk-check] iframe')
@@ -233,7 +233,7 @@ describe('the matrix', () => {
 
   test('findings are told by their cause, and lead to a case', async () => {
     const page = await app.open('/firnline-app/bunk-check/matrix')
-    await press(page, 'button', '2 findings')
+    await page.locator('button::-p-text(2 findings)').click()
     await waitForText(
       page,
       '[data-finding="box outline"]',
@@ -275,7 +275,7 @@ describe('the matrix', () => {
     await page.close()
   })
 
-  test('zoom, marks and scheme', async () => {
+  thorough('zoom, marks and scheme', async () => {
     const page = await app.open('/firnline-app/bunk-check/matrix')
     await boardFrame(page)
     await press(page, 'radio', 'Marks')
@@ -303,7 +303,7 @@ describe('the matrix', () => {
 })
 
 describe('components that misbehave', () => {
-  test('a script that never returns closes its board, not the application', async () => {
+  thorough('a script that never returns closes its board, not the application', async () => {
     const page = await app.open('/odd-hut/looper/matrix')
     await waitForText(page, '[role=alert]', /stopped responding/, 20_000)
     await page.keyboard.press('?')

@@ -184,7 +184,15 @@ describe('the bench', () => {
     expect(await frame.evaluate('seen.slice(1, 10)')).toEqual([1, 2, 3, 4, 5, 6, 7, 8, 1])
     await press(page, 'button', 'Pause the sweep of digits')
     const paused = await page.$eval('[data-sweep]', (bar) => (bar as HTMLElement).dataset.sweep)
-    await new Promise((done) => setTimeout(done, 600))
+    // As many frames as several steps of it take.
+    await page.evaluate(
+      () =>
+        new Promise<void>((done) => {
+          let frames = 0
+          const next = () => (++frames > 40 ? done() : requestAnimationFrame(next))
+          next()
+        }),
+    )
     expect(await page.$eval('[data-sweep]', (bar) => (bar as HTMLElement).dataset.sweep)).toBe(paused)
     await press(page, 'button', 'End the sweep of digits')
     await press(page, 'button', 'Reset digits')
@@ -215,7 +223,7 @@ describe('the bench', () => {
 })
 
 describe('code that was copied', () => {
-  test('React’s compiles against the component, in three settings', async () => {
+  thorough('React’s compiles against the component, in three settings', async () => {
     const folder = mkdtempSync(join(tmpdir(), 'brelt-code-'))
     cpSync('demo/firnline/components/kit-chips', folder, { recursive: true })
     const { page, frame } = await openBench('kit-chips/guide')
@@ -333,7 +341,7 @@ describe('measures', () => {
     await page.close()
   })
 
-  test('the bench has a view of its own, and can take the whole window', async () => {
+  thorough('the bench has a view of its own, and can take the whole window', async () => {
     const { page } = await openBench('lamp-switch/bench')
     expect(await page.$eval('nav[aria-label=Views] [aria-current]', (link) => link.textContent)).toBe('Bench')
     await flip(page, `${row('lit')} [role=switch]`)

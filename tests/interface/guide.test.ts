@@ -151,8 +151,12 @@ describe('the Guide view', () => {
     for (let back = 0; back < 7; back++) await page.keyboard.press('Backspace')
     await page.keyboard.type('=hi')
     await page.waitForSelector('.cm-tooltip-autocomplete')
-    // The editor takes no key for a list that has only just come.
-    await new Promise((done) => setTimeout(done, 200))
+    // The editor takes no key for a list that has only just come: by its own clock.
+    await page.waitForFunction(() => {
+      const { dataset } = document.body
+      dataset.listed ??= String(performance.now())
+      return performance.now() - Number(dataset.listed) > 150
+    })
     await page.keyboard.press('Enter')
     await page.keyboard.type('}')
     await page.waitForSelector('iframe[data-showing="1"]')

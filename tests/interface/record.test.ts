@@ -89,8 +89,10 @@ async function keep(page: Page): Promise<{ steps: string[]; verdicts: string[] }
   return { steps: read.map(([step]) => step!), verdicts: read.map(([, verdict]) => verdict!) }
 }
 
-/** Long enough for movements to end: the recording's time passes as real time does. */
-const rest = () => new Promise((done) => setTimeout(done, 500))
+/** Movements have ended, in the recording's own time. */
+const rest = async (page: Page) => {
+  await stageFrames(page)[0]!.waitForFunction(() => document.getAnimations().length === 0)
+}
 
 const allHold = (count: number) => Array.from({ length: count }, () => 'holds')
 
@@ -99,10 +101,10 @@ describe('a recording', () => {
     const { page, click } = await startRecording('day-plan')
     await click('.plan__header')
     await offered(page, 'panel · visible')
-    await rest()
+    await rest(page)
     await click('.plan__header', 1)
     await offered(page, 'panel[2] · visible')
-    await rest()
+    await rest(page)
     expect(await actsOf(page)).toEqual(['click header', 'click header[2]'])
     const { steps, verdicts } = await keep(page)
     expect(steps[0]).toBe('click header')

@@ -69,6 +69,8 @@ test('a linked folder is verified as its files change, and the wall shows what t
 test('no more, when it is pressed again', async () => {
   await press(page, 'button', 'Verify as files change')
   await page.waitForSelector('button[aria-pressed="false"]')
+  // What the last change began comes to its end first.
+  await page.waitForFunction(() => !document.querySelector('[aria-label="Run"]'))
   write('stove/stove.css', 'width: 20px', 'width: 21px')
   await counts(/out of date/)
   expect(await page.$('[aria-label="Run"]')).toBeNull()

@@ -87,6 +87,8 @@ async function takeTab(browser: Browser): Promise<Page> {
     return free
   }
   const page = await browser.newPage()
+  // Several tabs are in use at a time, as in windows side by side.
+  await page.emulateFocusedPage(true)
   const [close, waitForFunction] = [page.close.bind(page), page.waitForFunction.bind(page)]
   // By default a page is asked in each frame, for which it draws all the time.
   page.waitForFunction = (ask, options, ...args) => waitForFunction(ask, { polling: POLLING_MS, ...options }, ...args)

@@ -41,16 +41,17 @@ export function processorSeconds(): number {
   return ours.reduce((sum, [, { ticks }]) => sum + ticks, 0) / TICKS_PER_SECOND
 }
 
-let begun = { at: Date.now(), processor: 0 }
+const begun = { file: { at: 0, processor: 0 }, test: { at: 0, processor: 0 } }
 
-export function begin(): void {
-  begun = { at: Date.now(), processor: processorSeconds() }
+export function begin(what: keyof typeof begun): void {
+  begun[what] = { at: Date.now(), processor: processorSeconds() }
 }
 
-/** Writes what a file has cost where the program that runs the tests gathers it. */
-export function end(file: string): void {
+/** Writes what a file or a test has cost where the program that runs the tests gathers it. */
+export function end(what: keyof typeof begun, name: string): void {
   const times = process.env.BRELT_TEST_TIMES
   if (!times) return
-  const seconds = (Date.now() - begun.at) / 1000
-  appendFileSync(times, `${JSON.stringify({ file, seconds, processor: processorSeconds() - begun.processor })}\n`)
+  const { at, processor } = begun[what]
+  const cost = { seconds: (Date.now() - at) / 1000, processor: processorSeconds() - processor }
+  appendFileSync(times, `${JSON.stringify({ [what]: name, ...cost })}\n`)
 }

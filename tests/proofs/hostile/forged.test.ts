@@ -2,6 +2,7 @@ import { beforeAll, describe, expect, test } from '@jest/globals'
 import { treeOf } from '@/core/sheet'
 import { prepareLibrary, verifyLibrary } from '@/runner'
 import type { CaseResult } from '@/core/plan'
+import type { ClockKind } from '@/stage'
 import { playTree } from '../../support/scenarios'
 import { isWhole } from '../../support/extent'
 import { forgerFiles, FORGERS } from './forgers'
@@ -31,6 +32,8 @@ const truthOf = (kind: Kind, slug: string): Readonly<Record<string, string>> =>
   kind === 'react' && ways[Number(slug.slice(4))]![0] === 'texts' ? { ...TRUTH, 'label text': '' } : TRUTH
 const LOOKED = ['root width', 'label text', 'root background-color']
 
+const CLOCKS: Record<Kind, ClockKind[]> = { markup: ['engine', 'page'], react: ['engine'], element: ['page'] }
+
 describe.each(KINDS)('no result is forged by what is judged, of kind %s', (kind) => {
   const chosen = isWhole ? ways : ways.filter(([way]) => SOME[kind].includes(way))
   const components = chosen.map(([, slug]) => slug)
@@ -52,7 +55,7 @@ describe.each(KINDS)('no result is forged by what is judged, of kind %s', (kind)
     expect(read.filter((line) => !line.endsWith(': true'))).toEqual([])
   })
 
-  test.each(['engine', 'page'] as const)(
+  test.each(isWhole ? CLOCKS.markup : CLOCKS[kind])(
     'in scenarios, by the %s clock',
     async (clock) => {
       const results = await playTree(treeOf(forgerFiles(kind)), { clock, components })
