@@ -1,6 +1,7 @@
 import { rmSync } from 'node:fs'
 import { treeOf } from '@/core/sheet'
 import { startApp } from '../tests/support/app'
+import { closeAll } from '../tests/support/shared'
 import { onDisk } from './board'
 
 const ROWS = 12
@@ -76,6 +77,7 @@ export async function controlTimes(changes: number): Promise<ControlTimes> {
     }
   } finally {
     await app.close()
+    await closeAll()
     rmSync(folder, { recursive: true, force: true })
   }
 }

@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os'
 import { dirname, join } from 'node:path'
 import type { FileTree } from '@/core/sheet'
 import { startApp } from '../tests/support/app'
+import { closeAll } from '../tests/support/shared'
 import { benchLibrary } from './component'
 
 /** Writes a library to the disk; returns its folder. */
@@ -77,5 +78,6 @@ export async function inApp<T>(
     return await work(app)
   } finally {
     await app.close()
+    await closeAll()
   }
 }

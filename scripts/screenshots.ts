@@ -7,6 +7,7 @@ import { removeRepository, writeRepository } from '../tests/support/repository'
 import { beginRepository, commitAll } from '../tests/support/git'
 import { run } from '../tests/support/runs'
 import { startApp, boardFrame, press, stageFrames, waitForText } from '../tests/support/app'
+import { closeAll } from '../tests/support/shared'
 
 // Takes the pictures of docs/screenshots/ anew, from Firnline: npm run screenshots
 const FOLDER = 'docs/screenshots'
@@ -243,4 +244,5 @@ try {
   rmSync(changing, { recursive: true, force: true })
 } finally {
   await app.close()
+  await closeAll()
 }

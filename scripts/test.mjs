@@ -12,8 +12,10 @@ import { keepTimes, measured, printTimes, slower } from './tests/times.mjs'
 
 const OWN = ['--changed', '--keep-times']
 const given = process.argv.slice(2)
-const words = given.filter((each) => !each.startsWith('-'))
-const options = given.filter((each) => each.startsWith('-') && !OWN.includes(each))
+// The one option whose value stands apart: a pattern of tests’ names.
+const isPattern = (at) => given[at - 1] === '-t'
+const words = given.filter((each, at) => !each.startsWith('-') && !isPattern(at))
+const options = given.filter((each, at) => (each.startsWith('-') || isPattern(at)) && !OWN.includes(each))
 const lanes = process.env.BRELT_FOREIGN ? [FOREIGN] : LANES
 
 /** The test files that are asked for, by lane. */

@@ -5,7 +5,7 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import type { Frame, Page } from 'puppeteer-core'
 import ts from 'typescript'
 import { launchChromium } from '@/runner'
-import { press, startApp, waitForText, type App } from '../support/app'
+import { type App, frames, press, startApp, waitForText } from '../support/app'
 import { thorough } from '../support/extent'
 import { until } from '../support/until'
 
@@ -185,14 +185,7 @@ describe('the bench', () => {
     await press(page, 'button', 'Pause the sweep of digits')
     const paused = await page.$eval('[data-sweep]', (bar) => (bar as HTMLElement).dataset.sweep)
     // As many frames as several steps of it take.
-    await page.evaluate(
-      () =>
-        new Promise<void>((done) => {
-          let frames = 0
-          const next = () => (++frames > 40 ? done() : requestAnimationFrame(next))
-          next()
-        }),
-    )
+    await frames(page, 40)
     expect(await page.$eval('[data-sweep]', (bar) => (bar as HTMLElement).dataset.sweep)).toBe(paused)
     await press(page, 'button', 'End the sweep of digits')
     await press(page, 'button', 'Reset digits')

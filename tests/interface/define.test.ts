@@ -424,7 +424,7 @@ describe('editing', () => {
     const path = 'components/lamp-group/lamp-group.sheet.yaml'
     await openTab(one, 'Props 4')
     await fill(one, 'Default of legend', 'Lamp in the hall')
-    await status(one, 'saved')
+    await waitForText(one, '[data-status="saved"]', /Lamp in the hall/, 15_000)
     const save = (text: string, prefer?: string) =>
       one.evaluate(
         async (from, next, file, choice) => {

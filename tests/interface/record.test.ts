@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import type { Page } from 'puppeteer-core'
-import { press, stageFrames, startApp, type App } from '../support/app'
+import { frames, press, stageFrames, startApp, type App } from '../support/app'
 import { thorough } from '../support/extent'
 import { demoFolder } from '../support/demo'
 
@@ -89,10 +89,8 @@ async function keep(page: Page): Promise<{ steps: string[]; verdicts: string[] }
   return { steps: read.map(([step]) => step!), verdicts: read.map(([, verdict]) => verdict!) }
 }
 
-/** Movements have ended, in the recording's own time. */
-const rest = async (page: Page) => {
-  await stageFrames(page)[0]!.waitForFunction(() => document.getAnimations().length === 0)
-}
+/** As many frames as movements take to end: the recording's time passes as real time does. */
+const rest = (page: Page) => frames(page, 40)
 
 const allHold = (count: number) => Array.from({ length: count }, () => 'holds')
 

@@ -148,7 +148,7 @@ describe('what answers may do', () => {
       ...['define', 'matrix', 'spec', 'behaviour', 'guide'].map((view) => `/hut-card/${view}`),
     ]
     for (const view of views) {
-      const page = await app.open('/firnline')
+      const page = await app.open('/api/health')
       page.on('console', (message) => {
         if (/Content Security Policy|violates/i.test(message.text())) complaints.push(`${view}: ${message.text()}`)
       })

@@ -5,7 +5,7 @@ import { thorough } from '../support/extent'
 import { demoFolder } from '../support/demo'
 
 // A browser opens six connections to one server.
-const TABS = 8
+const TABS = 7
 const REFUSALS = 3
 
 let app: App
@@ -15,7 +15,7 @@ beforeAll(async () => {
 })
 afterAll(() => app.close())
 
-const path = '/firnline-tabs/busy-veil/matrix'
+const path = '/firnline-tabs/busy-veil/runs'
 async function hasRead(page: Page) {
   // One behind others draws no frames: nothing can be waited for there.
   await page.bringToFront()

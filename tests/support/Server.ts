@@ -1,5 +1,5 @@
 import { spawn, spawnSync, type ChildProcess } from 'node:child_process'
-import { copyFileSync, existsSync, mkdtempSync, renameSync, rmSync } from 'node:fs'
+import { copyFileSync, existsSync, mkdirSync, mkdtempSync, readFileSync, renameSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { cli } from './cli'
@@ -15,9 +15,11 @@ interface ServerOptions {
 
 const homeFolder = () => process.env.BRELT_HOME ?? process.cwd()
 
-/** A store with the demo library, made once for all processes of one run of the tests. */
+/** A store with the demo library, made once for each program. */
 function templateStore(): string {
-  const file = join(homeFolder(), 'dist', 'tests', 'store.db')
+  const folder = join(homeFolder(), 'dist', 'tests')
+  const program = readFileSync(join(homeFolder(), 'dist', 'program'), 'utf8')
+  const file = join(folder, `store-${program.slice(0, 16)}.db`)
   if (existsSync(file)) return file
   const own = join(mkdtempSync(join(tmpdir(), 'brelt-template-')), 'store.db')
   const { status, stderr } = spawnSync(process.execPath, [join(homeFolder(), 'dist', 'cli.mjs'), 'set-up'], {
@@ -25,6 +27,7 @@ function templateStore(): string {
     encoding: 'utf8',
   })
   if (status !== 0) throw new Error(stderr)
+  mkdirSync(folder, { recursive: true })
   // Another process may have made it meanwhile: either is right.
   copyFileSync(own, `${file}.${process.pid}`)
   renameSync(`${file}.${process.pid}`, file)

@@ -90,6 +90,17 @@ async function takeTab(browser: Browser): Promise<Page> {
   // Several tabs are in use at a time, as in windows side by side.
   await page.emulateFocusedPage(true)
   const [close, waitForFunction] = [page.close.bind(page), page.waitForFunction.bind(page)]
+  const [goto, reload] = [page.goto.bind(page), page.reload.bind(page)]
+  page.goto = async (...given) => {
+    const answer = await goto(...given)
+    await alive(page)
+    return answer
+  }
+  page.reload = async (...given) => {
+    const answer = await reload(...given)
+    await alive(page)
+    return answer
+  }
   // By default a page is asked in each frame, for which it draws all the time.
   page.waitForFunction = (ask, options, ...args) => waitForFunction(ask, { polling: POLLING_MS, ...options }, ...args)
   // It is left at an address of the same server that shows nothing and asks for nothing.
@@ -100,6 +111,16 @@ async function takeTab(browser: Browser): Promise<Page> {
     else await close(options)
   }
   return page
+}
+
+/** Controls that the server has drawn take no press before the page's own program has taken them over. */
+async function alive(page: Page): Promise<void> {
+  if (!page.url().startsWith('http') || page.url().includes('/api/')) return
+  await page.waitForFunction(() =>
+    [...document.querySelectorAll('button')].every((each) =>
+      Object.keys(each).some((key) => key.startsWith('__react')),
+    ),
+  )
 }
 
 /** @returns whether the tab can be used again */
@@ -117,6 +138,18 @@ async function leave(page: Page): Promise<boolean> {
 /** Presses what a person would: a control by its role and name, once it stands still. */
 export const press = (page: Page, role: string, name: string): Promise<void> =>
   page.locator(`aria/${name}[role="${role}"]`).click()
+
+/** Lets a page draw so many frames. */
+export const frames = (page: Page, count: number): Promise<void> =>
+  page.evaluate(
+    (wanted: number) =>
+      new Promise<void>((done) => {
+        let drawn = 0
+        const next = () => (drawn++ < wanted ? requestAnimationFrame(next) : done())
+        next()
+      }),
+    count,
+  )
 
 /** Puts text into a field and leaves it with Enter. */
 export async function fill(page: Page, label: string, text: string): Promise<void> {

@@ -5,12 +5,12 @@ import { closeAtEnd } from './shared'
 
 const FIRNLINE = join(process.env.BRELT_HOME ?? process.cwd(), 'demo', 'firnline')
 
-/** What stands in a component's slots. */
+/** What stands in a component's slots, and whose files its sheet names. */
 const needs = (slug: string): string[] => {
   const sheet = readFileSync(join(FIRNLINE, 'components', slug, `${slug}.sheet.yaml`), 'utf8')
-  return [...sheet.matchAll(/accepts: \[([^\]]*)\]/g)].flatMap(([, list]) =>
-    list!.split(',').map((each) => each.trim()),
-  )
+  const accepted = [...sheet.matchAll(/accepts: \[([^\]]*)\]/g)].flatMap(([, list]) => list!.split(','))
+  const named = [...sheet.matchAll(/\.\.\/([\w-]+)\//g)].map(([, folder]) => folder!)
+  return [...accepted, ...named].map((each) => each.trim())
 }
 
 function withNeeds(slugs: readonly string[]): Set<string> {
