@@ -87,7 +87,14 @@ describe('the Behaviour view', () => {
     await page.waitForFunction(() => document.querySelector('[data-testid="moment"]')?.textContent === '0 ms')
     await page.keyboard.press('End')
     await page.waitForFunction(() => document.querySelector('[data-testid="moment"]')?.textContent === '850 ms')
-    // Sharper pictures come later, and it stays where it was.
+    await page.close()
+  })
+
+  thorough('sharper pictures come after the film, and it stays where it was', async () => {
+    const page = await openBehaviour('firnline/gear-hint')
+    await play(page)
+    await page.focus('[role="slider"]')
+    await page.keyboard.press('End')
     await page.waitForFunction(() => document.querySelector<HTMLImageElement>('img[data-place]')?.naturalWidth === 1920)
     expect(await moment(page)).toBe('850 ms')
     await page.close()
