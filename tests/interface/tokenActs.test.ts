@@ -115,6 +115,25 @@ test('what others stand for is not deleted; a token that nothing needs is, after
   await page.close()
 })
 
+test('what is being typed stays while something else of the library changes', async () => {
+  const page = await openToken('color.edge')
+  const field = await page.waitForSelector('[aria-label="Value in day"], [aria-label="Value in day, night"]')
+  await field!.click({ count: 3 })
+  await page.keyboard.type('#1234')
+  const uses = () => page.$eval('[data-testid=token]', (pane) => pane.textContent!)
+  expect(await uses()).not.toContain('board.css:3')
+  writeFileSync(
+    join(folder, 'components/board/board.css'),
+    `${onDisk('components/board/board.css')}\n.board b { color: var(--color-edge) }\n`,
+  )
+  await waitForText(page, '[data-testid=token]', /board\.css:\d/)
+  await page.keyboard.type('56')
+  expect(await field!.evaluate((element) => (element as HTMLInputElement).value)).toBe('#123456')
+  await press(page, 'button', 'Discard')
+  writeFileSync(join(folder, 'components/board/board.css'), FILES['components/board/board.css']!)
+  await page.close()
+})
+
 test('what was changed by hand since is not undone over', async () => {
   const page = await openToken('pace.turn')
   await fill(page, 'Name of the token', 'pace.swing')

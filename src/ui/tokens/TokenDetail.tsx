@@ -28,10 +28,12 @@ export function TokenDetail(props: TokenDetailProps) {
   const { library, model, row, onSelect, onSave, onRename, onRemove, onClose } = props
   const [typed, setTyped] = useState<Readonly<Record<number, string>>>({})
   const [problem, setProblem] = useState<string>()
+  // The row is made anew whenever anything of the library changes, its uses too: what is being typed stays until its own value is another.
+  const values = row.cells.map((cell) => cell?.text).join('\n')
   useEffect(() => {
     setTyped({})
     setProblem(undefined)
-  }, [row])
+  }, [row.path, values])
   const places = useMemo(() => placesOf(row), [row])
   const edits = useMemo(() => editsOf(row, places, typed), [typed, row, places])
   const faults = edits
