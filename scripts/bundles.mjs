@@ -2,7 +2,7 @@ import { createHash } from 'node:crypto'
 import { existsSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { build } from 'esbuild'
-import { browser } from './bundleOptions.mjs'
+import { browser, nodeWithPackages } from './bundleOptions.mjs'
 import { bundleSite } from './siteAssets.mjs'
 
 const node = {
@@ -32,9 +32,6 @@ const NOT_BUNDLED = [
   'ioredis',
   'pino',
 ]
-// Packages of the older kind ask for Node's own modules by this.
-const REQUIRE =
-  "import { createRequire as makeRequire } from 'node:module'; const require = makeRequire(import.meta.url);"
 
 const stage = {
   ...browser,
@@ -75,7 +72,7 @@ const bundles = () =>
       ...node,
       packages: 'bundle',
       external: ['postcss-load-config'],
-      banner: { js: REQUIRE },
+      banner: nodeWithPackages.banner,
       sourcemap: false,
       entryPoints: ['src/source/postcss/worker.ts'],
       outfile: 'dist/postcss.mjs',
@@ -84,18 +81,11 @@ const bundles = () =>
     build({ ...node, sourcemap: false, entryPoints: ['src/runner/pictures/worker.ts'], outfile: 'dist/pictures.mjs' }),
     // In pieces, so that a command loads only what it needs; with its packages, since a thousand small files load in half a second.
     build({
-      ...node,
-      packages: 'bundle',
+      ...nodeWithPackages,
       external: NOT_BUNDLED,
-      mainFields: ['module', 'main'],
-      // As one file, since it reads tables beside itself otherwise.
-      alias: { 'css-tree': './node_modules/css-tree/dist/csstree.esm.js' },
-      banner: { js: REQUIRE },
-      sourcemap: false,
       minifySyntax: true,
       entryPoints: { cli: 'src/cli/main.ts', work: 'src/server/apart/worker.ts' },
       outdir: 'dist',
       outExtension: { '.js': '.mjs' },
-      splitting: true,
     }),
   ])

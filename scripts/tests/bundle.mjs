@@ -1,6 +1,7 @@
 // Tests as programs: many test files in one, so that what they load is loaded once and what they start is shared.
 import { join } from 'node:path'
 import { build } from 'esbuild'
+import { nodeWithPackages } from '../bundleOptions.mjs'
 import { HOME } from '../ensure.mjs'
 
 /** Packages with programs or files of their own, and what Jest itself gives. */
@@ -19,10 +20,6 @@ const NOT_BUNDLED = [
   'ajv',
   '@microsoft/*',
 ]
-
-// Packages of the older kind ask for Node's own modules by this.
-const REQUIRE =
-  "import { createRequire as makeRequire } from 'node:module'; const require = makeRequire(import.meta.url);"
 
 /** One program: each file's tests stand in a block of its name, in which its hooks stay; its time is told. */
 const programOf = (files) => `
@@ -54,21 +51,7 @@ const programs = (parts) => ({
   },
 })
 
-const OPTIONS = {
-  bundle: true,
-  splitting: true,
-  platform: 'node',
-  format: 'esm',
-  target: 'node20',
-  jsx: 'automatic',
-  supported: { 'import-attributes': true },
-  external: NOT_BUNDLED,
-  mainFields: ['module', 'main'],
-  // As one file, since it reads tables beside itself otherwise.
-  alias: { 'css-tree': './node_modules/css-tree/dist/csstree.esm.js' },
-  banner: { js: REQUIRE },
-  logLevel: 'warning',
-}
+const OPTIONS = { ...nodeWithPackages, jsx: 'automatic', external: NOT_BUNDLED }
 
 /** Bundles parts of lanes; what they share is one file. @param parts each part's name and files @returns the programs' paths */
 export async function bundleParts(parts, folder) {

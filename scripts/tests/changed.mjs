@@ -28,9 +28,10 @@ export async function testsOfChanged(lanes, since = 'HEAD') {
   const graph = await graphOf(lanes.flatMap(filesOf))
   return lanes.flatMap((lane) => {
     const isRun = changed.some((file) => lane.runs?.some((folder) => file.startsWith(`${folder}/`)))
+    if (isRun) return filesOf(lane)
     return filesOf(lane).filter((file) => {
       const reached = reachedFrom(file, graph)
-      return isRun || changed.some((each) => reached.has(each))
+      return changed.some((each) => reached.has(each))
     })
   })
 }
