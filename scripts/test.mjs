@@ -2,6 +2,7 @@
 // --keep-times keeps what each cost; options of Jest's own follow.
 import { spawnSync } from 'node:child_process'
 import { rmSync, writeFileSync } from 'node:fs'
+import { availableParallelism } from 'node:os'
 import { join } from 'node:path'
 import { HOME } from './ensure.mjs'
 import { bundleParts } from './tests/bundle.mjs'
@@ -56,7 +57,9 @@ writeFileSync(
   }),
 )
 const jest = join(HOME, 'node_modules', 'jest', 'bin', 'jest.js')
-const { status } = spawnSync(process.execPath, [jest, '--config', configFile, '--maxWorkers=100%', ...options], {
+// A part waits now and then, for a browser to start or for a limit to pass: one more than there are processors keeps them busy.
+const workers = `--maxWorkers=${availableParallelism() + 1}`
+const { status } = spawnSync(process.execPath, [jest, '--config', configFile, workers, ...options], {
   cwd: HOME,
   stdio: 'inherit',
   env: {

@@ -5,14 +5,15 @@ import { afterEach, expect, test } from '@jest/globals'
 import { cli } from '../support/cli'
 import { times } from '../support/extent'
 import sharp from 'sharp'
-import { filesOf, readReferences } from '@/core/picture'
+import { filesOf as filesOfIndex, readReferences } from '@/core/picture'
 import { readFolder } from '@/source'
 import { beginRepository, commitAll, gitIn } from '../support/git'
 import { repositories } from '../support/repository'
 
 const repository = repositories({ afterEach })
 
-const FILES = {
+/** A component with three sizes of each of so many counts. */
+const filesOf = (counts: number) => ({
   'library.yaml': 'library: 1\nname: Huts\ntokens: [base.tokens.json]\n',
   'base.tokens.json': '{\n  "tone": { "$type": "color", "$value": "#c04020" }\n}\n',
   'components/lamp/lamp.sheet.yaml': `sheet: 1
@@ -23,13 +24,14 @@ parts: { root: .lamp }
 props: { count: { type: number, default: 1 } }
 axes:
   size: [s, m, l]
-  count: { of: variant, values: { ${Array.from({ length: 20 }, (_, at) => `n${at}: { props: { count: ${at} } }`).join(', ')} } }
+  count: { of: variant, values: { ${Array.from({ length: counts }, (_, at) => `n${at}: { props: { count: ${at} } }`).join(', ')} } }
 spec: [{ expect: { root: { display: block } } }]
 `,
   'components/lamp/lamp.liquid': '<p class="lamp lamp--{{ props.size }}">Lamp {{ props.count }}</p>',
   'components/lamp/lamp.css':
     '.lamp { margin: 0; width: 80px; color: var(--tone) }\n.lamp--m { padding: 4px }\n.lamp--l { padding: 9px }\n',
-}
+})
+const FILES = filesOf(4)
 
 const BRELT = join(process.cwd(), 'bin', 'brelt.mjs')
 const brelt = (folder: string, ...given: string[]) => cli(given.toSpliced(1, 0, folder))
@@ -41,10 +43,10 @@ test('approve, change, approve a group, take the change back: the group comes ba
   gitIn(folder, 'config', 'user.name', 'Warden')
   const fresh = await brelt(folder, 'verify', '--pictures')
   expect(fresh.status).toBe(1)
-  expect(fresh.stdout).toContain('60 new pictures, not approved:')
+  expect(fresh.stdout).toContain('12 new pictures, not approved:')
   expect(await brelt(folder, 'approve', '--note', 'As drawn')).toMatchObject({
     status: 0,
-    stdout: 'lamp: 60 pictures approved\n',
+    stdout: 'lamp: 12 pictures approved\n',
   })
   const index = () => readFileSync(join(folder, 'references', 'lamp.yaml'), 'utf8')
   expect(index()).toContain(`in: ${gitIn(folder, 'rev-parse', 'HEAD').slice(0, 12)}`)
@@ -56,7 +58,7 @@ test('approve, change, approve a group, take the change back: the group comes ba
   write(folder, 'base.tokens.json', FILES['base.tokens.json'].replace('#c04020', '#2040c0'))
   const changed = await brelt(folder, 'verify', '--pictures')
   expect(changed.status).toBe(1)
-  expect(changed.stdout).toMatch(/60 pictures changed group 1\n +tone: #c04020 → #2040c0 {2}\S*base\.tokens\.json:2/)
+  expect(changed.stdout).toMatch(/12 pictures changed group 1\n +tone: #c04020 → #2040c0 {2}\S*base\.tokens\.json:2/)
   expect((await brelt(folder, 'approve', '--group', '1')).stderr).toContain('name one')
   expect((await brelt(folder, 'approve', '--component', 'lamp', '--group', '2')).stderr).toContain(
     'there is no group 2',
@@ -65,7 +67,7 @@ test('approve, change, approve a group, take the change back: the group comes ba
     'there is no picture of a case "size=xl"',
   )
   expect((await brelt(folder, 'approve', '--component', 'lamp', '--group', '1')).stdout).toBe(
-    'lamp: 60 pictures approved\n',
+    'lamp: 12 pictures approved\n',
   )
   expect(await brelt(folder, 'verify', '--pictures')).toMatchObject({ status: 0 })
   expect((await brelt(folder, 'approve')).stdout).toBe('There is nothing to approve.\n')
@@ -74,7 +76,7 @@ test('approve, change, approve a group, take the change back: the group comes ba
   gitIn(folder, 'checkout', 'base.tokens.json')
   const back = await brelt(folder, 'verify', '--pictures')
   expect(back.status).toBe(1)
-  expect(back.stdout).toMatch(/60 pictures changed group 1\n +tone: #2040c0 → #c04020/)
+  expect(back.stdout).toMatch(/12 pictures changed group 1\n +tone: #2040c0 → #c04020/)
   gitIn(folder, 'checkout', '.')
   expect(await brelt(folder, 'verify', '--pictures')).toMatchObject({ status: 0 })
 })
@@ -86,15 +88,15 @@ test('on another rig, with another scale or other fonts, nothing is changed: it 
   const rigs = () => new Set([...index().matchAll(/rig: ([^,]+),/g)].map(([, rig]) => rig))
   const elsewhere = {
     status: 0,
-    stdout: expect.stringContaining('0 pictures the same, 60 approved for another rig only') as unknown,
+    stdout: expect.stringContaining('0 pictures the same, 12 approved for another rig only') as unknown,
   }
   write(folder, 'library.yaml', `${FILES['library.yaml']}viewport: { scale: 2 }\n`)
   expect(await brelt(folder, 'verify', '--pictures')).toMatchObject(elsewhere)
   expect((await brelt(folder, 'approve')).stdout).toBe('There is nothing to approve.\n')
-  expect((await brelt(folder, 'approve', '--rig')).stdout).toBe('lamp: 60 pictures approved\n')
-  expect((await brelt(folder, 'verify', '--pictures')).stdout).toContain('60 pictures the same')
+  expect((await brelt(folder, 'approve', '--rig')).stdout).toBe('lamp: 12 pictures approved\n')
+  expect((await brelt(folder, 'verify', '--pictures')).stdout).toContain('12 pictures the same')
   write(folder, 'library.yaml', FILES['library.yaml'])
-  expect((await brelt(folder, 'verify', '--pictures')).stdout).toContain('60 pictures the same')
+  expect((await brelt(folder, 'verify', '--pictures')).stdout).toContain('12 pictures the same')
   expect([...rigs()].map((rig) => rig!.slice(-2)).sort()).toEqual(['1x', '2x'])
 
   // No font is installed here.
@@ -113,7 +115,8 @@ const KILLS = times(2, 20)
 const MOST_TRIES = 15 * KILLS
 
 test('an approval that is killed leaves every picture that an index names, whole', async () => {
-  const folder = repository(FILES)
+  // Many pictures, so that writing them takes some time.
+  const folder = repository(filesOf(20))
   expect((await brelt(folder, 'verify', '--pictures')).status).toBe(1)
   expect((await brelt(folder, 'approve')).status).toBe(0)
   const broken: number[] = []
@@ -139,7 +142,7 @@ test('an approval that is killed leaves every picture that an index names, whole
     const { index, problems } = readReferences(tree, 'lamp')
     expect(problems).toEqual([])
     expect(index.size).toBe(60)
-    for (const path of filesOf(index)) {
+    for (const path of filesOfIndex(index)) {
       expect(existsSync(join(folder, path))).toBe(true)
       if (path.endsWith('.png')) await sharp(join(folder, path)).raw().toBuffer()
     }
@@ -149,6 +152,6 @@ test('an approval that is killed leaves every picture that an index names, whole
   await brelt(folder, 'verify', '--pictures')
   expect((await brelt(folder, 'approve')).status).toBe(0)
   const tree = readFolder(folder)
-  const needed = filesOf(readReferences(tree, 'lamp').index)
+  const needed = filesOfIndex(readReferences(tree, 'lamp').index)
   expect(tree.paths.filter((path) => /^references\/..\//.test(path) && !needed.has(path))).toEqual([])
 }, 600_000)

@@ -29,7 +29,7 @@ afterAll(async () => {
 /** What a report says of a library, but for where it was read and what that depends on. */
 async function verify(name: string, ...options: string[]): Promise<{ report: Report; said: string }> {
   const out = join(folder, `${name}.json`)
-  const given = ['verify', 'demo/firnline', '--component', 'gear-hint', 'lamp-switch', '--cache', join(folder, name)]
+  const given = ['verify', 'demo/firnline', '--component', 'busy-veil', 'trail-tile', '--cache', join(folder, name)]
   const { stderr } = await cli([...given, '--format', 'json', '--out', out, ...options])
   const report = withoutTimes(JSON.parse(readFileSync(out, 'utf8')) as Report)
   for (const component of report.components) delete component.fingerprint
@@ -40,7 +40,7 @@ test('a browser that runs elsewhere reads what one of this process reads, and it
   const there = await verify('there', '--browser', address)
   const here = await verify('here', '--clock', 'page')
   expect(there.report).toEqual(here.report)
-  expect(there.report.totals.cases).toBeGreaterThan(80)
+  expect(there.report.totals.cases).toBeGreaterThan(20)
   expect(there.said).toMatch(
     /^Reading at ws:\/\/127\.0\.0\.1:\d+, another rig than this machine: elsewhere-.* chromium-\d+ fonts-[0-9a-f]{8}\./,
   )

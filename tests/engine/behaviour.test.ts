@@ -226,7 +226,7 @@ const planted = ({ component, file, from, to }: Mistake) => {
   return overlay(firnline, { [path]: text.replace(from, to) })
 }
 
-const RUNS = times(3, 10)
+const RUNS = times(2, 10)
 
 describe('what goes wrong in practice', () => {
   test.each(MISTAKES.map((mistake) => [mistake.what, mistake] as const))(

@@ -119,7 +119,7 @@ test('what is kept is what is read anew, through changes by chance', async () =>
   const pick = (count: number) => Math.floor(next.next().value! * count)
   let texts = FILES
   let reused = 0
-  for (let round = 0; round < times(8, 14); round++) {
+  for (let round = 0; round < times(5, 14); round++) {
     for (let edits = pick(3); edits >= 0; edits--) {
       const [path, from, to] = CHANGES[pick(CHANGES.length)]!
       if (!from.test(texts[path]!)) throw new Error(`${path} has no ${String(from)}`)
@@ -131,7 +131,7 @@ test('what is kept is what is read anew, through changes by chance', async () =>
     reused += known.components.filter((each) => each.reused).length
   }
   // Else nothing was proved.
-  expect(reused).toBeGreaterThan(times(2, 4))
+  expect(reused).toBeGreaterThan(times(1, 4))
 })
 
 const EXPECTING = `sheet: 1
@@ -161,7 +161,7 @@ test('rules that expect something else are judged by what was read, as a browser
   const chosen = Object.fromEntries(Object.keys(EXPECTED).map((name) => [name, 0]))
   const count = { reused: 0, withoutBrowser: 0, read: 0 }
   const css = '.lamp { color: var(--lamp); width: 10px }\n.lamp--l { width: 20px; height: 30px }\n'
-  for (let round = 0; round < times(12, 30); round++) {
+  for (let round = 0; round < times(10, 30); round++) {
     const name = Object.keys(EXPECTED)[pick(Object.keys(EXPECTED).length)]!
     chosen[name] = pick(EXPECTED[name]!.length)
     const sheet = Object.entries(chosen).reduce(
@@ -188,7 +188,7 @@ test('rules that expect something else are judged by what was read, as a browser
   }
   // Else nothing was proved: some needed a browser, for a value or a line that nobody knew, and most did not.
   expect(count.withoutBrowser).toBe(count.reused)
-  expect(count.reused).toBeGreaterThan(times(3, 10))
+  expect(count.reused).toBeGreaterThan(times(2, 10))
   expect(count.read).toBeGreaterThan(times(0, 3))
 })
 

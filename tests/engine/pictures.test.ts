@@ -184,8 +184,10 @@ test.each<
     () => edited('components/lamp/lamp.css', '.lamp:hover', '/* warm */ .lamp:hover', approved),
     { changed: [], verdict: '' },
   ],
-])('%s', async (_, files, { changed, verdict, cause, line }) => {
-  const found = await takePictures(await engineBrowser(), typeof files === 'function' ? files() : files)
+])('%s', async (what, files, { changed, verdict, cause, line }) => {
+  // That a change of one component leaves the others alone is seen once, on the token that all may use.
+  const of = what.startsWith('a token,') ? {} : { components: [changed[0]?.split(' ')[0] ?? 'lamp'] }
+  const found = await takePictures(await engineBrowser(), typeof files === 'function' ? files() : files, of)
   const isTouched = (key: string) => changed.some((words) => words.split(' ').every((word) => key.includes(word)))
   for (const [key, result] of found.results) expect([key, result.verdict === 'same']).toEqual([key, !isTouched(key)])
   const open = [...found.results.values()].filter((each) => each.verdict !== 'same')
@@ -199,16 +201,19 @@ test.each<
   if (line !== undefined) expect(groups[0]!.causes[0]!.after!.line).toBe(line)
 })
 
+// What is true of one picture is true of each.
+const LID = { components: ['lid'] }
+
 test('what was approved elsewhere is told apart, and never held against this', async () => {
   const elsewhere = edited('shared.css', '14px sans-serif', '15px serif', approved)
-  const found = await takePictures(await engineBrowser(), elsewhere, { rig: 'there' })
+  const found = await takePictures(await engineBrowser(), elsewhere, { ...LID, rig: 'there' })
   expect(verdicts(found)).toEqual(['other rig'])
   expect(found.report.components.flatMap(({ pictures }) => pictures.groups ?? [])).toEqual([])
   const both = await approveAll(elsewhere, found, 'there')
-  expect(verdicts(await takePictures(await engineBrowser(), both, { rig: 'there' }))).toEqual(['same'])
+  expect(verdicts(await takePictures(await engineBrowser(), both, { ...LID, rig: 'there' }))).toEqual(['same'])
   // The first rig has kept its own.
   const text = { 'shared.css': FILES['shared.css']! }
-  expect(verdicts(await takePictures(await engineBrowser(), { ...both, ...text }))).toEqual(['same'])
+  expect(verdicts(await takePictures(await engineBrowser(), { ...both, ...text }, LID))).toEqual(['same'])
 })
 
 test('at two pixels of the device to one, pictures are twice as large', async () => {
@@ -216,20 +221,23 @@ test('at two pixels of the device to one, pictures are twice as large', async ()
     ...FILES,
     'library.yaml': `${FILES['library.yaml'] as string}viewport: { width: 700, height: 500, scale: 2 }\n`,
   }
-  const found = await takePictures(await engineBrowser(), scaled)
-  const [one, two] = [first, found].map(({ results }) => results.get(LAMP('none'))!)
-  expect([two!.width, two!.height]).toEqual([one!.width * 2, one!.height * 2])
-  expect(verdicts(await takePictures(await engineBrowser(), await approveAll(scaled, found)))).toEqual(['same'])
+  const one = { components: ['lamp'], where: { glow: ['none'] } }
+  const found = await takePictures(await engineBrowser(), scaled, one)
+  const [once, twice] = [first, found].map(({ results }) => results.get(LAMP('none'))!)
+  expect([twice!.width, twice!.height]).toEqual([once!.width * 2, once!.height * 2])
+  expect(verdicts(await takePictures(await engineBrowser(), await approveAll(scaled, found), one))).toEqual(['same'])
 })
 
 test('a case that is gone is told, and its picture goes with the next approval', async () => {
   const fewer = edited('components/lamp/lamp.sheet.yaml', '[none, ring, far, wide]', '[none, ring, far]', approved)
-  const found = await takePictures(await engineBrowser(), fewer)
+  const found = await takePictures(await engineBrowser(), fewer, { components: ['lamp'] })
   expect(found.components.get('lamp')!.gone).toHaveLength(4)
   const files = await approveAll(fewer, found)
   expect(files[picturePath(nameOf(first, LAMP('wide')))]).toBeUndefined()
   expect(files[picturePath(nameOf(first, LAMP('far')))]).toBeDefined()
-  expect((await takePictures(await engineBrowser(), files)).components.get('lamp')!.gone).toEqual([])
+  expect(
+    (await takePictures(await engineBrowser(), files, { components: ['lamp'] })).components.get('lamp')!.gone,
+  ).toEqual([])
 })
 
 test('an index that is none keeps everything from being run', async () => {

@@ -68,7 +68,7 @@ async function choose(page: Page, selector: string, option: string) {
 
 describe('the bench', () => {
   test('each kind of control changes the live component, also three levels down', async () => {
-    const { page, frame } = await openBench('hut-card/guide')
+    const { page, frame } = await openBench('hut-card/bench')
     await flip(page, `${row('wide')} [role="switch"]`)
     await shows(frame, `document.querySelector('.hut').getBoundingClientRect().width === 480`)
     await typeOver(page, `${row('name')} input`, 'Moor House')
@@ -97,7 +97,7 @@ describe('the bench', () => {
   })
 
   thorough('slots are filled and emptied: the controls of what fills them come and go', async () => {
-    const { page, frame } = await openBench('hut-card/guide')
+    const { page, frame } = await openBench('hut-card/bench')
     expect(await page.$(row('beds/taken'))).toBeNull()
     await choose(page, `${row('beds/')} button`, 'Bunk dormitory')
     await shows(frame, `document.querySelectorAll('.hut__beds .bunk').length > 0`)
@@ -120,7 +120,7 @@ describe('the bench', () => {
   })
 
   test('controls without effect are gone', async () => {
-    const { page } = await openBench('bunk-check/guide')
+    const { page } = await openBench('bunk-check/bench')
     expect(await page.$(row('note'))).toBeNull()
     await flip(page, `${row('error')} [role="switch"]`)
     await page.waitForSelector(row('note'))
@@ -128,7 +128,7 @@ describe('the bench', () => {
   })
 
   thorough('an address reproduces a nested setting in another session', async () => {
-    const { page, frame } = await openBench('hut-card/guide')
+    const { page, frame } = await openBench('hut-card/bench')
     await choose(page, 'button[aria-label="theme"]', 'night')
     await typeOver(page, `${row('action/label')} input`, 'Ring & wait')
     await flip(page, `${row('action/lead/sign')} [role="radio"]:last-child`)
@@ -167,7 +167,7 @@ describe('the bench', () => {
   })
 
   test('a value that is swept shows every step', async () => {
-    const { page, frame } = await openBench('height-readout/guide')
+    const { page, frame } = await openBench('height-readout/bench')
     await frame.evaluate(() => {
       const seen: number[] = []
       Object.assign(window, { seen })
@@ -194,7 +194,7 @@ describe('the bench', () => {
   })
 
   test('events are told as they fire, and can be cleared', async () => {
-    const { page, frame } = await openBench('day-plan/guide')
+    const { page, frame } = await openBench('day-plan/bench')
     await press(page, 'tab', 'Events (0)')
     await frame.click('.plan__header')
     await page.waitForSelector('[data-event="toggle"]')
@@ -266,7 +266,7 @@ describe('code that was copied', () => {
 
 describe('measures', () => {
   test('are drawn while a key is held: sizes with their tokens, and distances from a part that was kept', async () => {
-    const { page, frame } = await openBench('call-button/guide#1&lead/=hut-icon')
+    const { page, frame } = await openBench('call-button/bench#1&lead/=hut-icon')
     await page.evaluate(() => document.querySelector('[aria-label="Bench"]')!.scrollIntoView())
     const told = () => frame.evaluate(() => document.querySelector('brelt-measure')?.shadowRoot?.textContent ?? '')
     const at = async (selector: string) => {

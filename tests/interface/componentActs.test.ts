@@ -4,6 +4,7 @@ import { dirname, join } from 'node:path'
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
 import { fill, press, startApp, waitForText, type App } from '../support/app'
 import { thorough } from '../support/extent'
+import { removeRepository, writeRepository } from '../support/repository'
 import { until } from '../support/until'
 
 let app: App
@@ -121,63 +122,14 @@ thorough('a component gets another name in files and addresses, and the settings
   await page.close()
 })
 
-test('what names it follows; its folder goes with it where nothing else speaks of that', async () => {
-  const other = mkdtempSync(join(tmpdir(), 'brelt-component-names-'))
-  const write = (file: string, text: string) => {
-    mkdirSync(dirname(join(other, file)), { recursive: true })
-    writeFileSync(join(other, file), text)
-  }
-  write('library.yaml', 'library: 1\nname: Named\n')
-  for (const slug of ['pin', 'bell']) {
-    write(
-      `components/${slug}/${slug}.sheet.yaml`,
-      `sheet: 1\nname: ${slug}\nsource: { kind: markup, markup: it.html }\n`,
-    )
-    write(`components/${slug}/it.html`, `<i class="${slug}"></i>`)
-  }
-  write('components/pin/more/dot.svg', '<svg xmlns="http://www.w3.org/2000/svg"/>')
-  write(
-    'components/card/card.sheet.yaml',
-    'sheet: 1\nname: Card\nsource: { kind: markup, markup: card.liquid }\nguide: card.md\nslots: { sign: { accepts: [pin, bell], default: pin }, more: { accepts: bell } }\n',
-  )
-  write('components/card/card.liquid', '<p class="card">{{ slots.sign }}{{ slots.more }}</p>')
-  write('components/card/card.md', '# Card\n\nHolds a [pin](pin). Its look: `bell/it.html`.\n')
-  await app.command('import', other)
-  const page = await app.open('/named')
-  const ask = (slug: string, act: string, given?: object) =>
-    page.evaluate(
-      async (address, body) => {
-        const answer = await fetch(address, body ? { method: 'POST', body: JSON.stringify(body) } : {})
-        return {
-          status: answer.status,
-          ...((await answer.json()) as { texts?: Record<string, string>; problem?: string }),
-        }
-      },
-      `/api/libraries/named/components/${slug}/${act}`,
-      given,
-    )
-  expect((await ask('pin', 'rename', { to: 'card' })).problem).toMatch(/there is a component "card" already/)
-  expect((await ask('pin', 'rename', { to: 'tack' })).status).toBe(200)
-  expect((await ask('pin', 'define')).status).toBe(404)
-  expect(Object.keys((await ask('tack', 'define')).texts!).toSorted()).toEqual([
-    'components/tack/it.html',
-    'components/tack/more/dot.svg',
-    'components/tack/tack.sheet.yaml',
-  ])
-  const { texts } = await ask('card', 'define')
-  expect(texts!['components/card/card.sheet.yaml']).toContain('accepts: [tack, bell], default: tack')
-  expect(texts!['components/card/card.md']).toContain('Holds a [pin](tack).')
-  // Another file speaks of the folder of this one: it stays.
-  expect((await ask('bell', 'rename', { to: 'gong' })).status).toBe(200)
-  expect(Object.keys((await ask('gong', 'define')).texts!).toSorted()).toEqual([
-    'components/bell/gong.sheet.yaml',
-    'components/bell/it.html',
-  ])
-  await page.close()
-  rmSync(other, { recursive: true, force: true })
-})
-
 thorough('a component is copied into another library, or moved there, and can be brought back', async () => {
+  const other = writeRepository({
+    'library.yaml': 'library: 1\nname: Named\n',
+    'components/card/card.sheet.yaml': 'sheet: 1\nname: Card\nsource: { kind: markup, markup: card.liquid }\n',
+    'components/card/card.liquid': '<p class="card"></p>',
+  })
+  await app.command('import', other)
+  removeRepository(other)
   const page = await app.open('/act-pegs/coat-hook/define?tab=about')
   await press(page, 'combobox', 'Another library')
   await press(page, 'option', 'Named')

@@ -23,8 +23,7 @@ const arrived = (page: Page, path: string) =>
 
 describe('the finder finds everything, and opens it at its place', () => {
   test('a token, a rule, a step, a part, a prop', async () => {
-    const page = await app.open('/firnline/lamp-switch/matrix')
-    await page.waitForSelector('[data-case]')
+    const page = await app.open('/firnline/tokens')
     await find(page, 'pine.600', /^tokenpine\.600/)
     await arrived(page, '/firnline/tokens?token=pine.600')
     await page.waitForSelector('[aria-label="Token pine.600"]')

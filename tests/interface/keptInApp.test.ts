@@ -6,7 +6,7 @@ import { run as runBy } from '../support/runs'
 
 let app: App
 beforeAll(async () => {
-  app = await startApp([demoFolder('kept', ['bunk-check', 'busy-veil', 'hut-icon'])])
+  app = await startApp([demoFolder('kept', ['trail-tile', 'busy-veil', 'hut-icon'])])
 })
 afterAll(() => app.close())
 
@@ -17,7 +17,7 @@ async function run(page: Page, button: string) {
 }
 
 test('what has not changed is taken over from the run that read it, told so, and read again when that is asked for', async () => {
-  const page = await app.open('/firnline-kept/bunk-check/matrix')
+  const page = await app.open('/firnline-kept/trail-tile/matrix')
   await run(page, 'Verify')
   const counts = () => page.$eval('[data-testid="counts"]', (element) => element.textContent)
   const first = await counts()

@@ -18,7 +18,7 @@ const untilFocused = (page: Page, pattern: RegExp) =>
       const { activeElement } = document
       return new RegExp(source).test(activeElement?.getAttribute('aria-label') ?? activeElement?.textContent ?? '')
     },
-    { timeout: 90_000 },
+    {},
     pattern.source,
   )
 const withCtrl = async (page: Page, ...keys: KeyInput[]) => {
@@ -52,7 +52,7 @@ describe('keys of a view', () => {
     await page.close()
   })
 
-  test('undo and redo as everywhere', async () => {
+  thorough('undo and redo as everywhere', async () => {
     const page = await app.open('/firnline-keys/gear-hint/define')
     await waitForText(page, '[data-status="saved"]', /Imported/)
     const name = await page.evaluate(async () => {

@@ -5,77 +5,81 @@ import { afterAll, beforeAll, expect, test } from '@jest/globals'
 import { unzipSync } from 'fflate'
 import type { Page } from 'puppeteer-core'
 import { press, startApp, waitForText, type App } from '../support/app'
+import { demoFolder } from '../support/demo'
 import { thorough } from '../support/extent'
 
 let app: App
+const spare = demoFolder('spare', ['hut-icon'])
 beforeAll(async () => {
-  app = await startApp(['tests/fixtures/odd-hut'], { isOwn: true })
+  app = await startApp([demoFolder('removing', ['bunk-dormitory']), spare], { isOwn: true })
 })
 afterAll(() => app.close())
 
+const ALL = ['Firnline', 'Firnline removing', 'Firnline spare']
+
 test('a library is removed when that is confirmed, undone at once, and brought back later with its history', async () => {
-  const page = await app.open('/firnline')
+  const page = await app.open('/firnline-removing/tokens')
   const listed = () =>
     page.$$eval('main li a[href^="/"]:not([download])', (links) => links.map((link) => link.textContent))
-  await press(page, 'button', 'Firnline')
+  await press(page, 'button', 'Firnline removing')
   await press(page, 'menuitem', 'All libraries …')
   await waitForText(page, 'h1', /^Libraries$/)
-  expect(await listed()).toEqual(['Firnline', 'Odd hut'])
+  expect(await listed()).toEqual(ALL)
 
-  await press(page, 'button', 'Remove Odd hut')
-  await waitForText(page, '[role=alertdialog]', /Remove Odd hut\?.*can be brought back/s)
+  await press(page, 'button', 'Remove Firnline spare')
+  await waitForText(page, '[role=alertdialog]', /Remove Firnline spare\?.*can be brought back/s)
   await press(page, 'button', 'Cancel')
-  expect(await listed()).toEqual(['Firnline', 'Odd hut'])
+  expect(await listed()).toEqual(ALL)
 
-  await press(page, 'button', 'Remove Odd hut')
+  await press(page, 'button', 'Remove Firnline spare')
   await page.locator('[role=alertdialog] button:last-child').click()
-  await waitForText(page, '[role=status]', /Odd hut was removed/)
-  await page.waitForSelector('aria/Bring Odd hut back')
-  expect(await listed()).toEqual(['Firnline'])
-  const gone = await app.open('/odd-hut')
+  await waitForText(page, '[role=status]', /Firnline spare was removed/)
+  await page.waitForSelector('aria/Bring Firnline spare back')
+  expect(await listed()).toEqual(ALL.toSpliced(-1))
+  const gone = await app.open('/firnline-spare')
   await waitForText(gone, 'h1', /nothing at this address/)
   await gone.close()
   await page.bringToFront()
 
   await press(page, 'button', 'Undo')
-  await page.waitForSelector('aria/Remove Odd hut')
-  expect(await listed()).toEqual(['Firnline', 'Odd hut'])
+  await page.waitForSelector('aria/Remove Firnline spare')
+  expect(await listed()).toEqual(ALL)
 
-  await press(page, 'button', 'Remove Odd hut')
+  await press(page, 'button', 'Remove Firnline spare')
   await page.locator('[role=alertdialog] button:last-child').click()
-  await page.waitForSelector('aria/Bring Odd hut back')
+  await page.waitForSelector('aria/Bring Firnline spare back')
   await page.reload()
-  await press(page, 'button', 'Bring Odd hut back')
-  await page.waitForSelector('aria/Remove Odd hut')
-  const back = await app.open('/odd-hut')
+  await press(page, 'button', 'Bring Firnline spare back')
+  await page.waitForSelector('aria/Remove Firnline spare')
+  const back = await app.open('/firnline-spare')
   await back.waitForSelector('[data-tile]')
 })
 
 thorough('taking the same library in again brings a removed one back', async () => {
   const page = await app.open('/-/libraries')
-  await press(page, 'button', 'Remove Odd hut')
+  await press(page, 'button', 'Remove Firnline spare')
   await page.locator('[role=alertdialog] button:last-child').click()
-  await page.waitForSelector('aria/Bring Odd hut back')
-  await app.command('import', 'tests/fixtures/odd-hut')
+  await page.waitForSelector('aria/Bring Firnline spare back')
+  await app.command('import', spare)
   await page.reload()
-  await page.waitForSelector('aria/Remove Odd hut')
+  await page.waitForSelector('aria/Remove Firnline spare')
 })
 
 test('a component is removed with what only it uses, undone, and brought back later; what others hold stays', async () => {
-  const page = await app.open('/firnline/hut-card/define')
+  const page = await app.open('/firnline-removing/bunk-dormitory/define')
   await press(page, 'tab', 'About')
-  await press(page, 'button', 'Remove Hut card')
+  await press(page, 'button', 'Remove Bunk dormitory')
   await page.locator('[role=alertdialog] button:last-child').click()
-  await waitForText(page, '[role=status]', /Hut card was removed/)
-  expect(await page.$('[data-tile="hut-card"]')).toBeNull()
-  expect((await filesOf(page)).filter((path) => path.includes('hut-card'))).toEqual([])
+  await waitForText(page, '[role=status]', /Bunk dormitory was removed/)
+  expect(await page.$('[data-tile="bunk-dormitory"]')).toBeNull()
+  expect((await filesOf(page)).filter((path) => path.includes('bunk-dormitory'))).toEqual([])
   await press(page, 'button', 'Undo')
-  await page.waitForSelector('[data-tile="hut-card"]')
-  expect((await filesOf(page)).filter((path) => path.includes('hut-card')).length).toBeGreaterThan(2)
+  await page.waitForSelector('[data-tile="bunk-dormitory"]')
+  expect((await filesOf(page)).filter((path) => path.includes('bunk-dormitory')).length).toBeGreaterThan(2)
 
-  await page.goto(`${app.address}/firnline/call-button/define`)
+  await page.goto(`${app.address}/firnline-removing/bunk-check/define`)
   await press(page, 'tab', 'About')
-  await press(page, 'button', 'Remove Call button')
+  await press(page, 'button', 'Remove Bunk check')
   await page.locator('[role=alertdialog] button:last-child').click()
   await waitForText(page, '[role=alert]', /it stands in slots of .*take it out there first/)
   await page.close()
@@ -108,7 +112,7 @@ thorough('a component of a linked folder loses its sheet there, and gets it back
 })
 
 thorough('a revision leaves the list when that is confirmed, and comes back', async () => {
-  const page = await app.open('/firnline/hut-card/define')
+  const page = await app.open('/firnline-removing/bunk-dormitory/define')
   await press(page, 'tab', 'Revisions')
   await page.waitForSelector('[data-revision="1"]')
   await press(page, 'button', 'Remove revision 1')
@@ -127,7 +131,7 @@ thorough('a revision leaves the list when that is confirmed, and comes back', as
 /** All files of the library that is open, from its zip. */
 const filesOf = async (page: Page): Promise<string[]> => {
   const bytes = await page.evaluate(async () => [
-    ...new Uint8Array(await (await fetch('/api/libraries/firnline/export')).arrayBuffer()),
+    ...new Uint8Array(await (await fetch('/api/libraries/firnline-removing/export')).arrayBuffer()),
   ])
   return Object.keys(unzipSync(Uint8Array.from(bytes)))
 }

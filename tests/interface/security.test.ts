@@ -1,10 +1,11 @@
 import { request } from 'node:http'
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import { startApp, waitForText, type App } from '../support/app'
+import { demoFolder } from '../support/demo'
 
 let app: App
 beforeAll(async () => {
-  app = await startApp()
+  app = await startApp([demoFolder('guarded', ['hut-icon'])])
 })
 afterAll(async () => app?.close())
 
@@ -145,14 +146,14 @@ describe('what answers may do', () => {
       '',
       '/tokens',
       '/bring-in',
-      ...['define', 'matrix', 'spec', 'behaviour', 'guide'].map((view) => `/hut-card/${view}`),
+      ...['define', 'matrix', 'spec', 'behaviour', 'guide'].map((view) => `/hut-icon/${view}`),
     ]
     for (const view of views) {
       const page = await app.open('/api/health')
       page.on('console', (message) => {
         if (/Content Security Policy|violates/i.test(message.text())) complaints.push(`${view}: ${message.text()}`)
       })
-      await page.goto(`${app.address}/firnline${view}`, { waitUntil: 'networkidle2' })
+      await page.goto(`${app.address}/firnline-guarded${view}`, { waitUntil: 'networkidle2' })
       await waitForText(page, 'h1', /\S/)
       await page.close()
     }

@@ -244,7 +244,7 @@ describe('the spec', () => {
 })
 
 describe('by keyboard', () => {
-  test('the parts of the spec, and cases selected from one to another', async () => {
+  thorough('the parts of the spec, and cases selected from one to another', async () => {
     const page = await app.open('/signs/sign/spec')
     await read(page)
     await page.keyboard.press('c')
@@ -301,7 +301,7 @@ describe('the matrix', () => {
         fetch('/api/libraries/signs/components/peg/define')
           .then((answer) => answer.json())
           .then(({ texts }) => texts['components/peg/peg.sheet.yaml'].includes('opacity')),
-      { timeout: 90_000, polling: 300 },
+      { polling: 300 },
     )
     expect((await specOf(page, 'peg')).at(-1)).toEqual({
       when: { interaction: 'hover', theme: 'day' },
@@ -362,7 +362,7 @@ describe('the matrix', () => {
         fetch('/api/libraries/signs/components/peg/define')
           .then((answer) => answer.json())
           .then(({ texts }) => texts['components/peg/peg.sheet.yaml'].includes('101px')),
-      { timeout: 90_000, polling: 300 },
+      { polling: 300 },
     )
     await page.goto(`${app.address}/signs/peg/matrix`, { waitUntil: 'load' })
     expect(new Set((await verify(page, 'peg')).marks.map(([, mark]) => mark))).toEqual(new Set(['holds']))

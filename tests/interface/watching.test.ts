@@ -3,6 +3,7 @@ import { join } from 'node:path'
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
 import type { Page } from 'puppeteer-core'
 import { press, startApp, waitForText, type App } from '../support/app'
+import { demoFolder } from '../support/demo'
 import { removeRepository, writeRepository } from '../support/repository'
 
 const component = (slug: string) => ({
@@ -25,7 +26,7 @@ beforeAll(async () => {
     { 'library.yaml': 'library: 1\nname: Watched huts\n', ...component('lamp'), ...component('stove') },
     'huts',
   )
-  app = await startApp()
+  app = await startApp([demoFolder('unlinked', ['hut-icon'])])
   await app.command('import', '--link', folder)
   page = await app.open('/watched-huts')
 })
@@ -79,12 +80,12 @@ test('no more, when it is pressed again', async () => {
 })
 
 test('a library that is linked to nothing cannot be watched', async () => {
-  const other = await app.open('/firnline')
+  const other = await app.open('/firnline-unlinked')
   await waitForText(other, 'main', /Link to a folder/)
   expect(await other.$('aria/Verify as files change[role="button"]')).toBeNull()
   const status = await other.evaluate(async () => {
     const given = { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{"isWatched":true}' }
-    return (await fetch('/api/libraries/firnline/watch', given)).status
+    return (await fetch('/api/libraries/firnline-unlinked/watch', given)).status
   })
   expect(status).toBe(422)
 })

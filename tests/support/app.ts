@@ -1,10 +1,11 @@
 import type { Browser, Frame, Page } from 'puppeteer-core'
+import { patience } from '../../src/runner/patience'
 import { personsBrowser } from './browsers'
 import { Server } from './Server'
 import { closeAtEnd } from './shared'
 
-/** How long a page may take to show what a test waits for, in ms: wide, since a busy machine is no fault. */
-const WAIT = 90_000
+/** How long a page may take to show what a test waits for, in ms: longer on a busy machine, which is no fault. */
+const wait = () => 20_000 * patience()
 
 /** Brelt as people run it, with a browser to use it. */
 export interface App {
@@ -72,7 +73,7 @@ const freeTabs: Page[] = []
 
 async function openPage(browser: Browser, url: string, size: { width: number; height: number }): Promise<Page> {
   const page = await takeTab(browser)
-  page.setDefaultTimeout(WAIT)
+  page.setDefaultTimeout(wait())
   await page.setViewport(size)
   await page.emulateMediaFeatures([{ name: 'prefers-color-scheme', value: 'light' }])
   await page.goto(url, { waitUntil: 'load' })
@@ -102,7 +103,8 @@ async function takeTab(browser: Browser): Promise<Page> {
     return answer
   }
   // By default a page is asked in each frame, for which it draws all the time.
-  page.waitForFunction = (ask, options, ...args) => waitForFunction(ask, { polling: POLLING_MS, ...options }, ...args)
+  page.waitForFunction = (ask, options, ...args) =>
+    waitForFunction(ask, { polling: POLLING_MS, timeout: wait(), ...options }, ...args)
   // It is left at an address of the same server that shows nothing and asks for nothing.
   page.close = async (options) => {
     if (freeTabs.includes(page)) return
@@ -136,8 +138,35 @@ async function leave(page: Page): Promise<boolean> {
 }
 
 /** Presses what a person would: a control by its role and name, once it stands still. */
-export const press = (page: Page, role: string, name: string): Promise<void> =>
-  page.locator(`aria/${name}[role="${role}"]`).click()
+export async function press(page: Page, role: string, name: string): Promise<void> {
+  try {
+    await page.locator(`aria/${name}[role="${role}"]`).setTimeout(wait()).click()
+  } catch (error) {
+    throw new Error(`no ${role} "${name}" to press: found ${JSON.stringify(await whatStands(page))}`, { cause: error })
+  }
+}
+
+/** What a page shows instead of what a test waits for. */
+const whatStands = (page: Page) =>
+  page
+    .evaluate(async () => {
+      const textsOf = (css: string) =>
+        [...document.querySelectorAll(css)].map((each) => each.textContent?.slice(0, 200))
+      const frame = new Promise((done) => requestAnimationFrame(() => done('draws')))
+      const late = new Promise((done) => setTimeout(done, 2000, 'draws nothing'))
+      return {
+        url: location.href,
+        told: textsOf('[data-status], [role=alert], [role=status]'),
+        over: textsOf('[role=dialog], [role=alertdialog], [role=menu], [role=listbox]'),
+        focused: document.activeElement?.outerHTML.slice(0, 200),
+        page: [
+          document.visibilityState,
+          document.hasFocus() ? 'focused' : 'not focused',
+          await Promise.race([frame, late]),
+        ],
+      }
+    })
+    .catch((error: Error) => error.message)
 
 /** Lets a page draw so many frames. */
 export const frames = (page: Page, count: number): Promise<void> =>
@@ -160,7 +189,7 @@ export async function fill(page: Page, label: string, text: string): Promise<voi
 }
 
 /** Waits until the text of what `selector` finds fits. */
-export async function waitForText(page: Page, selector: string, pattern: RegExp, timeout = WAIT): Promise<void> {
+export async function waitForText(page: Page, selector: string, pattern: RegExp, timeout = wait()): Promise<void> {
   try {
     await page.waitForFunction(
       (css: string, source: string, flags: string) =>
@@ -173,15 +202,10 @@ export async function waitForText(page: Page, selector: string, pattern: RegExp,
   } catch (error) {
     // Which of many reasons it was is told by what stood there instead.
     const found = await page.$$eval(selector, (all) => all.map((each) => each.textContent)).catch(() => 'no page')
-    const status = await page
-      .$$eval('[data-status], [role=alert]', (all) => all.map((each) => each.textContent))
-      .catch(() => [])
-    throw new Error(
-      `no ${selector} with ${String(pattern)}: found ${JSON.stringify({ found, status, url: page.url() })}`,
-      {
-        cause: error,
-      },
-    )
+    const stands = await whatStands(page)
+    throw new Error(`no ${selector} with ${String(pattern)}: found ${JSON.stringify({ found, stands })}`, {
+      cause: error,
+    })
   }
 }
 
@@ -193,7 +217,7 @@ export async function boardFrame(page: Page, least = 1): Promise<Frame> {
   await page.waitForFunction(
     (count: number) =>
       Number(document.querySelector<HTMLElement>('iframe[data-mounted]')?.dataset.mounted ?? 0) >= count,
-    { timeout: 90_000 },
+    {},
     least,
   )
   return stageFrames(page)[0]!

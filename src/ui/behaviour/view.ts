@@ -1,4 +1,4 @@
-import { lazy } from 'react'
+import dynamic from 'next/dynamic'
 import { EDITING_KEYS } from '../editing'
 import { defineView } from '../frame'
 
@@ -13,5 +13,5 @@ export const behaviourView = defineView({
     ['j and k', 'Next scenario, previous scenario'],
     ...EDITING_KEYS,
   ],
-  Component: lazy(async () => ({ default: (await import('./Behaviour')).Behaviour })),
+  Component: dynamic(async () => (await import('./Behaviour')).Behaviour),
 })

@@ -1,4 +1,4 @@
-import { lazy } from 'react'
+import dynamic from 'next/dynamic'
 import { defineView } from '../frame'
 
 export const benchView = defineView({
@@ -6,5 +6,5 @@ export const benchView = defineView({
   label: 'Bench',
   about: 'The live component, to be tried with every setting.',
   keys: [['Alt', 'Measure what is pointed at']],
-  Component: lazy(async () => ({ default: (await import('./BenchView')).BenchView })),
+  Component: dynamic(async () => (await import('./BenchView')).BenchView),
 })

@@ -1,4 +1,4 @@
-import { lazy } from 'react'
+import dynamic from 'next/dynamic'
 import { EDITING_KEYS } from '../editing'
 import { defineView } from '../frame'
 
@@ -7,5 +7,5 @@ export const defineComponentView = defineView({
   label: 'Define',
   about: 'Parts, axes, props, slots and source of the component, beside how it looks.',
   keys: [['p', 'Point at a part'], ...EDITING_KEYS],
-  Component: lazy(async () => ({ default: (await import('./Define')).Define })),
+  Component: dynamic(async () => (await import('./Define')).Define),
 })

@@ -1,4 +1,4 @@
-import type { ComponentType, LazyExoticComponent } from 'react'
+import type { ComponentType } from 'react'
 import type { LibraryFacts } from '@/contract'
 
 /** Keys of a view, each with what it does. */
@@ -23,7 +23,7 @@ export interface ViewDefinition<Name extends string = string> {
   /** It fills the window and scrolls inside, or is a page that scrolls as a whole. @defaultValue 'window' */
   extent?: 'window' | 'page'
   /** Loaded when the view is first opened. */
-  Component: LazyExoticComponent<ComponentType<ViewProps>>
+  Component: ComponentType<ViewProps>
 }
 
 /** Defines a view. */

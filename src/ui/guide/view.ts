@@ -1,4 +1,4 @@
-import { lazy } from 'react'
+import dynamic from 'next/dynamic'
 import { EDITING_KEYS } from '../editing'
 import { defineView } from '../frame'
 
@@ -8,5 +8,5 @@ export const guideView = defineView({
   about: 'The page for those who use the component, with its bench.',
   keys: [['e', 'Write, or stop writing'], ...EDITING_KEYS],
   extent: 'page',
-  Component: lazy(async () => ({ default: (await import('./Guide')).Guide })),
+  Component: dynamic(async () => (await import('./Guide')).Guide),
 })

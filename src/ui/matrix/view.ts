@@ -1,4 +1,4 @@
-import { lazy } from 'react'
+import dynamic from 'next/dynamic'
 import { defineView } from '../frame'
 
 export const matrixView = defineView({
@@ -16,5 +16,5 @@ export const matrixView = defineView({
     ['Enter on the selected case', 'Go to its readings'],
     ['Esc', 'Clear the selection'],
   ],
-  Component: lazy(async () => ({ default: (await import('./Matrix')).Matrix })),
+  Component: dynamic(async () => (await import('./Matrix')).Matrix),
 })

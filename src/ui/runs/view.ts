@@ -1,4 +1,4 @@
-import { lazy } from 'react'
+import dynamic from 'next/dynamic'
 import { defineView } from '../frame'
 import { RUNS_KEYS } from './keys'
 
@@ -7,5 +7,5 @@ export const runsView = defineView({
   label: 'Runs',
   about: 'What each run has found of the component; what changed between any two; trends; what is flaky.',
   keys: RUNS_KEYS,
-  Component: lazy(async () => ({ default: (await import('./ComponentRuns')).ComponentRuns })),
+  Component: dynamic(async () => (await import('./ComponentRuns')).ComponentRuns),
 })

@@ -1,4 +1,4 @@
-import { lazy } from 'react'
+import dynamic from 'next/dynamic'
 import { EDITING_KEYS } from '../editing'
 import { defineView } from '../frame'
 
@@ -13,5 +13,5 @@ export const specView = defineView({
     ['← → ↑ ↓', 'In the table: the controls of a row, the rows'],
     ...EDITING_KEYS,
   ],
-  Component: lazy(async () => ({ default: (await import('./Spec')).Spec })),
+  Component: dynamic(async () => (await import('./Spec')).Spec),
 })

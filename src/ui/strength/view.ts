@@ -1,4 +1,4 @@
-import { lazy } from 'react'
+import dynamic from 'next/dynamic'
 import { EDITING_KEYS } from '../editing'
 import { defineView } from '../frame'
 
@@ -12,5 +12,5 @@ export const strengthView = defineView({
     ['a', 'Add the expectations that are checked'],
     ...EDITING_KEYS,
   ],
-  Component: lazy(async () => ({ default: (await import('./StrengthView')).StrengthView })),
+  Component: dynamic(async () => (await import('./StrengthView')).StrengthView),
 })

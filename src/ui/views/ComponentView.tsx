@@ -3,7 +3,7 @@
 import { notFound } from 'next/navigation'
 import { Suspense } from 'react'
 import type { LibraryFacts } from '@/contract'
-import { ViewContext } from '../frame'
+import { Headed } from '../frame'
 import { RunProvider, useFreshFacts } from '../live'
 import { VIEWS } from './list'
 
@@ -29,13 +29,13 @@ export function ComponentView({
   return (
     <RunProvider library={library.id}>
       <Fresh library={library} />
-      <ViewContext value={{ library, libraries, slug, view, views: VIEWS }}>
-        <div className={`flex flex-col ${EXTENT[extent]}`}>
+      <div className={`flex flex-col ${EXTENT[extent]}`}>
+        <Headed place={{ library, libraries, slug, view, views: VIEWS }}>
           <Suspense fallback={<p className="p-4 text-quiet">Loading …</p>}>
             <Component library={library} slug={slug} query={query} />
           </Suspense>
-        </div>
-      </ViewContext>
+        </Headed>
+      </div>
     </RunProvider>
   )
 }

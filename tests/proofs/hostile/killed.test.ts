@@ -15,7 +15,7 @@ const launch = async () => {
 }
 
 const kill = (browser: Browser | undefined) => browser && killBrowser(browser)
-const COMPONENTS = ['lamp-switch', 'gear-hint']
+const COMPONENTS = isWhole ? ['lamp-switch', 'gear-hint'] : ['trail-tile', 'busy-veil']
 
 async function verify(
   options: VerifyOptions = {},

@@ -1,10 +1,11 @@
-import { cpSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
+import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, afterEach, beforeAll, beforeEach, expect, test } from '@jest/globals'
 import type { LibraryStates, LibraryStrength, WorkersState } from '@/contract'
 import type { Report } from '@/core/report'
 import { press, startApp, waitForText, type App } from '../../support/app'
+import { demoFolder } from '../../support/demo'
 import { isWhole, thorough } from '../../support/extent'
 import { withoutTimes } from '../../support/plain'
 import { TestRedis, TestWorker } from '../../support/queue'
@@ -12,7 +13,7 @@ import { until } from '../../support/until'
 import { beginVerify, reportIn } from '../../support/verifying'
 
 // All of Firnline takes some minutes three times over: `npm run test:queue`. Else it is a few of its components.
-const SOME = ['height-readout', 'lamp-group', 'lamp-switch']
+const SOME = ['height-readout', 'lamp-group']
 const LONGEST_MS = 900_000
 // So much is done when there is trouble.
 const LEAST_DONE = isWhole ? 100 : 5
@@ -33,7 +34,7 @@ const work = async () => {
 
 beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'brelt-firnline-'))
-  library = isWhole ? 'demo/firnline' : somePart(join(folder, 'firnline-in-part'))
+  library = isWhole ? 'demo/firnline' : demoFolder('in-part', SOME)
   alone = await verify('alone')
 }, LONGEST_MS)
 afterAll(() => rmSync(folder, { recursive: true, force: true }))
@@ -47,16 +48,6 @@ afterEach(async () => {
   await Promise.all(workers.splice(0).map((worker) => worker.kill()))
   await redis.stop()
 })
-
-/** Firnline with some of its components only, under another name. */
-function somePart(to: string): string {
-  cpSync('demo/firnline', to, { recursive: true })
-  for (const slug of readdirSync(join(to, 'components')))
-    if (!SOME.includes(slug)) rmSync(join(to, 'components', slug), { recursive: true })
-  const file = join(to, 'library.yaml')
-  writeFileSync(file, readFileSync(file, 'utf8').replace('name: Firnline', 'name: Firnline in part'))
-  return to
-}
 
 /** Verifies all of it by the command line, with a cache of its own. */
 async function verify(name: string, ...options: string[]): Promise<Report> {

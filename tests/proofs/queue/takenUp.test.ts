@@ -9,9 +9,7 @@ import { killAndTakeUp } from '../../support/takenUp'
 import { until } from '../../support/until'
 import { beginVerify, reportIn, withoutReused } from '../../support/verifying'
 
-const COMPONENTS = isWhole
-  ? ['height-readout', 'lamp-group', 'lamp-switch', 'gear-hint']
-  : ['lamp-group', 'lamp-switch']
+const COMPONENTS = isWhole ? ['height-readout', 'lamp-group', 'lamp-switch', 'gear-hint'] : ['lamp-group', 'busy-veil']
 
 let redis: TestRedis
 let folder: string
