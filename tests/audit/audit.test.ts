@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
-import type { Page } from 'puppeteer-core'
+import type { ConsoleMessage, Page } from 'puppeteer-core'
 import { startApp, type App } from '../support/app'
 import { demoFolder } from '../support/demo'
 import { audit, nameless } from '../support/audit'
@@ -16,13 +16,31 @@ beforeAll(async () => {
 })
 afterAll(() => app.close())
 
-/** @param press what is pressed in the view, and what is there then */
-const VIEWS: [name: string, path: string, ready: string, press?: [css: string, then: string]][] = [
+/** What comes over a view or in place of a part of it: what is pressed, and what is there then. */
+type More = readonly [name: string, press: string, then: string]
+
+const VIEWS: readonly (readonly [name: string, path: string, ready: string, ...more: More[]])[] = [
   ['libraries', '/-/libraries', '[data-library]'],
-  ['wall', '/firnline-audit', '[data-tile="bunk-check"]'],
-  ['define', '/firnline-audit/bunk-check/define', '[data-editor]'],
-  ['matrix', '/firnline-audit/bunk-check/matrix', '[data-case]'],
-  ['spec', '/firnline-audit/bunk-check/spec', '[data-survey=ready]'],
+  [
+    'wall',
+    '/firnline-audit',
+    '[data-tile="bunk-check"]',
+    ['the finder', '[aria-label^="Search"]', '[role=dialog]'],
+    ['keys and marks', '[aria-label^="Keys"]', '[role=dialog]'],
+  ],
+  ['define', '/firnline-audit/bunk-check/define', '[data-editor]', ['axes', '[role=tab]:nth-child(2)', '[data-axis]']],
+  [
+    'matrix',
+    '/firnline-audit/bunk-check/matrix',
+    '[data-case]',
+    ['a reading card', '[data-case]', '[data-testid=card] [data-reading]'],
+  ],
+  [
+    'spec',
+    '/firnline-audit/bunk-check/spec',
+    '[data-survey=ready]',
+    ['a draft', '[role=tab]:nth-child(3)', '[data-testid=draft]'],
+  ],
   ['behaviour', '/firnline-audit/bunk-check/behaviour', '[data-step]'],
   ['strength', '/firnline-audit/bunk-check/strength', '[aria-label="Strength by part"]'],
   ['guide', '/firnline-audit/bunk-check/guide', 'h1'],
@@ -31,32 +49,16 @@ const VIEWS: [name: string, path: string, ready: string, press?: [css: string, t
   ['workers', '/-/workers', '[data-testid=no-queue]'],
   ['runs of a component', '/firnline-audit/bunk-check/runs', 'table, [role=grid], main li'],
   ['runs', '/firnline-audit/runs', 'table, [role=grid], main li'],
-  ['tokens', '/firnline-audit/tokens', '[data-token]'],
+  [
+    'tokens',
+    '/firnline-audit/tokens',
+    '[data-token]',
+    ['a token', '[data-token]', '[data-testid=token]'],
+    ['a new token', '[aria-haspopup=dialog]', '[aria-label="Name of the new token"]'],
+  ],
   ['make a component', '/firnline-audit/bring-in', '[role=tab]'],
   ['strength of the library', '/firnline-audit/strength', '[data-component]'],
   ['review', '/firnline-audit/review', 'main'],
-  [
-    'a reading card',
-    '/firnline-audit/bunk-check/matrix',
-    '[data-case]',
-    ['[data-case]', '[data-testid=card] [data-reading]'],
-  ],
-  ['axes', '/firnline-audit/bunk-check/define', '[data-editor]', ['[role=tab]:nth-child(2)', '[data-axis]']],
-  ['a token', '/firnline-audit/tokens', '[data-token]', ['[data-token]', '[data-testid=token]']],
-  [
-    'a new token',
-    '/firnline-audit/tokens',
-    '[data-token]',
-    ['[aria-haspopup=dialog]', '[aria-label="Name of the new token"]'],
-  ],
-  [
-    'a draft',
-    '/firnline-audit/bunk-check/spec',
-    '[data-survey=ready]',
-    ['[role=tab]:nth-child(3)', '[data-testid=draft]'],
-  ],
-  ['the finder', '/firnline-audit', '[data-tile="bunk-check"]', ['[aria-label^="Search"]', '[role=dialog]']],
-  ['keys and marks', '/firnline-audit', '[data-tile="bunk-check"]', ['[aria-label^="Keys"]', '[role=dialog]']],
 ]
 
 /** Whether nothing of the page reaches beyond the window, and no control that is to be seen lies under another. */
@@ -103,24 +105,41 @@ const resize = async (page: Page, width: number, height: number) => {
   await page.evaluate(() => new Promise((done) => requestAnimationFrame(() => setTimeout(done))))
 }
 
-// Each is loaded once: it is the same page that becomes narrow and dark, as for those who turn their device.
-test.each(
-  // A row that is too short would be filled up with a callback.
-  VIEWS.map(([name, path, ready, press]) => [name, path, ready, press ?? null] as const),
-)('%s: contrast, names, targets and focus, light and dark, wide and narrow', async (name, path, ready, press) => {
-  const page = await app.open(path, { width: 1280, height: 800 })
-  await page.waitForSelector(ready)
-  if (press) {
-    await page.locator(press[0]).click()
-    await page.waitForSelector(press[1])
-  }
+/** What is wrong with what a page shows now, in both schemes and both widths; it is left wide and light. */
+async function faultsOf(page: Page): Promise<Record<string, unknown>> {
   const found: Record<string, unknown> = { light: await audit(page) }
   await scheme(page, 'dark')
   Object.assign(found, { dark: await audit(page), nameless: await nameless(page) })
   await resize(page, 390, 844)
   Object.assign(found, { 'narrow, dark': await audit(page), 'narrow, nameless': await nameless(page) })
   await scheme(page, 'light')
-  Object.assign(found, { 'narrow, light': await audit(page), 'narrow, stray': (await stray(page)) || [] })
-  expect([name, Object.entries(found).filter(([, faults]) => (faults as unknown[]).length > 0)]).toEqual([name, []])
-  await page.close()
-})
+  Object.assign(found, { 'narrow, stray': (await stray(page)) || [] })
+  await resize(page, 1280, 800)
+  return Object.fromEntries(Object.entries(found).filter(([, faults]) => (faults as unknown[]).length > 0))
+}
+
+// Each is loaded once: it is the same page that becomes narrow and dark, as for those who turn their device.
+test.each(VIEWS.map(([name, ...view]) => [name, view] as const))(
+  '%s: contrast, names, targets and focus, light and dark, wide and narrow',
+  async (name, [path, ready, ...more]) => {
+    const page = await app.open('/api/health', { width: 1280, height: 800 })
+    const complaints: string[] = []
+    const note = (message: ConsoleMessage) => {
+      if (/Content Security Policy|violates/i.test(message.text())) complaints.push(message.text())
+    }
+    page.on('console', note)
+    await page.goto(app.address + path)
+    await page.waitForSelector(ready)
+    expect([name, await faultsOf(page)]).toEqual([name, {}])
+    for (const [over, press, then] of more) {
+      await page.locator(press).click()
+      await page.waitForSelector(then)
+      expect([over, await faultsOf(page)]).toEqual([over, {}])
+      await page.keyboard.press('Escape')
+    }
+    // Under its policy nothing of ours is kept from running.
+    expect([name, complaints]).toEqual([name, []])
+    page.off('console', note)
+    await page.close()
+  },
+)

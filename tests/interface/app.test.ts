@@ -231,7 +231,8 @@ describe('the matrix', () => {
   test('a case is selected, and the card tells expected, read, rule and source line', async () => {
     const page = await app.open('/firnline-app/bunk-check/matrix')
     const key = 'size=regular,value=on,interaction=hover'
-    // It moves while the notices above the board come.
+    // Cells get their size once all cases stand.
+    await boardFrame(page, 72)
     await page.locator(`[data-case="${key}"][data-mark=misses]`).click()
     await page.waitForSelector('[data-testid=card] [data-reading=outline]')
     const [row] = await texts(page, '[data-testid=card] [data-reading=outline]')

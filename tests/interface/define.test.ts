@@ -501,7 +501,7 @@ describe('a linked folder', () => {
     await page.close()
   })
 
-  test('broken on disk, keeps its last good state and says what is wrong and where', async () => {
+  thorough('broken on disk, keeps its last good state and says what is wrong and where', async () => {
     const page = await define('linked')
     await untilShown(page, '.peg', 'height', '44px')
     const before = readFileSync(join(linked, PEG), 'utf8')

@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
 import type { Page } from 'puppeteer-core'
 import { boardFrame, press, stageFrames, startApp, type App } from '../support/app'
+import { thorough } from '../support/extent'
 import { until } from '../support/until'
 
 let app: App
@@ -66,7 +67,7 @@ test('cases of the matrix stand on a chosen colour, which is that of their own c
   await page.close()
 })
 
-test('the picture in Define stands on it too, in a document of its own as well', async () => {
+thorough('the picture in Define stands on it too, in a document of its own as well', async () => {
   for (const slug of ['bunk-check', 'busy-veil']) {
     const page = await app.open(`/firnline/${slug}/define`)
     await page.waitForSelector('[data-picture]')

@@ -28,7 +28,9 @@ export function Matrix(props: ViewProps) {
     queryKey: ['board', library.id, slug],
     queryFn: () => call(ROUTES.board, { library: library.id, slug }),
   })
-  if (model) return <Board {...props} model={model} />
+  // With the results come notices above the board: what is pressed is not to move away from under the pointer.
+  const { isLoading } = useRuns()
+  if (model && !isLoading) return <Board {...props} model={model} />
   return (
     <>
       <ViewHead />
