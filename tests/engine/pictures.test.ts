@@ -228,6 +228,18 @@ test('at two pixels of the device to one, pictures are twice as large', async ()
   expect(verdicts(await takePictures(await engineBrowser(), await approveAll(scaled, found), one))).toEqual(['same'])
 })
 
+test('at a scale that is no whole number, where a case stands makes no difference either', async () => {
+  const scaled = {
+    ...FILES,
+    'library.yaml': `${FILES['library.yaml'] as string}viewport: { width: 700, height: 500, scale: 1.25 }\n`,
+  }
+  const of = { components: ['lamp'] }
+  const all = await takePictures(await engineBrowser(), scaled, of)
+  const one = await takePictures(await engineBrowser(), scaled, { ...of, where: { interaction: ['hover'] } })
+  expect(keysOf(one)).toHaveLength(8)
+  for (const key of keysOf(one)) expect([key, nameOf(one, key)]).toEqual([key, nameOf(all, key)])
+})
+
 test('a case that is gone is told, and its picture goes with the next approval', async () => {
   const fewer = edited('components/lamp/lamp.sheet.yaml', '[none, ring, far, wide]', '[none, ring, far]', approved)
   const found = await takePictures(await engineBrowser(), fewer, { components: ['lamp'] })

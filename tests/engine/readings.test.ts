@@ -363,3 +363,27 @@ spec:
   ])
   expect(report.totals).toMatchObject({ unread: 0, misses: 2 })
 })
+
+test('what the end of an animation sets going is brought to its end, too, link by link', async () => {
+  const tree = thing({
+    sheet: `source: { kind: markup, markup: thing.liquid, styles: [thing.css], script: thing.js }
+parts: { root: .link }
+spec: [{ expect: { root: { width: 40px, attr(data-links): "5" } } }]
+`,
+    markup: '<p class="link grows"></p>',
+    css: '.link { width: 10px } .grows { animation: grow 100ms forwards } .last { width: 40px } @keyframes grow { to { width: 20px } }',
+    'components/thing/thing.js': `export default (root) => {
+  let links = 0
+  root.addEventListener('animationend', () => {
+    root.dataset.links = ++links
+    root.classList.remove('grows')
+    if (links === 5) return root.classList.add('last')
+    void root.offsetWidth
+    root.classList.add('grows')
+  })
+}`,
+  })
+  const { report } = await verifyTree(await engineBrowser(), tree)
+  expect(report.components[0]!.findings.map(({ message }) => message)).toEqual([])
+  expect(report.totals).toMatchObject({ holds: 2, misses: 0, unread: 0 })
+})
