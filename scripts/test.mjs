@@ -9,6 +9,7 @@ import { bundleParts } from './tests/bundle.mjs'
 import { testsOfChanged } from './tests/changed.mjs'
 import { filesOf, FOREIGN, LANES } from './tests/lanes.mjs'
 import { partsOf } from './tests/parts.mjs'
+import { ORDER } from './tests/Sequencer.mjs'
 import { keepTimes, measured, printTimes, slower } from './tests/times.mjs'
 
 const OWN = ['--changed', '--keep-times']
@@ -40,7 +41,9 @@ if (chosen.length === 0) {
 
 // Several runs may go on beside each other.
 const folder = join(HOME, 'dist', 'tests', String(process.pid))
-const programs = await bundleParts(chosen.flatMap(partsOf), folder)
+const parts = chosen.flatMap(partsOf).toSorted((a, b) => b.seconds - a.seconds)
+const programs = await bundleParts(parts, folder)
+writeFileSync(join(folder, ORDER), JSON.stringify(programs))
 const gathered = join(folder, 'times.jsonl')
 const configFile = join(folder, 'jest.config.json')
 writeFileSync(

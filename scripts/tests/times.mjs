@@ -2,11 +2,9 @@
 import { existsSync, readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { HOME } from '../ensure.mjs'
+import { slowerThan } from './slowerThan.mjs'
 
 const KEPT = join(HOME, 'tests', 'times.json')
-// Machines are shared: what takes this much longer has become slower.
-const MOST_MORE = 1.5
-
 const kept = () => (existsSync(KEPT) ? JSON.parse(readFileSync(KEPT, 'utf8')) : { lanes: {}, files: {} })
 
 /** @returns seconds and processor seconds by file, as they were kept */
@@ -50,13 +48,7 @@ export function printTimes({ lanes, files }, { withFiles = false } = {}) {
     process.stdout.write(line(`  ${file}`, times))
 }
 
-/** Lanes that take half as much again as they did when their times were kept, in words. */
-export const slower = ({ lanes }) =>
-  Object.entries(lanes).flatMap(([name, { processor }]) => {
-    const before = kept().lanes[name]?.processor
-    return before !== undefined && processor > before * MOST_MORE
-      ? [`The lane "${name}" took ${processor} processor seconds; ${before} were kept in tests/times.json.`]
-      : []
-  })
+/** Lanes that have become slower since their times were kept, in words. */
+export const slower = ({ lanes }) => slowerThan(lanes, kept().lanes)
 
 export const keepTimes = (times) => writeFileSync(KEPT, `${JSON.stringify(times, null, 2)}\n`)

@@ -68,15 +68,29 @@ async function listedAnew(workspace: Workspace, libraryId: string): Promise<void
 
 /** The edits of the file that lead to other settings: what is as before stays as it is written. */
 function editsFor(data: LibraryFile, to: Settings): YamlEdit[] {
-  const edits: YamlEdit[] = []
-  for (const key of ['name', 'about', 'contexts', 'styles'] as const) {
+  const edits = to.contexts ? contextEdits(data.contexts, to.contexts) : []
+  for (const key of ['name', 'about', 'styles'] as const) {
     const value = to[key]
     if (value === undefined || isSame(value, data[key] ?? '')) continue
-    const isEmpty = value === '' || isSame(value, {}) || isSame(value, [])
+    const isEmpty = value === '' || isSame(value, [])
     edits.push(isEmpty ? { do: 'remove', path: [key] } : { do: 'set', path: [key], value })
   }
   for (const key of ['viewport', 'tolerance'] as const)
     for (const [name, value] of Object.entries(to[key] ?? {}))
       if (value !== (data[key] as Record<string, number>)[name]) edits.push({ do: 'set', path: [key, name], value })
   return edits
+}
+
+type Contexts = LibraryFile['contexts']
+
+/** Each context by itself: what is written beside the others stays. */
+function contextEdits(before: Contexts, after: Contexts): YamlEdit[] {
+  if (isSame(before, after)) return []
+  if (Object.keys(after).length === 0) return [{ do: 'remove', path: ['contexts'] }]
+  const gone = Object.keys(before).filter((name) => !(name in after))
+  const others = Object.entries(after).filter(([name, values]) => !isSame(before[name], values))
+  return [
+    ...others.map(([name, value]): YamlEdit => ({ do: 'set', path: ['contexts', name], value })),
+    ...gone.map((name): YamlEdit => ({ do: 'remove', path: ['contexts', name] })),
+  ]
 }

@@ -2,6 +2,7 @@ import { afterAll, afterEach, beforeAll, expect, test } from '@jest/globals'
 import { Connections, Dispatcher, kindOf, QueueWorker, type Doer, type Work } from '@/queue'
 import type { RunEnvironment } from '@/runner'
 import { TestRedis } from '../../support/queue'
+import { until } from '../../support/until'
 
 const ENVIRONMENT: RunEnvironment = { program: 'p', browser: '1', machine: 'm', rig: 'r' }
 const asked = { slug: 'lamp', compiled: 'c', way: 'quick' as const, share: { number: 0, of: 1 } }
@@ -90,6 +91,22 @@ test('what nobody can do is told with the reason', async () => {
   )
   expect(tries).toBe(5)
 })
+
+test('what the queue has forgotten is put there again', async () => {
+  const connections = new Connections(redis.url)
+  ends.push(() => Promise.resolve(connections.close()))
+  const client = await connections.open()
+  const found = (await dispatch()).do('break', asked)
+  expect(
+    await until(
+      () => client.keys('*:wait'),
+      (waiting) => waiting.length > 0,
+    ),
+  ).toHaveLength(1)
+  await client.flushall()
+  await work(() => Promise.resolve('done'))
+  expect(await found).toBe('done')
+}, 60_000)
 
 test('what is stopped is not waited for, and its worker is free for others', async () => {
   let isAborted: Promise<void> | undefined
