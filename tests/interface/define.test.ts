@@ -283,7 +283,10 @@ describe('editing', () => {
     await (await page.waitForSelector('[aria-label="Compare from revision 1"]'))!.click()
     await waitForText(page, '[data-change="prop label · default"]', /Coat.*Hat/)
     // Both are seen live, in the same case.
-    await page.locator('[data-testid="revisions-seen"] summary').click()
+    // By key: what is compared above it still comes, and moves it.
+    await page.focus('[data-testid="revisions-seen"] summary')
+    await page.keyboard.press('Enter')
+    await page.waitForSelector('[data-testid="revisions-seen"][open]')
     const seen = async () => {
       const frames = await page.$$('[data-testid="revisions-seen"] iframe')
       return Promise.all(
