@@ -113,7 +113,7 @@ async function faultsOf(page: Page): Promise<Record<string, unknown>> {
   await resize(page, 390, 844)
   Object.assign(found, { 'narrow, dark': await audit(page), 'narrow, nameless': await nameless(page) })
   await scheme(page, 'light')
-  Object.assign(found, { 'narrow, stray': (await stray(page)) || [] })
+  Object.assign(found, { 'narrow, light': await audit(page), 'narrow, stray': (await stray(page)) || [] })
   await resize(page, 1280, 800)
   return Object.fromEntries(Object.entries(found).filter(([, faults]) => (faults as unknown[]).length > 0))
 }

@@ -5,7 +5,7 @@ import { afterEach, expect, test } from '@jest/globals'
 import { cli } from '../support/cli'
 import { times } from '../support/extent'
 import sharp from 'sharp'
-import { filesOf as filesOfIndex, readReferences } from '@/core/picture'
+import { filesOf, readReferences } from '@/core/picture'
 import { readFolder } from '@/source'
 import { beginRepository, commitAll, gitIn } from '../support/git'
 import { repositories } from '../support/repository'
@@ -13,7 +13,7 @@ import { repositories } from '../support/repository'
 const repository = repositories({ afterEach })
 
 /** A component with three sizes of each of so many counts. */
-const filesOf = (counts: number) => ({
+const lampsWith = (counts: number) => ({
   'library.yaml': 'library: 1\nname: Huts\ntokens: [base.tokens.json]\n',
   'base.tokens.json': '{\n  "tone": { "$type": "color", "$value": "#c04020" }\n}\n',
   'components/lamp/lamp.sheet.yaml': `sheet: 1
@@ -31,7 +31,7 @@ spec: [{ expect: { root: { display: block } } }]
   'components/lamp/lamp.css':
     '.lamp { margin: 0; width: 80px; color: var(--tone) }\n.lamp--m { padding: 4px }\n.lamp--l { padding: 9px }\n',
 })
-const FILES = filesOf(4)
+const FILES = lampsWith(4)
 
 const BRELT = join(process.cwd(), 'bin', 'brelt.mjs')
 const brelt = (folder: string, ...given: string[]) => cli(given.toSpliced(1, 0, folder))
@@ -116,7 +116,7 @@ const MOST_TRIES = 15 * KILLS
 
 test('an approval that is killed leaves every picture that an index names, whole', async () => {
   // Many pictures, so that writing them takes some time.
-  const folder = repository(filesOf(20))
+  const folder = repository(lampsWith(20))
   expect((await brelt(folder, 'verify', '--pictures')).status).toBe(1)
   expect((await brelt(folder, 'approve')).status).toBe(0)
   const broken: number[] = []
@@ -142,7 +142,7 @@ test('an approval that is killed leaves every picture that an index names, whole
     const { index, problems } = readReferences(tree, 'lamp')
     expect(problems).toEqual([])
     expect(index.size).toBe(60)
-    for (const path of filesOfIndex(index)) {
+    for (const path of filesOf(index)) {
       expect(existsSync(join(folder, path))).toBe(true)
       if (path.endsWith('.png')) await sharp(join(folder, path)).raw().toBuffer()
     }
@@ -152,6 +152,6 @@ test('an approval that is killed leaves every picture that an index names, whole
   await brelt(folder, 'verify', '--pictures')
   expect((await brelt(folder, 'approve')).status).toBe(0)
   const tree = readFolder(folder)
-  const needed = filesOfIndex(readReferences(tree, 'lamp').index)
+  const needed = filesOf(readReferences(tree, 'lamp').index)
   expect(tree.paths.filter((path) => /^references\/..\//.test(path) && !needed.has(path))).toEqual([])
 }, 600_000)

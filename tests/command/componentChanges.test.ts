@@ -13,7 +13,7 @@ import {
   stepSettings,
   takeOut,
 } from '@/server'
-import { Acts } from '../support/workspace'
+import { testActs, type Acts } from '../support/workspace'
 
 /** What is done to components and libraries as a whole, without the views that ask for it: see interface/componentActs and removing. */
 
@@ -35,16 +35,16 @@ slots: { sign: { accepts: [pin, bell], default: pin }, more: { accepts: bell } }
 }
 const named = (name: string) => ({ ...FILES, 'library.yaml': FILES['library.yaml']!.replace('Named', name) })
 
+const begun = testActs({ beforeAll, afterAll })
 let acts: Acts
 let id: string
 let count = 0
-beforeAll(async () => {
-  acts = await Acts.begin()
+beforeAll(() => {
+  acts = begun()
 })
 beforeEach(async () => {
   id = await acts.stored(named(`Named ${++count}`))
 })
-afterAll(() => acts.close())
 
 const opened = async (library = id) => (await acts.workspace.open(library))!
 const slugs = async (library = id) => (await opened(library)).sheets.map(({ slug }) => slug).toSorted()

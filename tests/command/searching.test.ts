@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import { definitionOf, findable, save } from '@/server'
-import { Acts } from '../support/workspace'
+import { testActs, type Acts } from '../support/workspace'
 
 /** What the finder has to choose from, without the finder: see interface/finding for that. */
 
@@ -27,13 +27,13 @@ guide: hook.md
   'components/hook/hook.md': '# Coat hook\n\n## Where it goes\n\nBeside the stove, never above it.\n',
 }
 
+const begun = testActs({ beforeAll, afterAll })
 let acts: Acts
 let id: string
 beforeAll(async () => {
-  acts = await Acts.begin()
+  acts = begun()
   id = await acts.stored(FILES)
 })
-afterAll(() => acts.close())
 
 const found = async (kind: string) =>
   (await findable(acts.workspace, id))!.filter((entry) => entry.kind === kind).map((entry) => JSON.stringify(entry))

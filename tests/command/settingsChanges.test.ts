@@ -3,7 +3,7 @@ import { join } from 'node:path'
 import { afterAll, beforeAll, beforeEach, describe, expect, test } from '@jest/globals'
 import { changeSettings, librarySettings, stepSettings } from '@/server'
 import { listLibraries } from '@/store'
-import { Acts } from '../support/workspace'
+import { testActs, type Acts } from '../support/workspace'
 
 /** What the view of settings asks for, without the view: see interface/settings for that. */
 
@@ -28,16 +28,16 @@ spec: [{ when: { theme: night }, expect: { root: { color: red } } }]
   'components/peg/peg.liquid': '<p>Peg</p>\n',
 }
 
+const begun = testActs({ beforeAll, afterAll })
 let acts: Acts
 let pegs: Awaited<ReturnType<Acts['linked']>>
 let count = 0
-beforeAll(async () => {
-  acts = await Acts.begin()
+beforeAll(() => {
+  acts = begun()
 })
 beforeEach(async () => {
   pegs = await acts.linked({ ...FILES, 'library.yaml': LIBRARY.replace('Pegs', `Pegs ${++count}`) })
 })
-afterAll(() => acts.close())
 
 type To = Parameters<typeof changeSettings>[2]
 /** Changes some fields: of a window or a tolerance, those that are given. */

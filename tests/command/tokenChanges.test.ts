@@ -2,7 +2,7 @@ import { writeFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
 import { definitionOf, restructureTokens, stepTokens, tokensModel } from '@/server'
-import { Acts } from '../support/workspace'
+import { testActs, type Acts } from '../support/workspace'
 
 /** What the view of tokens asks for, without the view: see interface/tokenActs for that. */
 
@@ -37,13 +37,13 @@ spec:
 const SHEET = 'components/board/board.sheet.yaml'
 const CSS = 'components/board/board.css'
 
+const begun = testActs({ beforeAll, afterAll })
 let acts: Acts
 let boards: Awaited<ReturnType<Acts['linked']>>
 beforeAll(async () => {
-  acts = await Acts.begin()
+  acts = begun()
   boards = await acts.linked(FILES)
 })
-afterAll(() => acts.close())
 
 const change = (...given: [Parameters<typeof restructureTokens>[2]]) =>
   restructureTokens(acts.workspace, boards.id, ...given)

@@ -3,13 +3,13 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { connect, migrateTables, type Connection } from '@/store'
 
-interface Hooks {
+export interface StoreHooks {
   beforeAll(work: () => Promise<void>): void
-  afterAll(work: () => void): void
+  afterAll(work: () => void | Promise<void>): void
 }
 
 /** A store of the test's own, gone after it: `const store = testStore({ beforeAll, afterAll })`. @returns the connection, once there is one */
-export function testStore({ beforeAll, afterAll }: Hooks): () => Connection {
+export function testStore({ beforeAll, afterAll }: StoreHooks): () => Connection {
   const folder = mkdtempSync(join(tmpdir(), 'brelt-store-'))
   let connection: Connection | undefined
   beforeAll(async () => {

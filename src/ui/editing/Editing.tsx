@@ -2,7 +2,6 @@
 
 import { useState, type ReactNode } from 'react'
 import type { Sheet } from '@/core/sheet'
-import { ViewHead } from '../frame'
 import type { Definition } from '@/contract'
 import { NotYet } from './EditingBar'
 import { Unreadable } from './Unreadable'
@@ -30,10 +29,5 @@ export function Editing({
   else if (isMending && !isUnread && status.kind === 'saved') setMending(false)
   if (definition && (isMending || !sheet)) return <Unreadable {...{ defining, definition }} />
   if (definition && sheet) return children({ ...defining, definition, sheet })
-  return (
-    <>
-      <ViewHead />
-      <NotYet error={error} />
-    </>
-  )
+  return <NotYet error={error} />
 }

@@ -31,12 +31,7 @@ export function Matrix(props: ViewProps) {
   // With the results come notices above the board: what is pressed is not to move away from under the pointer.
   const { isLoading } = useRuns()
   if (model && !isLoading) return <Board {...props} model={model} />
-  return (
-    <>
-      <ViewHead />
-      <NotYet error={error} />
-    </>
-  )
+  return <NotYet error={error} />
 }
 
 function Board({ library, slug, query, model: given }: ViewProps & { model: BoardModel }) {

@@ -1,6 +1,6 @@
 'use client'
 
-import { ViewHead, type ViewProps } from '../frame'
+import type { ViewProps } from '../frame'
 import { RunsBoard } from './Runs'
 
 /** The runs that took a component, and what they say of it. */
@@ -8,7 +8,6 @@ export function ComponentRuns({ library, slug, query }: ViewProps) {
   const name = library.components.find((each) => each.slug === slug)?.name ?? slug
   return (
     <>
-      <ViewHead />
       <h1 className="sr-only">{name}, runs</h1>
       <RunsBoard library={library} slug={slug} query={query} />
     </>
