@@ -18,13 +18,13 @@ const sum = (all) => ({
 
 /** What lanes and files have cost in a run. @param gathered the file in which the run wrote it */
 export function measured(gathered, lanes) {
-  const times = existsSync(gathered)
+  const all = existsSync(gathered)
     ? readFileSync(gathered, 'utf8')
         .split('\n')
         .filter(Boolean)
         .map((line) => JSON.parse(line))
-        .filter(({ file }) => file !== undefined)
     : []
+  const times = all.filter(({ file }) => file !== undefined)
   return {
     lanes: Object.fromEntries(
       lanes.map(({ name, files }) => [name, sum(times.filter(({ file }) => files.includes(file)))]),
@@ -34,11 +34,12 @@ export function measured(gathered, lanes) {
         .toSorted((a, b) => (a.file < b.file ? -1 : 1))
         .map(({ file, seconds, processor }) => [file, { seconds: round(seconds), processor: round(processor) }]),
     ),
+    tests: all.filter(({ test }) => test !== undefined),
   }
 }
 
-/** Prints what was measured. @param withFiles each file too, the dearest first */
-export function printTimes({ lanes, files }, { withFiles = false } = {}) {
+/** Prints what was measured. @param withFiles each file too, and each test where that was measured (BRELT_TEST_EACH), the dearest first */
+export function printTimes({ lanes, files, tests }, { withFiles = false } = {}) {
   const line = (name, { seconds, processor }) =>
     `${name.padEnd(46)} ${seconds.toFixed(1).padStart(7)} s ${processor.toFixed(1).padStart(7)} core-s\n`
   process.stdout.write('\nWhat each lane cost, in wall and processor seconds, all its processes together:\n')
@@ -46,9 +47,11 @@ export function printTimes({ lanes, files }, { withFiles = false } = {}) {
   if (!withFiles) return
   for (const [file, times] of Object.entries(files).toSorted(([, a], [, b]) => b.processor - a.processor))
     process.stdout.write(line(`  ${file}`, times))
+  for (const { test, ...times } of tests.toSorted((a, b) => b.processor - a.processor))
+    process.stdout.write(line(`    ${test}`, times))
 }
 
 /** Lanes that have become slower since their times were kept, in words. */
 export const slower = ({ lanes }) => slowerThan(lanes, kept().lanes)
 
-export const keepTimes = (times) => writeFileSync(KEPT, `${JSON.stringify(times, null, 2)}\n`)
+export const keepTimes = ({ lanes, files }) => writeFileSync(KEPT, `${JSON.stringify({ lanes, files }, null, 2)}\n`)

@@ -1,5 +1,5 @@
 import type { Metadata } from 'next'
-import Link from 'next/link'
+import { Link } from '@/ui/frame'
 
 export const metadata: Metadata = { title: 'Not found – Brelt' }
 

@@ -5,13 +5,13 @@ import { approve as approval, isChanged, type Approved, type PictureResult } fro
 import { counted } from '@/core/words'
 import {
   BrowserSource,
+  type ComponentPictures,
   FolderKeeper,
   KeptResults,
-  launchChromium,
   prepareLibrary,
   runEnvironment,
+  startBrowser,
   verifyLibrary,
-  type ComponentPictures,
 } from '@/runner'
 import type { FileTree } from '@/core/sheet'
 import { gitState, gitUser, openFolder, writeFiles } from '@/source'
@@ -76,7 +76,7 @@ async function takePictures(folder: string, tree: FileTree, given: ApproveArgume
   const pictures = picturesOn(environment, prepared)
   const keeper = new FolderKeeper(cache)
   const taken = new Map<string, ComponentPictures>()
-  const browsers = new BrowserSource(launchChromium)
+  const browsers = new BrowserSource(startBrowser)
   const progress = makeProgress(stderr)
   try {
     await verifyLibrary(

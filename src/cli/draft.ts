@@ -8,7 +8,7 @@ import { printBlock } from '@/core/yaml'
 import { coverageOf, type Survey } from '@/core/survey'
 import { unspecifiedReadings } from '@/core/lint'
 import { counted } from '@/core/words'
-import { launchChromium, prepareLibrary, surveyComponent, type PreparedComponent } from '@/runner'
+import { type PreparedComponent, prepareLibrary, returnBrowser, startBrowser, surveyComponent } from '@/runner'
 import { openFolder } from '@/source'
 import type { Terminal } from './terminal'
 
@@ -33,7 +33,7 @@ export async function draft(
     const known = prepared.components.map(({ sheet }) => sheet.slug)
     throw new BadInput([unknownName({ file: 'command line', line: 1, column: 1 }, 'component', slug, known)])
   }
-  const browser = await launchChromium()
+  const browser = await startBrowser()
   const { sheet, plan } = component
   try {
     const survey = await surveyComponent(browser, prepared, component)
@@ -63,7 +63,7 @@ export async function draft(
       )
     for (const { part, reading, why } of left) stderr.write(`left out: ${part} · ${reading}: ${why}\n`)
   } finally {
-    await browser.close()
+    await returnBrowser(browser)
   }
   return 0
 }

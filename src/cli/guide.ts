@@ -4,13 +4,14 @@ import type { Browser } from 'puppeteer-core'
 import { describeProblem } from '@/core/problem'
 import { markOf, type CaseResult } from '@/core/plan'
 import {
-  launchChromium,
   NoBrowser,
   openLibrary,
+  type PreparedLibrary,
   prepareLibrary,
+  returnBrowser,
+  startBrowser,
   takeFaces,
   verifyLibrary,
-  type PreparedLibrary,
 } from '@/runner'
 import { openFolder, workHere } from '@/source'
 import type { Verdicts } from '@/site'
@@ -72,7 +73,7 @@ async function toldOf(
 ): Promise<Verdicts> {
   const known = given === undefined ? undefined : readStates(given)
   if (!run) return { states: new Map(), foot: 'Not verified.', ...known, faces: new Map() }
-  const browser = await launchChromium().catch((error: unknown) => {
+  const browser = await startBrowser().catch((error: unknown) => {
     if (known && error instanceof NoBrowser) return undefined
     throw error
   })
@@ -85,7 +86,7 @@ async function toldOf(
     )
     return { ...told, faces }
   } finally {
-    await browser.close()
+    await returnBrowser(browser)
   }
 }
 

@@ -2,7 +2,7 @@ import { makeCase, parseCaseKey, spaceOf, type Space } from '@/core/matrix'
 import { makePlan } from '@/core/plan'
 import { BadInput, unknownName, type Problem } from '@/core/problem'
 import type { CaseResult } from '@/core/plan'
-import { launchChromium, prepareLibrary, verifyLibrary } from '@/runner'
+import { prepareLibrary, returnBrowser, startBrowser, verifyLibrary } from '@/runner'
 import { openFolder } from '@/source'
 import { paintFor } from './paint'
 import type { Output, Terminal } from './terminal'
@@ -23,7 +23,7 @@ export async function read(
   const values = valuesOf(given.case, space)
   const plan = makePlan(sheet, prepared.library, [makeCase(values, space)])
   const results: CaseResult[] = []
-  const browser = await launchChromium()
+  const browser = await startBrowser()
   try {
     await verifyLibrary(
       browser,
@@ -31,7 +31,7 @@ export async function read(
       { onCase: (_, result) => results.push(result) },
     )
   } finally {
-    await browser.close()
+    await returnBrowser(browser)
   }
   print(results[0]!, given.format, stdout)
   return 0

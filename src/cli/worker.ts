@@ -1,6 +1,7 @@
 import { availableParallelism } from 'node:os'
 import { pino } from 'pino'
 import { BrowserDoer, QueueWorker, withoutSecrets } from '@/queue'
+import { emptyShelves, keepWarm } from '@/runner'
 
 export interface WorkerArguments {
   queue: string
@@ -15,6 +16,7 @@ export async function worker({ queue, concurrency = availableParallelism() }: Wo
   const log = pino({ name: 'brelt-worker' })
   let end: (status: number) => void
   const ended = new Promise<number>((done) => (end = done))
+  keepWarm()
   const doer = await BrowserDoer.start(concurrency)
   const running = await QueueWorker.start(doer, { url: queue, concurrency, log, onLost: () => end(NO_BROWSER) })
   log.info({ worker: running.id, queue: withoutSecrets(queue), concurrency, rig: doer.environment.rig }, 'ready')
@@ -25,6 +27,7 @@ export async function worker({ queue, concurrency = availableParallelism() }: Wo
     })
   const status = await ended
   await running.stop()
+  await emptyShelves()
   log.info({ ...running.counts }, 'ended')
   return status
 }

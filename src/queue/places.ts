@@ -2,11 +2,11 @@ import {
   browserAddress,
   BrowserSource,
   connectChromium,
-  launchChromium,
   LocalWorkplace,
   programName,
   remoteEnvironment,
   runEnvironment,
+  startBrowser,
   type RunEnvironment,
   type Workplace,
 } from '@/runner'
@@ -29,12 +29,12 @@ export interface PlaceOptions extends Pick<QueueOptions, 'signal' | 'onNote' | '
   queue?: string | undefined
   /** The address of a browser that runs elsewhere. */
   browser?: string | undefined
-  /** Starts a browser of this machine. @defaultValue launchChromium */
-  launch?: typeof launchChromium
+  /** Starts a browser of this machine. @defaultValue startBrowser */
+  launch?: typeof startBrowser
 }
 
 /** @throws NoQueue where the address is none */
-export function openPlace({ queue, browser, launch = launchChromium, ...options }: PlaceOptions): OpenPlace {
+export function openPlace({ queue, browser, launch = startBrowser, ...options }: PlaceOptions): OpenPlace {
   if (queue === undefined)
     return browser === undefined ? ownBrowsers(launch) : browserElsewhere(browser, options.onNote)
   const at = new QueueWorkplace({ url: queue, program: programName(), ...options })
@@ -47,7 +47,7 @@ export function openPlace({ queue, browser, launch = launchChromium, ...options 
   }
 }
 
-function ownBrowsers(launch: typeof launchChromium): OpenPlace {
+function ownBrowsers(launch: typeof startBrowser): OpenPlace {
   const browsers = new BrowserSource(launch)
   // That there is none is told when one is needed.
   return inBrowsers(browsers, browsers, () => runEnvironment().catch(() => undefined))

@@ -1,16 +1,6 @@
 import type { Browser } from 'puppeteer-core'
-import { atMost } from './atMost'
-import { launchChromium } from './chromium'
-import { killBrowser } from './killBrowser'
-
-/** Whether a browser has gone down. Its pages are told before it is known: it is asked. */
-export async function isGone(browser: Pick<Browser, 'connected' | 'version'>): Promise<boolean> {
-  if (!browser.connected) return true
-  return browser.version().then(
-    () => false,
-    () => true,
-  )
-}
+import { isGone } from './isGone'
+import { returnBrowser, startBrowser } from './startBrowser'
 
 /** So many browsers have gone down one after another that no more is started. */
 export class BrowserLost extends Error {
@@ -22,8 +12,6 @@ export class BrowserLost extends Error {
 
 // A machine without memory takes every browser down; what one component does costs it three at most.
 const MAX_IN_A_ROW = 3
-// One that does not close by itself is ended.
-const CLOSE_LIMIT_MS = 5000
 
 /** Hands out a browser that runs: one that has gone down, killed or out of memory, is started anew. */
 export class BrowserSource<B extends Pick<Browser, 'connected' | 'version' | 'close' | 'process'> = Browser> {
@@ -43,7 +31,7 @@ export class BrowserSource<B extends Pick<Browser, 'connected' | 'version' | 'cl
 
   /** A source that begins with a browser of somebody else's. */
   static from(browser: Browser | BrowserSource): BrowserSource {
-    return browser instanceof BrowserSource ? browser : new BrowserSource(launchChromium, browser)
+    return browser instanceof BrowserSource ? browser : new BrowserSource(startBrowser, browser)
   }
 
   /** Whether it has been given up. */
@@ -77,14 +65,12 @@ export class BrowserSource<B extends Pick<Browser, 'connected' | 'version' | 'cl
     if (!this.isLost) this.#inARow = 0
   }
 
-  /** Closes the browsers that it has started. */
+  /** Gives the browsers up that it has started. */
   async close(): Promise<void> {
     await Promise.all(
       this.#started.map(async (each) => {
         const browser = await each.catch(() => undefined) // it was never there
-        if (!browser) return
-        await atMost(CLOSE_LIMIT_MS, browser.close())
-        killBrowser(browser)
+        if (browser) await returnBrowser(browser)
       }),
     )
   }

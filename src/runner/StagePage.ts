@@ -13,7 +13,7 @@ import {
   type StageReadings,
 } from '@/stage'
 import { atMost } from './atMost'
-import { isGone } from './BrowserSource'
+import { isGone } from './isGone'
 import { inTurn } from './inTurn'
 import { PageWatch } from './PageWatch'
 import { ProcessTime } from './ProcessTime'

@@ -1,5 +1,6 @@
 import type { Viewport } from '@/core/sheet'
-import { isGone, type BrowserSource } from './BrowserSource'
+import type { BrowserSource } from './BrowserSource'
+import { isGone } from './isGone'
 import { StagePage } from './StagePage'
 
 /** Pages in which cases are read, handed from one component to the next; opening one takes longer than most components' cases. */

@@ -1,7 +1,10 @@
 export { BrowserLost, BrowserSource } from './BrowserSource'
 export { browserProgram, launchChromium, NoBrowser, type LaunchOptions } from './chromium'
 export { browserAddress, connectChromium, remoteEnvironment } from './connectChromium'
+export { keepWarm } from './keepWarm'
 export { killBrowser } from './killBrowser'
+export { returnBrowser, startBrowser } from './startBrowser'
+export { emptyShelves } from './warm'
 export { defaultClock } from './clock'
 export type { PlaySetup } from './PlaySetup'
 export {

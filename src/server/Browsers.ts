@@ -1,5 +1,6 @@
 import pLimit from 'p-limit'
 import type { Browser } from 'puppeteer-core'
+import { returnBrowser } from '@/runner'
 
 /** Starts a browser. @throws NoBrowser */
 export type Launch = () => Promise<Browser>
@@ -54,6 +55,6 @@ export class Browsers {
     clearTimeout(this.#timer)
     const browser = this.#browser
     this.#browser = undefined
-    await browser?.then((started) => started.close()).catch(() => {}) // it has gone already
+    await browser?.then(returnBrowser).catch(() => {}) // it has gone already
   }
 }

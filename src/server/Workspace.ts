@@ -1,4 +1,4 @@
-import { connectChromium, launchChromium } from '@/runner'
+import { connectChromium, emptyShelves, startBrowser } from '@/runner'
 import { setRemoved, type Connection } from '@/store'
 import { Workshop } from './apart'
 import { Browsers, type Launch } from './Browsers'
@@ -30,7 +30,7 @@ export class Workspace {
 
   constructor(
     readonly link: Connection,
-    launch: Launch = launchChromium,
+    launch: Launch = startBrowser,
     /** The addresses of the queue from which workers take the work of runs, and of a browser that runs elsewhere. */
     { queue, browser }: { queue?: string | undefined; browser?: string | undefined } = {},
   ) {
@@ -67,5 +67,6 @@ export class Workspace {
     this.workshop.close()
     this.places.close()
     await this.browsers.close()
+    await emptyShelves()
   }
 }

@@ -11,9 +11,9 @@ import {
   BrowserSource,
   FolderKeeper,
   KeptResults,
-  launchChromium,
   prepareLibrary,
   runEnvironment,
+  startBrowser,
   verifyLibrary,
 } from '@/runner'
 import { repositories } from '../support/repository'
@@ -176,7 +176,7 @@ test('rules that expect something else are judged by what was read, as a browser
     let launched = 0
     const source = new BrowserSource(async () => {
       launched++
-      return launchChromium()
+      return startBrowser()
     })
     const known = await verifyLibrary(source, await prepareLibrary(tree), { kept })
     await source.close()

@@ -2,6 +2,7 @@ import type { Browser } from 'puppeteer-core'
 import { launchChromium, PlayPool, type LaunchOptions, type PoolOptions } from '@/runner'
 import { isWhole } from './extent'
 import { closeAtEnd } from './shared'
+import './warm'
 
 /** One browser for all files of a process, started when it is first asked for, and again when it has gone down. */
 function sharedBrowser(options: LaunchOptions): () => Promise<Browser> {

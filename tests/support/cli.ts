@@ -1,5 +1,6 @@
 import { PassThrough } from 'node:stream'
 import { runCli, type Terminal } from '@/cli'
+import './warm'
 
 /** What came of a command. */
 export interface Ended {

@@ -1,3 +1,4 @@
+import { keepWarm } from '@/runner'
 import { Workspace } from '@/server'
 import { homeFolder } from '@/source'
 import { connect } from '@/store'
@@ -8,7 +9,10 @@ const shared = globalThis as typeof globalThis & { breltWorkspace?: Promise<Work
 /** The server's own workspace, opened at the first call. */
 export const workspace = (): Promise<Workspace> =>
   (shared.breltWorkspace ??= connect(homeFolder()).then(
-    (link) => new Workspace(link, undefined, { queue: process.env.BRELT_QUEUE, browser: process.env.BRELT_BROWSER }),
+    (link) => {
+      keepWarm()
+      return new Workspace(link, undefined, { queue: process.env.BRELT_QUEUE, browser: process.env.BRELT_BROWSER })
+    },
     (error: unknown) => {
       // What keeps the store from being opened may be mended: the next call tries again.
       delete shared.breltWorkspace

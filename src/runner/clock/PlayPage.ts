@@ -51,6 +51,11 @@ export abstract class PlayPage implements ReadablePage {
     return this.#component.hold(component)
   }
 
+  /** Whether it has been given a component. */
+  get holds(): boolean {
+    return this.#component.isHeld
+  }
+
   /** Opens a fresh document with the stage's program. Time passes meanwhile. */
   async load(): Promise<void> {
     this.nodes.reset()
@@ -103,6 +108,10 @@ export abstract class PlayPage implements ReadablePage {
   /** A picture of what is seen now, as PNG in base64. */
   abstract picture(): Promise<string>
   abstract close(): Promise<void>
+  /** Gives it up in good order, so that others may use it where that is worth it. */
+  release(): Promise<void> {
+    return this.close()
+  }
 }
 
 let lastDocument = 0
@@ -117,6 +126,10 @@ class HeldComponent {
   #identifier?: string
 
   constructor(readonly session: CDPSession) {}
+
+  get isHeld(): boolean {
+    return this.#held !== undefined
+  }
 
   /** The component as the reader needs it. */
   get forReader(): StageComponent {

@@ -3,7 +3,7 @@ import type { Browser } from 'puppeteer-core'
 import type { ScenarioPlan } from '@/core/scenario'
 import type { Performance } from '@/core/steps'
 import type { ClockKind } from '@/stage'
-import { isGone } from '../BrowserSource'
+import { isGone } from '../isGone'
 import { limitText } from '../patience'
 import { mostBetween, processTimes } from '../ProcessTime'
 import { CannotStart, Performer, type PlayListener } from './Performer'
@@ -144,13 +144,19 @@ export class PlayLane {
     await this.close()
   }
 
-  async close(): Promise<void> {
+  /** Gives up its page, which nobody works in, for others to use. */
+  release(): Promise<void> {
+    return this.leave((page) => page.release())
+  }
+
+  close(): Promise<void> {
+    return this.leave((page) => page.close())
+  }
+
+  private async leave(how: (page: PlayPage) => Promise<void>): Promise<void> {
     const page = this.#page
     this.#page = undefined
-    await page?.then(
-      (opened) => opened.close(),
-      () => {},
-    )
+    await page?.then(how, () => {})
   }
 }
 

@@ -69,6 +69,6 @@ export class PlayPool {
   }
 
   async close(): Promise<void> {
-    await Promise.all(this.#lanes.map((lane) => lane.close()))
+    await Promise.all(this.#lanes.map((lane) => (this.#free.includes(lane) ? lane.release() : lane.close())))
   }
 }

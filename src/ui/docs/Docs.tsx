@@ -1,7 +1,6 @@
 'use client'
 
-import Link from 'next/link'
-import { PageHead } from '../frame'
+import { Link, PageHead } from '../frame'
 import { Prose } from '../guide'
 import { docAddress } from './docAddress'
 

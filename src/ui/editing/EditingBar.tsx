@@ -1,9 +1,8 @@
 'use client'
 
 import { Redo2, Undo2 } from 'lucide-react'
-import Link from 'next/link'
 import { useContext, useEffect, type ReactNode } from 'react'
-import { undoKeys, useKeys, ViewContext } from '../frame'
+import { Link, undoKeys, useKeys, ViewContext } from '../frame'
 import { IconButton } from './fields'
 import { StatusLine } from './StatusLine'
 import type { Defining } from './useDefinition'

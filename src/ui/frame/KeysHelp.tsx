@@ -1,9 +1,9 @@
 'use client'
 
 import { Dialog } from 'radix-ui'
-import Link from 'next/link'
 import type { MarkKind } from '@/contract'
 import { Mark } from '../marks'
+import { Link } from './Link'
 import type { KeyHelp, ViewDefinition } from './defineView'
 import { Overlay } from './Overlay'
 import { setSingleKeys, useSingleKeys } from './singleKeys'

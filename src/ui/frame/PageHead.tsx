@@ -1,4 +1,4 @@
-import Link from 'next/link'
+import { Link } from './Link'
 import { SchemeSwitch } from './SchemeSwitch'
 
 /** Pages that belong to no library. */

@@ -1,10 +1,10 @@
-import Link from 'next/link'
 import type { ReactNode } from 'react'
 import type { ComponentState } from '@/contract'
 import { counted } from '@/core/words'
 import { standingOf } from '../live'
 import { MarkCounts } from '../marks'
 import { Cell } from './Cell'
+import { Link } from './Link'
 
 const ALWAYS = ['holds', 'misses'] as const
 

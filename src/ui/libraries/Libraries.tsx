@@ -1,10 +1,9 @@
 'use client'
 
-import Link from 'next/link'
 import { useState } from 'react'
 import { counted } from '@/core/words'
 import { TextField } from '../editing'
-import { Confirm, PageHead } from '../frame'
+import { Confirm, Link, PageHead } from '../frame'
 import { LibraryStanding } from './LibraryStanding'
 import { NewLibrary } from './NewLibrary'
 import { useLibraries, type Making } from './useLibraries'

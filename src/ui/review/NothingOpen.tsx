@@ -1,7 +1,6 @@
-import Link from 'next/link'
 import type { LibraryFacts, Review } from '@/contract'
 import { counted } from '@/core/words'
-import { longTime } from '../frame'
+import { Link, longTime } from '../frame'
 
 /** There is nothing to decide: why, and what was decided last. */
 export function NothingOpen({ model, library }: { model: Review; library: LibraryFacts }) {

@@ -1,9 +1,8 @@
 import { useQuery } from '@tanstack/react-query'
-import Link from 'next/link'
 import { useState } from 'react'
 import { ROUTES } from '@/contract'
 import type { CheckResult } from '@/core/plan'
-import { caseAddress, caseValues } from '../frame'
+import { caseAddress, caseValues, Link } from '../frame'
 import { call, Refusal } from '../live'
 import { Mark } from '../marks'
 

@@ -1,6 +1,5 @@
-import Link from 'next/link'
 import type { Flaky } from '@/contract'
-import { caseAddress, caseValues, exactTime } from '../frame'
+import { caseAddress, caseValues, exactTime, Link } from '../frame'
 
 /** What came out otherwise from one run to another although nothing had changed. */
 export function FlakyList({

@@ -1,8 +1,7 @@
-import Link from 'next/link'
 import type { LibraryFacts, ListedRun, RunDetail } from '@/contract'
 import type { ComponentReport } from '@/core/report'
 import { counted } from '@/core/words'
-import { caseAddress } from '../frame'
+import { caseAddress, Link } from '../frame'
 import { Mark } from '../marks'
 import { printDuration } from './figures'
 

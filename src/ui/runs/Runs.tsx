@@ -1,10 +1,9 @@
 'use client'
 
-import Link from 'next/link'
 import type { LibraryFacts, RunList } from '@/contract'
 import { counted } from '@/core/words'
 import { Alarm, Choice, PaneTabs } from '../editing'
-import { exactTime, Panes as ViewPanes, TitleBlock, useKeys } from '../frame'
+import { exactTime, Link, Panes as ViewPanes, TitleBlock, useKeys } from '../frame'
 import { RunProvider } from '../live'
 import { Changes } from './Changes'
 import { FlakyList } from './FlakyList'

@@ -1,12 +1,12 @@
 'use client'
 
-import Link from 'next/link'
 import { useMemo, useState } from 'react'
 import { noticeable, type Unnoticed } from '@/core/breaks'
 import { groupBy } from '@/core/group'
 import { unspecifiedReadings } from '@/core/lint'
 import { counted } from '@/core/words'
 import type { Covered } from '@/core/survey'
+import { Link } from '../frame'
 import { Mark } from '../marks'
 import { ValueText } from '../survey'
 

@@ -1,12 +1,11 @@
 'use client'
 
-import Link from 'next/link'
 import { useState } from 'react'
 import type { LibraryFacts, LibraryStrength as Found } from '@/contract'
 import { percentOf, type StrengthWay } from '@/core/breaks'
 import { counted } from '@/core/words'
 import { Alarm } from '../editing'
-import { exactTime, shortTime, TitleBlock, useKeys, type KeyHelp } from '../frame'
+import { exactTime, type KeyHelp, Link, shortTime, TitleBlock, useKeys } from '../frame'
 import { RunProvider, useFreshFacts } from '../live'
 import { useLibraryStrength } from './useLibraryStrength'
 import { WayChoice } from './WayChoice'

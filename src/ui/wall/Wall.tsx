@@ -1,12 +1,11 @@
 'use client'
 
-import Link from 'next/link'
 import { ToggleGroup } from 'radix-ui'
 import { useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
 import type { LibraryFacts } from '@/contract'
 import { LibraryFolder } from '../bringin'
-import { TitleBlock } from '../frame'
+import { Link, TitleBlock } from '../frame'
 import { RunProvider, useFreshFacts, useGit, useLibraryEvents, useRuns } from '../live'
 import { orderComponents, type WallOrder } from './order'
 import { JustRemoved, RemovedComponents, useRemovedComponents } from './RemovedComponents'

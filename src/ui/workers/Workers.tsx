@@ -1,10 +1,9 @@
 'use client'
 
-import Link from 'next/link'
 import type { WorkerFacts, WorkersState } from '@/contract'
 import { counted } from '@/core/words'
 import { Alarm } from '../editing'
-import { exactTime, PageHead, shortTime } from '../frame'
+import { exactTime, Link, PageHead, shortTime } from '../frame'
 import { useWorkers } from './useWorkers'
 
 /** Who does the work of runs: their machines, what they read with, and what each does at the moment. */

@@ -2,14 +2,14 @@ import { readdirSync } from 'node:fs'
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
 import type { StrengthWay } from '@/core/breaks'
 import { QueueWorkplace } from '@/queue'
-import { breakLibrary, BrowserSource, launchChromium, prepareLibrary, programName } from '@/runner'
+import { breakLibrary, BrowserSource, startBrowser, prepareLibrary, programName } from '@/runner'
 import { openFolder } from '@/source'
 import { TestRedis, TestWorker } from '../../support/queue'
 import { isWhole } from '../../support/extent'
 
 let redis: TestRedis
 let worker: TestWorker
-const browsers = new BrowserSource(launchChromium)
+const browsers = new BrowserSource(startBrowser)
 beforeAll(async () => {
   redis = await TestRedis.start()
   worker = await TestWorker.start(redis.url, 3)

@@ -3,7 +3,7 @@ import type { Report } from '@/core/report'
 import { NoQueue, QueueWorkplace } from '@/queue'
 import {
   BrowserSource,
-  launchChromium,
+  startBrowser,
   prepareLibrary,
   programName,
   rigOf,
@@ -30,7 +30,7 @@ const workers: TestWorker[] = []
 
 beforeAll(async () => {
   prepared = await prepareLibrary(openFolder('demo/firnline'), { components: COMPONENTS })
-  const browsers = new BrowserSource(launchChromium)
+  const browsers = new BrowserSource(startBrowser)
   alone = withoutTimes(await verifyLibrary(browsers, prepared, await optionsOf()))
   await browsers.close()
 })

@@ -2,9 +2,12 @@ import type { Browser, CDPSession } from 'puppeteer-core'
 import type { Viewport } from '@/core/sheet'
 import type { Pending } from '@/stage'
 import { atMost } from '../../atMost'
+import { isGone } from '../../isGone'
 import { killBrowser } from '../../killBrowser'
 import { openTarget } from '../../openTarget'
 import { launchShell } from '../../shell'
+import { isTouched } from '../../surround'
+import { Shelf } from '../../warm'
 import { PlayPage, preparePage } from '../PlayPage'
 import type { Send } from '../send'
 
@@ -29,6 +32,8 @@ const AHEAD_MS = 200
 const DRIFT_MS = 1
 // An input that waits for a frame is given one after this much wall time.
 const FRAME_WAIT_MS = 3
+// A page that cannot leave its component within this is given up.
+const CLEAR_LIMIT_MS = 3000
 
 /** A page whose time and frames the engine itself keeps: timers, transitions, frames and their events all follow one clock. */
 export class EnginePage extends PlayPage {
@@ -46,7 +51,12 @@ export class EnginePage extends PlayPage {
     super(session)
   }
 
-  static async open(executablePath: string, viewport: Viewport): Promise<EnginePage> {
+  /** One that stands ready for a window of this size, or a new one. */
+  static open(executablePath: string, viewport: Viewport): Promise<EnginePage> {
+    return pages.take(JSON.stringify({ executablePath, viewport }))
+  }
+
+  static async start(executablePath: string, viewport: Viewport): Promise<EnginePage> {
     const browser = await launchShell(executablePath)
     try {
       const { width, height } = viewport
@@ -165,9 +175,39 @@ export class EnginePage extends PlayPage {
     return screenshotData ?? ''
   }
 
+  /** Leaves the component for a document without one: whatever it has begun, workers too, goes with its document. @returns whether it could */
+  async clear(): Promise<boolean> {
+    if (isTouched(this.session)) return false
+    let isClear = !this.holds
+    if (!isClear)
+      await atMost(
+        CLEAR_LIMIT_MS,
+        this.load().then(() => (isClear = true)),
+      )
+    return isClear
+  }
+
+  override async release(): Promise<void> {
+    if (!(await pages.give(this))) await this.close()
+  }
+
   /** The browser is this page's own: it goes with it, however the page's code behaves. */
   async close(): Promise<void> {
     await atMost(500, this.browser.close())
     killBrowser(this.browser)
   }
 }
+
+/** Pages that stand ready, each with a browser of its own, for runs that come after. */
+const pages = new Shelf<EnginePage>(
+  {
+    start: (name) => {
+      const { executablePath, viewport } = JSON.parse(name) as { executablePath: string; viewport: Viewport }
+      return EnginePage.start(executablePath, viewport)
+    },
+    clear: (page) => page.clear(),
+    isAlive: async ({ browser }) => !(await isGone(browser)),
+    end: (page) => page.close(),
+  },
+  3,
+)

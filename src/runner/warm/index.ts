@@ -1,0 +1,1 @@
+export { emptyShelves, openShelves, Shelf } from './Shelf'
