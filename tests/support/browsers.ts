@@ -2,11 +2,12 @@ import type { Browser } from 'puppeteer-core'
 import { launchChromium, PlayPool, type LaunchOptions, type PoolOptions } from '@/runner'
 import { isWhole } from './extent'
 import { closeAtEnd } from './shared'
-import './warm'
+import { keepBrowsers } from './warm'
 
 /** One browser for all files of a process, started when it is first asked for, and again when it has gone down. */
 function sharedBrowser(options: LaunchOptions): () => Promise<Browser> {
   let launched: Promise<Browser> | undefined
+  keepBrowsers()
   const launch = () => {
     if (!launched) closeAtEnd(async () => (await launched)?.close())
     return (launched = launchChromium(options))

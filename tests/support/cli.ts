@@ -1,6 +1,6 @@
 import { PassThrough } from 'node:stream'
 import { runCli, type Terminal } from '@/cli'
-import './warm'
+import { keepBrowsers } from './warm'
 
 /** What came of a command. */
 export interface Ended {
@@ -17,6 +17,7 @@ export interface Surroundings {
 
 /** The command line in this process, as a shell would run it: one command at a time. */
 export function cli(given: readonly string[], around: Surroundings = {}): Promise<Ended> {
+  keepBrowsers()
   return captured((terminal) => runCli(given, terminal), around)
 }
 

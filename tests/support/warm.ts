@@ -1,6 +1,12 @@
-/** Browsers stand ready from one test to the next, as in a server from one run to the next. */
 import { emptyShelves, keepWarm } from '@/runner'
 import { closeAtEnd } from './shared'
 
-keepWarm()
-closeAtEnd(emptyShelves)
+let isKept = false
+
+/** From now on browsers stand ready from one test to the next, as in a server from one run to the next. */
+export function keepBrowsers(): void {
+  if (isKept) return
+  isKept = true
+  keepWarm()
+  closeAtEnd(emptyShelves)
+}
