@@ -280,6 +280,7 @@ describe('editing', () => {
     await press(page, 'button', 'Redo')
     await untilShown(page, '.peg__text', 'text', 'Hat')
     await openTab(page, 'Revisions')
+    await page.waitForSelector('[data-revision="4"]')
     await (await page.waitForSelector('[aria-label="Compare from revision 1"]'))!.click()
     await waitForText(page, '[data-change="prop label · default"]', /Coat.*Hat/)
     // Both are seen live, in the same case.

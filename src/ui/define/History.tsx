@@ -28,6 +28,34 @@ export function History({
   const [from, to] = pair ?? [revisions.at(-2)?.id ?? last.id, last.id]
   return (
     <>
+      {/* First, and no higher than this: what the comparison shows comes later and must not move what is pressed. */}
+      <div className="max-h-72 overflow-auto border-b border-line-strong">
+        <table className="w-full">
+          <Heads />
+          <tbody>
+            {revisions.toReversed().map((revision) => (
+              <RevisionRow
+                key={revision.id}
+                revision={revision}
+                isLast={revision.id === last.id}
+                isFrom={revision.id === from}
+                isTo={revision.id === to}
+                onFrom={() => setPair([revision.id, to])}
+                onTo={() => setPair([from, revision.id])}
+                onRestore={() => step({ kind: 'restore', id: revision.id })}
+                isRemoved={removed.has(revision.id)}
+                onRemove={(isRemoved) => void setRemoved(revision.id, isRemoved)}
+              />
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <RemovedRevisions
+        problem={problem}
+        count={removed.size}
+        isShown={showsRemoved}
+        onShow={() => setShowsRemoved(!showsRemoved)}
+      />
       <Compare
         library={library}
         slug={slug}
@@ -35,37 +63,12 @@ export function History({
         to={to}
         numbers={new Map(definition.revisions.map(({ id, number }) => [id, number]))}
       />
-      <table className="w-full">
-        <Heads />
-        <tbody>
-          {revisions.toReversed().map((revision) => (
-            <RevisionRow
-              key={revision.id}
-              revision={revision}
-              isLast={revision.id === last.id}
-              isFrom={revision.id === from}
-              isTo={revision.id === to}
-              onFrom={() => setPair([revision.id, to])}
-              onTo={() => setPair([from, revision.id])}
-              onRestore={() => step({ kind: 'restore', id: revision.id })}
-              isRemoved={removed.has(revision.id)}
-              onRemove={(isRemoved) => void setRemoved(revision.id, isRemoved)}
-            />
-          ))}
-        </tbody>
-      </table>
-      <RemovedRevisions
-        problem={problem}
-        count={removed.size}
-        isShown={showsRemoved}
-        onShow={() => setShowsRemoved(!showsRemoved)}
-      />
     </>
   )
 }
 
 const Heads = () => (
-  <thead className="text-left text-quiet">
+  <thead className="sticky top-0 bg-paper text-left text-quiet">
     <tr>
       <th className="w-12 font-normal">From</th>
       <th className="w-10 font-normal">To</th>
@@ -200,7 +203,7 @@ function Compare({
     queryFn: () => call(ROUTES.compareRevisions, { library, slug }, { query: { from, to } }),
   })
   return (
-    <section aria-label="Comparison" className="mb-3 border-b border-line-strong pb-2">
+    <section aria-label="Comparison" className="mt-3 pb-2">
       <h3 className="mb-1">
         From <span className="num">{numbers.get(from)}</span> to <span className="num">{numbers.get(to)}</span>
       </h3>
