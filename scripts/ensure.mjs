@@ -150,21 +150,30 @@ async function told(title, work) {
   }
 }
 
+/** What is to be installed, at once: npm waits for its registry while the distribution unpacks. */
+function installing({ withTests }) {
+  const needsBrowser = !(hasBrowser() && hasShell()) && mayInstallBrowser()
+  // It is started by tests, and by nobody else.
+  const needsRedis = withTests && !hasProgram(['redis-server']) && canInstall()
+  const fromThere = [
+    ...(needsBrowser ? ['chromium', 'chromium-headless-shell', 'fonts-liberation'] : []),
+    ...(needsRedis ? ['redis-server'] : []),
+  ]
+  const names = [needsBrowser && 'Chromium', needsRedis && 'Redis, for tests,'].filter(Boolean).join(' and ')
+  const wanted = [
+    isInstalled() ? undefined : ['packages', install],
+    fromThere.length > 0
+      ? [`${names} from the distribution’s packages`, () => fromDistribution(...fromThere)]
+      : undefined,
+  ].filter(Boolean)
+  const doAll = () => Promise.all(wanted.map(([, work]) => work()))
+  return [`Installing ${wanted.map(([title]) => title).join(', and ')}`, wanted.length > 0 ? doAll : undefined]
+}
+
 /** Installs and builds what is missing or out of date. */
 export async function ensure({ withBuild, withTests = false }) {
   const steps = [
-    ['Installing packages', isInstalled() ? undefined : install],
-    [
-      'Installing Chromium from the distribution’s packages',
-      !(hasBrowser() && hasShell()) && mayInstallBrowser()
-        ? () => fromDistribution('chromium', 'chromium-headless-shell', 'fonts-liberation')
-        : undefined,
-    ],
-    [
-      // It is started by tests, and by nobody else.
-      'Installing Redis from the distribution’s packages, for tests',
-      withTests && !hasProgram(['redis-server']) && canInstall() ? () => fromDistribution('redis-server') : undefined,
-    ],
+    installing({ withTests }),
     ['Building the application', withBuild && !(isInstalled() && isBuilt()) ? build : undefined],
   ].filter(([, work]) => work)
   for (const [at, [title, work]] of steps.entries()) await told(`${at + 1}/${steps.length} ${title}`, work)

@@ -7,6 +7,7 @@ import { join } from 'node:path'
 import { HOME } from './ensure.mjs'
 import { bundleParts } from './tests/bundle.mjs'
 import { testsOfChanged } from './tests/changed.mjs'
+import { installForeignPackages } from './tests/foreignPackages.mjs'
 import { filesOf, FOREIGN, LANES } from './tests/lanes.mjs'
 import { partsOf } from './tests/parts.mjs'
 import { ORDER } from './tests/Sequencer.mjs'
@@ -18,7 +19,10 @@ const given = process.argv.slice(2)
 const isPattern = (at) => given[at - 1] === '-t'
 const words = given.filter((each, at) => !each.startsWith('-') && !isPattern(at))
 const options = given.filter((each, at) => (each.startsWith('-') || isPattern(at)) && !OWN.includes(each))
-const lanes = process.env.BRELT_FOREIGN ? [FOREIGN] : LANES
+// Components on engines that teams use, with packages of their own: `only` them, or `also` them.
+const foreign = process.env.BRELT_FOREIGN
+const lanes = foreign === 'only' ? [FOREIGN] : foreign === 'also' ? [...LANES, FOREIGN] : LANES
+if (foreign) installForeignPackages()
 
 /** The test files that are asked for, by lane. */
 async function chosenFiles() {

@@ -68,7 +68,7 @@ export function History({
 }
 
 const Heads = () => (
-  <thead className="sticky top-0 bg-paper text-left text-quiet">
+  <thead className="sticky top-0 bg-sheet text-left text-quiet">
     <tr>
       <th className="w-12 font-normal">From</th>
       <th className="w-10 font-normal">To</th>
@@ -152,7 +152,7 @@ function RevisionRow({
         <input type="radio" name="to" aria-label={`Compare to revision ${number}`} checked={isTo} onChange={onTo} />
       </td>
       <td className="num">{number}</td>
-      <td className="py-0.5">
+      <td className="py-0.5 pr-2">
         {note}
         <span className="block text-quiet">
           {author}, <time dateTime={at}>{exactTime(at)}</time>
