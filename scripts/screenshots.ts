@@ -236,10 +236,6 @@ try {
   await runs.waitForSelector('[aria-label="What was read"]')
   await new Promise((done) => setTimeout(done, 800))
   await runs.screenshot({ path: `${FOLDER}/runs.png` })
-  await press(runs, 'button', 'Light or dark')
-  await press(runs, 'button', 'Duration')
-  await new Promise((done) => setTimeout(done, 800))
-  await runs.screenshot({ path: `${FOLDER}/runs-dark.png` })
   await runs.close()
   rmSync(changing, { recursive: true, force: true })
 } finally {

@@ -1,0 +1,97 @@
+import { afterAll, beforeAll, expect, test } from '@jest/globals'
+import type { Browser } from 'puppeteer-core'
+import type { Report } from '@/core/report'
+import type { FileTree } from '@/core/sheet'
+import { BrowserSource, emptyShelves, prepareLibrary, returnBrowser, startBrowser, verifyLibrary } from '@/runner'
+import { thing } from '../../support/library'
+import { keepBrowsers } from '../../support/warm'
+
+beforeAll(() => keepBrowsers())
+afterAll(() => emptyShelves())
+
+const SCRIPT = { kind: 'markup', markup: 'thing.liquid', styles: ['thing.css'], script: 'thing.js' }
+
+/** Leaves all that it can for whoever comes after it in the same browser. */
+const LEAVER = `export default (root) => {
+  const tries = [
+    () => localStorage.setItem('left', '1'),
+    () => sessionStorage.setItem('left', '1'),
+    () => { document.cookie = 'left=1; path=/; domain=localhost' },
+    () => { window.name = 'left' },
+    () => { Array.prototype.left = true },
+    () => { Element.prototype.getBoundingClientRect = () => ({ width: 1, height: 1 }) },
+    () => new Worker(URL.createObjectURL(new Blob(['for (;;);']))),
+    () => new SharedWorker(URL.createObjectURL(new Blob(['for (;;);'])), 'left'),
+    () => window.open('about:blank'),
+    () => history.pushState({ left: 1 }, ''),
+    () => setInterval(() => { const end = performance.now() + 20; while (performance.now() < end); }, 20),
+    () => new BroadcastChannel('left').postMessage('left'),
+  ]
+  for (const each of tries) try { each() } catch {}
+}`
+
+/** Says what it finds that it did not bring along. */
+const FINDER = `export default (root) => {
+  const found = {
+    local: () => localStorage.length, session: () => sessionStorage.length, cookie: () => document.cookie,
+    name: () => window.name, array: () => 'left' in [], history: () => JSON.stringify(history.state),
+    width: () => root.getBoundingClientRect().width === 1 || '',
+  }
+  const told = Object.entries(found).flatMap(([name, ask]) => {
+    let value = ''
+    try { value = ask() } catch {}
+    return value && value !== 'null' ? [name + ' ' + value] : []
+  })
+  root.setAttribute('aria-label', told.join(', ') || 'nothing')
+}`
+
+const tree = (script: string, name: string) =>
+  thing({
+    sheet: `source: ${JSON.stringify(SCRIPT)}
+parts: { root: .thing }
+spec: [{ expect: { root: { name: ${name} } } }]
+scenarios:
+  - name: pressed
+    steps: [{ press: root }, { expect: { root: { name: ${name} } } }]
+`,
+    markup: '<button class="thing" aria-label="Hut">x</button>',
+    css: '.thing { width: 60px }',
+    'components/thing/thing.js': script,
+  })
+
+/** A run as a server makes it. @returns the browser in which it read, too */
+async function run(files: FileTree): Promise<{ report: Report; browser: Browser }> {
+  const source = new BrowserSource(startBrowser)
+  try {
+    return { report: await verifyLibrary(source, await prepareLibrary(files)), browser: await source.get() }
+  } finally {
+    await source.close()
+  }
+}
+
+const told = ({ totals, components }: Report) => ({
+  totals,
+  missed: components.flatMap(({ findings }) => findings.map(({ measured, message }) => `${measured} ${message}`)),
+  scenarios: components.flatMap(({ scenarios = [] }) => scenarios.map(({ name, verdict }) => `${name} ${verdict}`)),
+})
+
+test('a component leaves nothing in a browser that is kept for the next run', async () => {
+  await emptyShelves()
+  const fresh = await run(tree(FINDER, 'nothing'))
+  expect(told(fresh.report)).toMatchObject({ missed: [], scenarios: ['pressed holds'] })
+  const left = await run(tree(LEAVER, 'Hut'))
+  const after = await run(tree(FINDER, 'nothing'))
+  // Else it would prove nothing.
+  expect([left, after].map(({ browser }) => browser === fresh.browser)).toEqual([true, true])
+  expect(told(after.report)).toEqual(told(fresh.report))
+})
+
+test('a browser in which a page is left is used by nobody else', async () => {
+  const browser = await startBrowser()
+  await (await browser.newPage()).goto('data:text/html,left')
+  await returnBrowser(browser)
+  expect(browser.connected).toBe(false)
+  const next = await startBrowser()
+  expect(next === browser).toBe(false)
+  await returnBrowser(next)
+})
