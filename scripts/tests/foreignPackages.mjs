@@ -7,7 +7,8 @@ import { HOME } from '../ensure.mjs'
 export function installForeignPackages() {
   const folder = join(HOME, 'tests', 'foreign')
   const installed = join(folder, 'node_modules', '.package-lock.json')
-  if (existsSync(installed) && statSync(installed).mtimeMs >= statSync(join(folder, 'package-lock.json')).mtimeMs) return
+  if (existsSync(installed) && statSync(installed).mtimeMs >= statSync(join(folder, 'package-lock.json')).mtimeMs)
+    return
   execFileSync(process.platform === 'win32' ? 'npm.cmd' : 'npm', ['ci', '--no-audit', '--no-fund'], {
     cwd: folder,
     stdio: ['ignore', 'ignore', 'inherit'],

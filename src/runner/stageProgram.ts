@@ -27,10 +27,11 @@ export const START = 'breltStart'
 
 /**
  * What a browser is to run in each new document of a page: it keeps the program there, ready to be started. Sent with each
- * document it would take as long as the document, and be compiled anew for each.
+ * document it would take as long as the document, and be compiled anew for each. A window keeps its name from one document to the next,
+ * whatever their origins: what a component has put there is not for the one after it.
  */
 export const startScript = (program: string): string =>
-  `if (top === self) globalThis.${START} = function breltProgram() { delete globalThis.${START}\n${program}\n}`
+  `if (top === self) globalThis.name = '', globalThis.${START} = function breltProgram() { delete globalThis.${START}\n${program}\n}`
 
 /** No network, no forms, no frames but the stage's own: a component's code is hostile until proven otherwise. */
 export const STAGE_POLICY =

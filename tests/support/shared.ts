@@ -52,6 +52,7 @@ export function end(what: keyof typeof begun, name: string): void {
   const times = process.env.BRELT_TEST_TIMES
   if (!times) return
   const { at, processor } = begun[what]
-  const cost = { seconds: (Date.now() - at) / 1000, processor: processorSeconds() - processor }
+  // What a browser used that has been ended meanwhile is lost: it may have been kept since an earlier file.
+  const cost = { seconds: (Date.now() - at) / 1000, processor: Math.max(0, processorSeconds() - processor) }
   appendFileSync(times, `${JSON.stringify({ [what]: name, ...cost })}\n`)
 }
