@@ -1,12 +1,13 @@
-/** Waits until work has ended, in whatever way, but no longer than a limit in ms. Nothing of it keeps the process alive afterwards. */
-export async function atMost(limit: number, work: Promise<unknown>): Promise<void> {
+/**
+ * Waits until work has ended, in whatever way, but no longer than a limit in ms. Nothing of it keeps the process alive afterwards.
+ * @returns what came of it; undefined where it failed or took longer
+ */
+export async function atMost<T>(limit: number, work: Promise<T>): Promise<T | undefined> {
   let timer: NodeJS.Timeout | undefined
-  await Promise.race([
-    work.then(
-      () => {},
-      () => {},
-    ),
-    new Promise<void>((done) => (timer = setTimeout(done, limit))),
+  const found = await Promise.race([
+    work.catch(() => undefined),
+    new Promise<undefined>((done) => (timer = setTimeout(() => done(undefined), limit))),
   ])
   clearTimeout(timer)
+  return found
 }

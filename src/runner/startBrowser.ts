@@ -2,18 +2,14 @@ import type { Browser } from 'puppeteer-core'
 import { atMost } from './atMost'
 import { isGone } from './isGone'
 import { browserProgram, launchChromium } from './chromium'
-import { killBrowser } from './killBrowser'
+import { endBrowser } from './killBrowser'
 import { rootSession } from './openTarget'
 import { Shelf } from './warm'
 
 // One that does not answer or close by itself is ended.
 const LIMIT_MS = 5000
 
-/** Ends a browser, in good order where it still can. */
-async function end(browser: Pick<Browser, 'close' | 'process'>): Promise<void> {
-  await atMost(LIMIT_MS, browser.close())
-  killBrowser(browser)
-}
+const end = (browser: Pick<Browser, 'close' | 'process'>) => endBrowser(browser, LIMIT_MS)
 
 /** Whether no page of anybody's is left in a browser: pages of components stand in contexts of their own, which go with them. */
 async function isEmpty(browser: Browser): Promise<boolean> {
@@ -25,18 +21,14 @@ async function isEmpty(browser: Browser): Promise<boolean> {
   )
 }
 
-async function isEmptySoon(browser: Browser): Promise<boolean> {
-  let isKnown = false
-  await atMost(
-    LIMIT_MS,
-    isEmpty(browser).then((isSo) => (isKnown = isSo)),
-  )
-  return isKnown
-}
-
 /** Browsers in which runs have read, for the runs that come after. */
 const browsers = new Shelf<Browser>(
-  { start: () => launchChromium(), clear: isEmptySoon, isAlive: async (each) => !(await isGone(each)), end },
+  {
+    start: () => launchChromium(),
+    clear: async (each) => (await atMost(LIMIT_MS, isEmpty(each))) ?? false,
+    isAlive: async (each) => !(await isGone(each)),
+    end,
+  },
   2,
 )
 

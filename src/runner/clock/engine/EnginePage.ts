@@ -3,7 +3,7 @@ import type { Viewport } from '@/core/sheet'
 import type { Pending } from '@/stage'
 import { atMost } from '../../atMost'
 import { isGone } from '../../isGone'
-import { killBrowser } from '../../killBrowser'
+import { endBrowser } from '../../killBrowser'
 import { openTarget } from '../../openTarget'
 import { launchShell } from '../../shell'
 import { isTouched } from '../../surround'
@@ -178,13 +178,8 @@ export class EnginePage extends PlayPage {
   /** Leaves the component for a document without one: whatever it has begun, workers too, goes with its document. @returns whether it could */
   async clear(): Promise<boolean> {
     if (isTouched(this.session)) return false
-    let isClear = !this.holds
-    if (!isClear)
-      await atMost(
-        CLEAR_LIMIT_MS,
-        this.load().then(() => (isClear = true)),
-      )
-    return isClear
+    const left = this.holds ? this.load().then(() => true) : Promise.resolve(true)
+    return (await atMost(CLEAR_LIMIT_MS, left)) ?? false
   }
 
   override async release(): Promise<void> {
@@ -193,8 +188,7 @@ export class EnginePage extends PlayPage {
 
   /** The browser is this page's own: it goes with it, however the page's code behaves. */
   async close(): Promise<void> {
-    await atMost(500, this.browser.close())
-    killBrowser(this.browser)
+    await endBrowser(this.browser, 500)
   }
 }
 
