@@ -93,6 +93,8 @@ export const libraryEventSchema = z.object({
   components: z.array(z.object({ slug: z.string(), head: z.number() })),
   /** Why the linked folder cannot be read as it stands. */
   problem: z.string().optional(),
+  /** Nothing has changed but this: a run of it has begun, or has ended. */
+  run: z.object({ id: z.string(), isGoing: z.boolean() }).optional(),
 })
 export type LibraryEvent = z.output<typeof libraryEventSchema>
 

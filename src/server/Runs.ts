@@ -26,6 +26,9 @@ import { countWork } from './countWork'
 import { log } from './log'
 import type { Places } from './Places'
 
+/** Told when a run of a library has begun, and when it has ended. */
+type OnRun = (libraryId: string, run: { id: string; isGoing: boolean }) => void
+
 interface LiveRun {
   id: string
   libraryId: string
@@ -67,6 +70,7 @@ export class Runs {
     private readonly link: Connection,
     private readonly places: Places,
     private readonly work: SourceWork,
+    private readonly onRun: OnRun = () => {},
   ) {}
 
   /** Starts a run of a library, or of some of its components; gives back its id, or that of the run that is going on. */
@@ -118,6 +122,7 @@ export class Runs {
       ended: Promise.resolve(),
     }
     this.#runs.set(run.id, run)
+    this.onRun(libraryId, { id, isGoing: true })
     run.ended = this.#turn(() => work(run)).catch((error: unknown) => this.fail(run, error))
     return id
   }
@@ -153,6 +158,7 @@ export class Runs {
   private tell(run: LiveRun, event: RunEvent) {
     run.last = event
     for (const listener of run.listeners) listener(event)
+    if (event.type === 'end') this.onRun(run.libraryId, { id: run.id, isGoing: false })
   }
 
   /** Tells what a run waits for, beside how far it has come. */

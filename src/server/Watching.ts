@@ -28,7 +28,9 @@ export class Watching {
     this.#stops.set(
       library,
       // Where the folder cannot be read there is nothing to verify: it is told, and the next change mends it.
-      this.events.listen(library, ({ problem }) => void (problem === undefined && this.verify(library))),
+      this.events.listen(library, ({ problem, run }) => {
+        if (problem === undefined && run === undefined) this.verify(library)
+      }),
     )
     this.verify(library)
   }

@@ -1,3 +1,5 @@
+import type { LibraryEvent } from '@/contract'
+import { describeProblem } from '@/core/problem'
 import { connectChromium, emptyShelves, startBrowser } from '@/runner'
 import { setRemoved, type Connection } from '@/store'
 import { Workshop } from './apart'
@@ -38,7 +40,7 @@ export class Workspace {
     this.links = new Links(link, this.events)
     this.libraries = new Libraries(link, this.workshop, ({ id, folder }) => this.links.watch(id, folder))
     this.browsers = new Browsers(browser === undefined ? launch : () => connectChromium(browser))
-    this.runs = new Runs(link, this.places, this.workshop)
+    this.runs = new Runs(link, this.places, this.workshop, (id, run) => void this.#tellRun(id, run))
     this.watching = new Watching(this.events, this.runs)
     this.surveys = new Surveys(this.libraries, this.browsers, this.workshop)
     this.freshness = new Freshness(this.libraries, this.places, this.workshop)
@@ -58,6 +60,16 @@ export class Workspace {
     this.links.watch(id, undefined)
     this.watching.set(id, false)
     return setRemoved(this.link, id, new Date())
+  }
+
+  /** Tells every view of a library of a run, whoever has started it. */
+  async #tellRun(id: string, run: NonNullable<LibraryEvent['run']>): Promise<void> {
+    // One that cannot be opened has no views.
+    const opened = await this.open(id).catch(() => undefined)
+    if (!opened) return
+    const problem = this.links.problems(id).map(describeProblem).join('\n')
+    const { fingerprint } = opened.record
+    this.events.tell(id, { fingerprint, components: [], ...(problem && { problem }), run })
   }
 
   /** Ends all that goes on: runs, plays, watchers, browsers, other processes. */

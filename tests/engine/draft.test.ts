@@ -37,7 +37,7 @@ function sameReadings({ rules }: Plan) {
 }
 
 /** One of each way to be reached: props, forced states, nested ones, steps. */
-const SOME = ['trail-tile', 'bunk-check', 'lamp-group', 'hut-icon']
+const SOME = ['trail-tile', 'log-field', 'lamp-group', 'hut-icon']
 
 test('Firnline: a draft resolves to every reading that it covers, and is as short as what people wrote', async () => {
   const selection = isWhole ? {} : { components: SOME }
@@ -71,7 +71,7 @@ test('Firnline: a draft resolves to every reading that it covers, and is as shor
     unread,
     findings: report.components.flatMap(({ findings }) => findings.map(({ message }) => message)),
   }).toEqual({ misses: 0, unread: 0, findings: [] })
-  expect(holds).toBeGreaterThan(isWhole ? 10_000 : 2000)
+  expect(holds).toBeGreaterThan(isWhole ? 10_000 : 500)
   // A draft leaves nothing to the order of rules that name equally many axes, and says nothing in vain.
   // (Where not all combinations are read, rules may meet in one that nobody has seen.)
   const whole = prepared.components.filter(({ sheet }) => sheet.data.cover === 'all').map(({ sheet }) => sheet.slug)

@@ -373,7 +373,7 @@ async function withRules(tree: FileTree, seed: number): Promise<FileTree> {
   return overlay(tree, { [SHEET]: appendRules(textOf(tree, SHEET)!, writtenRules(draft)) })
 }
 
-const BREAKS = times(60, 300)
+const BREAKS = times(24, 300)
 
 test('many at a time come to the same as one at a time, on many breaks', async () => {
   const browsers = BrowserSource.from(await engineBrowser())

@@ -339,7 +339,7 @@ describe('measures', () => {
     expect(await page.$eval('nav[aria-label=Views] [aria-current]', (link) => link.textContent)).toBe('Bench')
     await flip(page, `${row('lit')} [role=switch]`)
     await page.waitForFunction(() => location.hash.includes('lit'))
-    await page.locator('aria/Full window[role="button"]').click()
+    await press(page, 'button', 'Full window')
     const covers = () => page.evaluate(() => document.elementFromPoint(10, 10)?.closest('[data-full]') !== null)
     expect(await covers()).toBe(true)
     const bench = await page.$eval('[data-full]', (box) => box.getBoundingClientRect().toJSON() as DOMRect)

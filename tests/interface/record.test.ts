@@ -114,7 +114,7 @@ describe('a recording', () => {
     await page.close()
   })
 
-  test('of waiting: what comes by itself is expected within its time', async () => {
+  thorough('of waiting: what comes by itself is expected within its time', async () => {
     const { page, hover } = await startRecording('gear-hint')
     await hover('.hint__trigger')
     await offered(page, 'tip · visible')

@@ -58,7 +58,7 @@ test('contexts, window, tolerance and shared styles are changed as fields, and t
 
   for (const [at, file] of ['styles/two.css', 'styles/one.css'].entries()) {
     await page.locator('[aria-label="Add a style sheet"]').click()
-    await page.locator(`aria/${file}[role="option"]`).click()
+    await press(page, 'option', file)
     await page.waitForSelector(`[data-style]:nth-child(${at + 1})`)
   }
   // The last one wins.

@@ -63,7 +63,7 @@ describe('cases that are reached by steps, in the matrix', () => {
     expect(await page.$$('[data-case*="open=closed"] ~ [data-still]')).toEqual([])
   })
 
-  test('what cannot be brought about says why', async () => {
+  thorough('what cannot be brought about says why', async () => {
     const page = await app.open('/hatches/hatch')
     const told = await page.waitForSelector('[data-still=failed]')
     expect(await told!.evaluate((each) => each.textContent)).toMatch(/It could not be taken: .*click lid.*/)

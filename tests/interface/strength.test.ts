@@ -2,6 +2,7 @@ import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
 import type { Page } from 'puppeteer-core'
 import { textOf, type FileTree } from '@/core/sheet'
 import { press, startApp, waitForText, type App } from '../support/app'
+import { thorough } from '../support/extent'
 import { removeRepository, writeRepository } from '../support/repository'
 import { idle, weak } from '../support/weak'
 
@@ -66,7 +67,7 @@ describe('strength', () => {
     expect(rows[0]).toBeGreaterThan(0)
   })
 
-  test('all components of a library are broken at once, and rules that no break makes miss are lints of the spec', async () => {
+  thorough('all components of a library are broken at once, and rules that no break makes miss are lints of the spec', async () => {
     const own = await app.open('/idle-hut/strength')
     await waitForText(own, '[data-component=Thing]', /not broken yet/)
     await press(own, 'combobox', 'What is broken')

@@ -1,11 +1,10 @@
 import type { Browser, Frame, Page } from 'puppeteer-core'
-import { patience } from '../../src/runner/patience'
 import { personsBrowser } from './browsers'
+import { control, wait, waitRarely, whatStands } from './controls'
 import { Server } from './Server'
 import { closeAtEnd } from './shared'
 
-/** How long a page may take to show what a test waits for, in ms: longer on a busy machine, which is no fault. */
-const wait = () => 20_000 * patience()
+export { press } from './controls'
 
 /** Brelt as people run it, with a browser to use it. */
 export interface App {
@@ -65,9 +64,6 @@ function sharedServer(): Promise<Server> {
   return (shared ??= Server.start())
 }
 
-// As quick as anybody sees.
-const POLLING_MS = 80
-
 /** Tabs that nobody uses: what a tab has loaded and compiled before, it need not load and compile again. */
 const freeTabs: Page[] = []
 
@@ -90,7 +86,8 @@ async function takeTab(browser: Browser): Promise<Page> {
   const page = await browser.newPage()
   // Several tabs are in use at a time, as in windows side by side.
   await page.emulateFocusedPage(true)
-  const [close, waitForFunction] = [page.close.bind(page), page.waitForFunction.bind(page)]
+  waitRarely(page)
+  const close = page.close.bind(page)
   const [goto, reload] = [page.goto.bind(page), page.reload.bind(page)]
   page.goto = async (...given) => {
     const answer = await goto(...given)
@@ -102,9 +99,12 @@ async function takeTab(browser: Browser): Promise<Page> {
     await alive(page)
     return answer
   }
-  // By default a page is asked in each frame, for which it draws all the time.
-  page.waitForFunction = (ask, options, ...args) =>
-    waitForFunction(ask, { polling: POLLING_MS, timeout: wait(), ...options }, ...args)
+  const waitForSelector = page.waitForSelector.bind(page)
+  // Names are asked for in one way.
+  page.waitForSelector = ((selector: string, options) =>
+    selector.startsWith('aria/')
+      ? control(page, selector.slice('aria/'.length), options?.timeout)
+      : waitForSelector(selector, options)) as typeof page.waitForSelector
   // It is left at an address of the same server that shows nothing and asks for nothing.
   page.close = async (options) => {
     if (freeTabs.includes(page)) return
@@ -136,37 +136,6 @@ async function leave(page: Page): Promise<boolean> {
     return false
   }
 }
-
-/** Presses what a person would: a control by its role and name, once it stands still. */
-export async function press(page: Page, role: string, name: string): Promise<void> {
-  try {
-    await page.locator(`aria/${name}[role="${role}"]`).setTimeout(wait()).click()
-  } catch (error) {
-    throw new Error(`no ${role} "${name}" to press: found ${JSON.stringify(await whatStands(page))}`, { cause: error })
-  }
-}
-
-/** What a page shows instead of what a test waits for. */
-const whatStands = (page: Page) =>
-  page
-    .evaluate(async () => {
-      const textsOf = (css: string) =>
-        [...document.querySelectorAll(css)].map((each) => each.textContent?.slice(0, 200))
-      const frame = new Promise((done) => requestAnimationFrame(() => done('draws')))
-      const late = new Promise((done) => setTimeout(done, 2000, 'draws nothing'))
-      return {
-        url: location.href,
-        told: textsOf('[data-status], [role=alert], [role=status]'),
-        over: textsOf('[role=dialog], [role=alertdialog], [role=menu], [role=listbox]'),
-        focused: document.activeElement?.outerHTML.slice(0, 200),
-        page: [
-          document.visibilityState,
-          document.hasFocus() ? 'focused' : 'not focused',
-          await Promise.race([frame, late]),
-        ],
-      }
-    })
-    .catch((error: Error) => error.message)
 
 /** Lets a page draw so many frames. */
 export const frames = (page: Page, count: number): Promise<void> =>

@@ -1,6 +1,6 @@
 import { join } from 'node:path'
 import type { ElementHandle, KeyInput, Page } from 'puppeteer-core'
-import { waitForText, type App } from './app'
+import { press, waitForText, type App } from './app'
 import { run } from './runs'
 import { until } from './until'
 
@@ -19,7 +19,7 @@ export class Hand {
 
   async press(role: string, name: string): Promise<void> {
     this.actions++
-    await this.page.locator(`aria/${name}[role="${role}"]`).click()
+    await press(this.page, role, name)
   }
 
   /** Presses the first of a role whose name begins so. */

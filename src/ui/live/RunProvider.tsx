@@ -6,6 +6,7 @@ import { ROUTES, runEventSchema, type ComponentState, type LibraryStates, type R
 import { call } from './call'
 import { editsSaved } from './openEdits'
 import { sharedEvents } from './sharedEvents'
+import { useLibraryEvents } from './useLibraryEvents'
 
 /** What is going on: nothing, or a run with how far it has come. */
 export type Going =
@@ -49,6 +50,16 @@ export function RunProvider({ library, children }: { library: string; children: 
     if (found && source.current === undefined) follow(found)
   }, [found, follow, source])
   useEffect(() => () => source.current?.(), [source])
+
+  // Runs that others have started, in other tabs or windows: what they find is shown here, too.
+  const queries = useQueryClient()
+  const known = useRef<string>(undefined)
+  useEffect(() => {
+    if (going.phase === 'running') known.current = going.runId
+  }, [going])
+  useLibraryEvents(library, ({ run }) => {
+    if (run && run.id !== known.current) void queries.invalidateQueries({ queryKey: statesKey })
+  })
 
   const begin = useCallback(
     async (asked: Promise<{ run: string }>) => {

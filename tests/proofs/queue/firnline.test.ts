@@ -13,7 +13,7 @@ import { until } from '../../support/until'
 import { beginVerify, reportIn } from '../../support/verifying'
 
 // All of Firnline takes some minutes three times over: `npm run test:queue`. Else it is a few of its components.
-const SOME = ['height-readout', 'lamp-group']
+const SOME = ['trail-tile', 'lamp-group']
 const LONGEST_MS = 900_000
 // So much is done when there is trouble.
 const LEAST_DONE = isWhole ? 100 : 5

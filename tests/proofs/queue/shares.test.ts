@@ -20,7 +20,7 @@ afterAll(async () => {
 })
 
 // With steps, made styles and scenarios.
-const SOME: [slug: string, way: StrengthWay][] = [['lamp-group', 'full']]
+const SOME: [slug: string, way: StrengthWay][] = [['lamp-group', 'quick']]
 const all = () => readdirSync('demo/firnline/components').map((slug): (typeof SOME)[0] => [slug, 'full'])
 
 test.each(isWhole ? all() : SOME)(
