@@ -1,7 +1,7 @@
 // Runs all tests, those named (npm test -- matrix), or those that what has changed reaches (--changed [COMMIT]).
 // --keep-times keeps what each cost; options of Jest's own follow.
 import { spawnSync } from 'node:child_process'
-import { rmSync, writeFileSync } from 'node:fs'
+import { readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
 import { availableParallelism } from 'node:os'
 import { join } from 'node:path'
 import { HOME } from './ensure.mjs'
@@ -73,10 +73,16 @@ const { status } = spawnSync(process.execPath, [jest, '--config', configFile, wo
     ...process.env,
     BRELT_HOME: HOME,
     BRELT_TEST_TIMES: gathered,
-    NODE_OPTIONS: '--experimental-vm-modules --no-warnings',
+    // Why the engine itself gives up is told in a file: what it writes on its way out is lost with its pipe.
+    NODE_OPTIONS: `--experimental-vm-modules --no-warnings --report-on-fatalerror --report-directory=${JSON.stringify(folder)}`,
     NEXT_TELEMETRY_DISABLED: '1',
   },
 })
+for (const each of readdirSync(folder).filter((name) => name.startsWith('report.'))) {
+  const { header, nativeStack } = JSON.parse(readFileSync(join(folder, each), 'utf8'))
+  const frames = nativeStack.slice(0, 12).map(({ symbol }) => `  ${symbol}`)
+  process.stderr.write(`A process of tests went down: ${header.event}, ${header.trigger}\n${frames.join('\n')}\n`)
+}
 const times = measured(gathered, chosen)
 printTimes(times, { withFiles: process.env.CI !== undefined || process.env.BRELT_TEST_FILES !== undefined })
 const isWhole = words.length === 0 && options.length === 0 && !given.includes('--changed')

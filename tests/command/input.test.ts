@@ -4,6 +4,7 @@ import { tmpdir } from 'node:os'
 import { dirname, join } from 'node:path'
 import { afterAll, describe, expect, test } from '@jest/globals'
 import { cli } from '../support/cli'
+import { thorough } from '../support/extent'
 import { reportSchema, type Report } from '@/core/report'
 import { LONGEST_LOSS_MS } from '@/runner'
 
@@ -257,7 +258,7 @@ describe('hostile components spoil their own cases only', () => {
     expect(report.totals).toMatchObject({ holds: 3, unread: 1 })
   })
 
-  test('the case that loops is told rightly when others are forced', async () => {
+  thorough('the case that loops is told rightly when others are forced', async () => {
     const sheet = `sheet: 1\nname: Odd\nsource: { kind: markup, markup: odd.liquid, script: odd.js }\nprops: { n: { type: text } }\naxes: { n: [a, b, c], look: { of: state, values: { rest: {}, hover: { pseudo: hover } } } }\nspec:\n  - expect: { root: { display: block } }\n`
     const script =
       'export default (root, { props }) => { if (props.n === "c") throw 0; const rest = root.getRootNode().host?.dataset.key; while (rest === "n=b,look=rest") {} }'
@@ -276,7 +277,7 @@ describe('hostile components spoil their own cases only', () => {
     expect(LONGEST_LOSS_MS).toBeLessThanOrEqual(5000)
   })
 
-  test('a script that loops while it is loaded', async () => {
+  thorough('a script that loops while it is loaded', async () => {
     const { report } = await verify(odd('for (;;) {}\nexport default () => {}'))
     expect(report.totals).toMatchObject({ holds: 1, unread: 3 })
   })

@@ -264,7 +264,7 @@ test('what differs from one performance to the next is unsteady, with both', asy
     '  - { name: luck, steps: [{ click: gate }, { expect: { log: { text: even } } }] }',
     "(root) => { root.querySelector('.gate').addEventListener('click', () => { root.querySelector('.log').textContent = Math.random() < 0.5 ? 'even' : 'odd' }) }",
   )
-  const { verdict, performance, other } = (await playTree(tree, { repeat: 40 })).get('luck')!
+  const { verdict, performance, other } = (await playTree(tree, { repeat: 20 })).get('luck')!
   expect(verdict).toBe('unsteady')
   expect([performance.verdict, other!.verdict].toSorted()).toEqual(['holds', 'misses'])
 })

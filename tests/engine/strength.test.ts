@@ -6,7 +6,7 @@ import { draftSpec, writtenRules } from '@/core/draft'
 import { breakLibrary, BrowserSource, ComponentTrial, prepareLibrary, surveyComponent } from '@/runner'
 import { openPools } from '../../src/runner/pools'
 import { thing } from '../support/library'
-import { times } from '../support/extent'
+import { rows, thorough, times } from '../support/extent'
 import { idle, weak } from '../support/weak'
 import { engineBrowser } from '../support/browsers'
 
@@ -203,7 +203,7 @@ parts: { root: .p-4, label: .p-4 b }
     ],
   ]
 
-  test.each(ways)(
+  test.each(rows(ways, 'sheets that instances of an element share', 'styles of the whole library'))(
     'are broken too: %s',
     async (_, { sheet, ...files }) => {
       const told = async (expectation: string) => {
@@ -271,13 +271,13 @@ spec:
     expect(ofStyles(await opened(', padding: 4px'))).toHaveLength(2)
   }, 60_000)
 
-  test('say nothing where code keeps what a break has done', async () => {
+  thorough('say nothing where code keeps what a break has done', async () => {
     const { notes } = await opened(', padding: 4px', `root.addEventListener('transitionend', () => root.append('.'))`)
     expect(notes).toContainEqual(expect.stringMatching(/open=yes was not broken: its code keeps what a break has done/))
   }, 60_000)
 })
 
-test('a break that brings its page down costs nothing but itself', async () => {
+thorough('a break that brings its page down costs nothing but itself', async () => {
   const strength = await strengthOf(
     thing({
       sheet: `source: { kind: markup, markup: thing.liquid, styles: [thing.css], script: thing.js }
@@ -373,7 +373,7 @@ async function withRules(tree: FileTree, seed: number): Promise<FileTree> {
   return overlay(tree, { [SHEET]: appendRules(textOf(tree, SHEET)!, writtenRules(draft)) })
 }
 
-const BREAKS = times(24, 300)
+const BREAKS = times(16, 300)
 
 test('many at a time come to the same as one at a time, on many breaks', async () => {
   const browsers = BrowserSource.from(await engineBrowser())

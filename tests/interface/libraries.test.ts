@@ -34,7 +34,7 @@ const arrived = (page: Page, path: string) =>
   page.waitForFunction((wanted: string) => location.pathname === wanted, {}, path)
 const names = (page: Page) => page.$$eval('[data-library] > a', (all) => all.map((each) => each.textContent))
 
-test('a library is made from nothing, and its first component in it', async () => {
+thorough('a library is made from nothing, and its first component in it', async () => {
   const page = await app.open('/-/libraries')
   await fill(page, 'From nothing', 'Bare hut')
   await press(page, 'button', 'Make an empty library')

@@ -14,6 +14,8 @@ export function useLibraryStrength(library: string, fingerprint: string) {
     queryKey: ['strength', library, 'all', fingerprint],
     queryFn: () => call(ROUTES.libraryStrength, { library }),
     staleTime: 0,
+    // Another tab may have broken them meanwhile.
+    refetchOnWindowFocus: true,
     refetchInterval: ({ state }) => (state.data?.components.some(({ going }) => going) ? ASK_EVERY_MS : false),
   })
   const act = async (given: { do: 'start'; way: StrengthWay } | { do: 'stop' }) => {

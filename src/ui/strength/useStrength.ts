@@ -15,6 +15,8 @@ export function useStrength(library: string, slug: string, revision: number | un
     queryKey,
     queryFn: () => call(ROUTES.strength, { library, slug }),
     staleTime: 0,
+    // Another tab may have broken it meanwhile.
+    refetchOnWindowFocus: true,
     refetchInterval: ({ state }) => (state.data?.going ? ASK_EVERY_MS : false),
   })
   const refresh = useCallback(

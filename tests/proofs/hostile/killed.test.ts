@@ -1,5 +1,5 @@
 import { afterAll, describe, expect, test } from '@jest/globals'
-import { isWhole } from '../../support/extent'
+import { isWhole, thorough } from '../../support/extent'
 import type { Browser } from 'puppeteer-core'
 import { BrowserSource, killBrowser, launchChromium, prepareLibrary, verifyLibrary, type VerifyOptions } from '@/runner'
 import { openFolder } from '@/source'
@@ -56,7 +56,7 @@ describe('the browser is killed', () => {
     120_000,
   )
 
-  test('while a component is being read: what it was reading is read again', async () => {
+  thorough('while a component is being read: what it was reading is read again', async () => {
     const source = new BrowserSource(launch)
     const first = await source.get()
     // Its page has been opened by then, and is just being mounted.

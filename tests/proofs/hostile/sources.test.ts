@@ -84,7 +84,7 @@ export function Peak(props: { ${Array.from({ length: 400 }, (_, at) => `p${at}: 
   expect(await problemsOf(asked)).toMatch(/^src\/peak\.tsx:1:1: reading it (did not end within 3 s|ended)/)
 })
 
-test('the bundler that goes down is started again, and only what brings it down fails', async () => {
+thorough('the bundler that goes down is started again, and only what brings it down fails', async () => {
   const fine = react('export const Peak = () => <b>x</b>')
   const all = [react('['.repeat(3e6)), fine, react('{'.repeat(3e6)), fine]
   const told = await Promise.all(all.map((tree) => problemsOf(prepareLibrary(tree, {}, workHere))))

@@ -3,6 +3,7 @@ import { prepareLibrary } from '@/runner'
 import { SassProcess } from '@/source'
 import { thing, verifyTree } from '../../support/library'
 import { engineBrowser } from '../../support/browsers'
+import { rows } from '../../support/extent'
 
 let thread: SassProcess
 afterEach(() => thread?.end())
@@ -23,7 +24,7 @@ async function compile(text: string) {
   return { spoils: 'fault' in spoils ? spoils.fault.message : 'compiled', innocent }
 }
 
-test.each([
+const SPOILERS: readonly [what: string, text: string, told: RegExp][] = [
   ['never ends', '@while true { .x { width: 1px } }', /did not end within 1\.5 s|more than 200 MB/],
   ['never ends, and makes nothing', '$n: 1; @while $n > 0 { $n: 1 }', /^it did not end within 1\.5 s$/],
   ['calls itself', '@function f($n) { @return f($n + 1) } .x { width: f(1) }', /./],
@@ -33,7 +34,9 @@ test.each([
     /./,
   ],
   ['is broken', '.x { width: ', /^Expected expression/],
-])(
+]
+
+test.each(rows(SPOILERS, 'never ends', 'calls itself'))(
   'a style sheet that %s costs itself only',
   async (_, text, told) => {
     const { spoils, innocent } = await compile(text)

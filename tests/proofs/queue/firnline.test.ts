@@ -1,27 +1,23 @@
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { afterAll, afterEach, beforeAll, beforeEach, expect, test } from '@jest/globals'
+import { afterAll, afterEach, beforeAll, beforeEach, expect } from '@jest/globals'
 import type { LibraryStates, LibraryStrength, WorkersState } from '@/contract'
 import type { Report } from '@/core/report'
 import { press, startApp, waitForText, type App } from '../../support/app'
-import { demoFolder } from '../../support/demo'
-import { isWhole, thorough } from '../../support/extent'
+import { thorough } from '../../support/extent'
 import { withoutTimes } from '../../support/plain'
 import { TestRedis, TestWorker } from '../../support/queue'
 import { until } from '../../support/until'
 import { beginVerify, reportIn } from '../../support/verifying'
 
-// All of Firnline takes some minutes three times over: `npm run test:queue`. Else it is a few of its components.
-const SOME = ['trail-tile', 'lamp-group']
 const LONGEST_MS = 900_000
 // So much is done when there is trouble.
-const LEAST_DONE = isWhole ? 100 : 5
-const ID = isWhole ? 'firnline' : 'firnline-in-part'
+const LEAST_DONE = 100
+const ID = 'firnline'
 
 let redis: TestRedis
 let folder: string
-let library: string
 let alone: Report
 let app: App | undefined
 const workers: TestWorker[] = []
@@ -34,7 +30,6 @@ const work = async () => {
 
 beforeAll(async () => {
   folder = mkdtempSync(join(tmpdir(), 'brelt-firnline-'))
-  library = isWhole ? 'demo/firnline' : demoFolder('in-part', SOME)
   alone = await verify('alone')
 }, LONGEST_MS)
 afterAll(() => rmSync(folder, { recursive: true, force: true }))
@@ -52,7 +47,7 @@ afterEach(async () => {
 /** Verifies all of it by the command line, with a cache of its own. */
 async function verify(name: string, ...options: string[]): Promise<Report> {
   const out = join(folder, `${name}.json`)
-  const given = [library, '--pictures', '--strength', 'quick', '--cache', join(folder, name), ...options]
+  const given = ['demo/firnline', '--pictures', '--strength', 'quick', '--cache', join(folder, name), ...options]
   await beginVerify(out, ...given).ended
   return withoutTimes(reportIn(out))
 }
@@ -65,7 +60,8 @@ async function trouble(): Promise<void> {
   await redis.start()
 }
 
-test(
+// What workers do when they are killed, and a queue when it forgets, `workers` proves in `npm test` on smaller components.
+thorough(
   'the command line: a worker is killed half way, and the queue starts again, and the report is that of one machine',
   async () => {
     const verifying = verify('queued', '--queue', redis.url)
@@ -84,7 +80,7 @@ test(
 thorough(
   'the app: the same run and the same breaks from its interface; it shows who is there, and which of them read what',
   async () => {
-    app = await startApp(isWhole ? [] : [library], { settings: { BRELT_QUEUE: redis.url } })
+    app = await startApp([], { settings: { BRELT_QUEUE: redis.url } })
     const page = await app.open(`/${ID}`)
     await press(page, 'button', 'Verify all')
     const seen = await until(

@@ -65,7 +65,7 @@ async function verifyThere(options: VerifyOptions = {}, program = programName(),
   }
 }
 
-test('two workers find what one machine finds, word for word', async () => {
+thorough('two workers find what one machine finds, word for word', async () => {
   await work(2, 2)
   expect(await verifyThere()).toEqual(alone)
 })
