@@ -51,15 +51,7 @@ export function RunProvider({ library, children }: { library: string; children: 
   }, [found, follow, source])
   useEffect(() => () => source.current?.(), [source])
 
-  // Runs that others have started, in other tabs or windows: what they find is shown here, too.
-  const queries = useQueryClient()
-  const known = useRef<string>(undefined)
-  useEffect(() => {
-    if (going.phase === 'running') known.current = going.runId
-  }, [going])
-  useLibraryEvents(library, ({ run }) => {
-    if (run && run.id !== known.current) void queries.invalidateQueries({ queryKey: statesKey })
-  })
+  useOthersRuns(library, going, statesKey)
 
   const begin = useCallback(
     async (asked: Promise<{ run: string }>) => {
@@ -95,6 +87,18 @@ export function RunProvider({ library, children }: { library: string; children: 
     [library, data, isLoading, going, unfinished, pictures, begin, stop],
   )
   return <RunContext value={value}>{children}</RunContext>
+}
+
+/** Asks for the results anew when somebody runs the library in another tab or window. @param going what this page follows itself */
+function useOthersRuns(library: string, going: Going, statesKey: readonly string[]) {
+  const queries = useQueryClient()
+  const known = useRef<string>(undefined)
+  useEffect(() => {
+    if (going.phase === 'running') known.current = going.runId
+  }, [going])
+  useLibraryEvents(library, ({ run }) => {
+    if (run && run.id !== known.current) void queries.invalidateQueries({ queryKey: statesKey })
+  })
 }
 
 /** Follows one run while it goes on. @param statesKey of the results that come from it */
