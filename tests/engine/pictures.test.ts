@@ -188,7 +188,9 @@ const CHANGES: readonly Change[] = [
 ]
 
 // A text is a cause of its own kind; the others left out differ in what has changed only.
-test.each(rows(CHANGES, 'a pixel to the side', 'a token for room', 'what input brings about', 'something that nobody reads'))('%s', async (what, files, { changed, verdict, cause, line }) => {
+test.each(
+  rows(CHANGES, 'a pixel to the side', 'a token for room', 'what input brings about', 'something that nobody reads'),
+)('%s', async (what, files, { changed, verdict, cause, line }) => {
   // That a change of one component leaves the others alone is seen once, on the token that all may use.
   const of = what.startsWith('a token,') ? {} : { components: [changed[0]?.split(' ')[0] ?? 'lamp'] }
   const found = await takePictures(await engineBrowser(), typeof files === 'function' ? files() : files, of)

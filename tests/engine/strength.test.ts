@@ -271,34 +271,44 @@ spec:
     expect(ofStyles(await opened(', padding: 4px'))).toHaveLength(2)
   }, 60_000)
 
-  thorough('say nothing where code keeps what a break has done', async () => {
-    const { notes } = await opened(', padding: 4px', `root.addEventListener('transitionend', () => root.append('.'))`)
-    expect(notes).toContainEqual(expect.stringMatching(/open=yes was not broken: its code keeps what a break has done/))
-  }, 60_000)
+  thorough(
+    'say nothing where code keeps what a break has done',
+    async () => {
+      const { notes } = await opened(', padding: 4px', `root.addEventListener('transitionend', () => root.append('.'))`)
+      expect(notes).toContainEqual(
+        expect.stringMatching(/open=yes was not broken: its code keeps what a break has done/),
+      )
+    },
+    60_000,
+  )
 })
 
-thorough('a break that brings its page down costs nothing but itself', async () => {
-  const strength = await strengthOf(
-    thing({
-      sheet: `source: { kind: markup, markup: thing.liquid, styles: [thing.css], script: thing.js }
+thorough(
+  'a break that brings its page down costs nothing but itself',
+  async () => {
+    const strength = await strengthOf(
+      thing({
+        sheet: `source: { kind: markup, markup: thing.liquid, styles: [thing.css], script: thing.js }
 parts: { root: .thing }
 spec: [{ expect: { root: { color: red, name: Hut } } }]
 `,
-      markup: '<button class="thing" aria-label="Hut" title="Bell">x</button>',
-      css: '.thing { color: red }',
-      'components/thing/thing.js': `export default (root) => {
+        markup: '<button class="thing" aria-label="Hut" title="Bell">x</button>',
+        css: '.thing { color: red }',
+        'components/thing/thing.js': `export default (root) => {
         new MutationObserver(() => { if (!root.title) for (;;); }).observe(root, { attributes: true })
       }`,
-    }),
-  )
-  expect(strength).toMatchObject({
-    // That its text is emptied changes its width, of which nothing is said.
-    counted: 4,
-    noticed: 3,
-    failed: 1,
-    notes: ['a break brought its page down: each was tried by itself'],
-  })
-}, 120_000)
+      }),
+    )
+    expect(strength).toMatchObject({
+      // That its text is emptied changes its width, of which nothing is said.
+      counted: 4,
+      noticed: 3,
+      failed: 1,
+      notes: ['a break brought its page down: each was tried by itself'],
+    })
+  },
+  120_000,
+)
 
 /** Numbers that look like chance, the same in every run. */
 function seeded(seed: number): (below: number) => number {

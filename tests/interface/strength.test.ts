@@ -67,18 +67,21 @@ describe('strength', () => {
     expect(rows[0]).toBeGreaterThan(0)
   })
 
-  thorough('all components of a library are broken at once, and rules that no break makes miss are lints of the spec', async () => {
-    const own = await app.open('/idle-hut/strength')
-    await waitForText(own, '[data-component=Thing]', /not broken yet/)
-    await press(own, 'combobox', 'What is broken')
-    await press(own, 'option', 'Cases and scenarios')
-    await press(own, 'button', 'Break all')
-    await waitForText(own, '[data-component=Thing]', /\d+ %\d+ of \d+.*cases and scenarios/)
-    await waitForText(own, '[role=status]', /\d+ of \d+ breaks noticed, in 1 of 1 component/)
-    await press(own, 'link', 'Thing')
-    await waitForText(own, '[data-testid=strength]', /\d+ %/)
-    await press(own, 'link', 'Spec')
-    await waitForText(own, '[data-lint=never-tested]', /No break of the component makes this rule miss/)
-    expect(await own.$$eval('[data-lint=never-tested]', (all) => all.length)).toBe(1)
-  })
+  thorough(
+    'all components of a library are broken at once, and rules that no break makes miss are lints of the spec',
+    async () => {
+      const own = await app.open('/idle-hut/strength')
+      await waitForText(own, '[data-component=Thing]', /not broken yet/)
+      await press(own, 'combobox', 'What is broken')
+      await press(own, 'option', 'Cases and scenarios')
+      await press(own, 'button', 'Break all')
+      await waitForText(own, '[data-component=Thing]', /\d+ %\d+ of \d+.*cases and scenarios/)
+      await waitForText(own, '[role=status]', /\d+ of \d+ breaks noticed, in 1 of 1 component/)
+      await press(own, 'link', 'Thing')
+      await waitForText(own, '[data-testid=strength]', /\d+ %/)
+      await press(own, 'link', 'Spec')
+      await waitForText(own, '[data-lint=never-tested]', /No break of the component makes this rule miss/)
+      expect(await own.$$eval('[data-lint=never-tested]', (all) => all.length)).toBe(1)
+    },
+  )
 })

@@ -54,7 +54,10 @@ export async function press(page: Page, role: string, name: string): Promise<voi
     for (;;) {
       const found = await control(page, `${name}[role="${role}"]`, end - Date.now())
       try {
-        return await found.asLocator().setTimeout(STILL_MS * patience()).click()
+        return await found
+          .asLocator()
+          .setTimeout(STILL_MS * patience())
+          .click()
       } catch (error) {
         if (Date.now() > end) throw error
       } finally {
@@ -87,4 +90,3 @@ export const whatStands = (page: Page) =>
       }
     })
     .catch((error: Error) => error.message)
-
