@@ -3,6 +3,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, expect, test } from '@jest/globals'
 import { fill, press, startApp, waitForText, type App } from '../support/app'
+import { until } from '../support/until'
 
 const folder = mkdtempSync(join(tmpdir(), 'brelt-settings-'))
 const put = (path: string, text: string) => {
@@ -76,7 +77,13 @@ test('contexts, window, tolerance and shared styles are changed as fields, and t
   await page.keyboard.press('z')
   await page.keyboard.up('Control')
   await page.waitForSelector('[data-context=theme]')
-  expect(written()).toBe(before)
+  // What is stored may be seen a moment before it stands in the folder.
+  expect(
+    await until(
+      () => Promise.resolve(written()),
+      (text) => text === before,
+    ),
+  ).toBe(before)
 })
 
 test('another name is the library’s everywhere, and what the file cannot hold is told', async () => {
