@@ -187,25 +187,26 @@ const CHANGES: readonly Change[] = [
   ],
 ]
 
-// A text is a cause of its own kind; the others left out differ in what has changed only.
-test.each(
-  rows(CHANGES, 'a pixel to the side', 'a token for room', 'what input brings about', 'something that nobody reads'),
-)('%s', async (what, files, { changed, verdict, cause, line }) => {
-  // That a change of one component leaves the others alone is seen once, on the token that all may use.
-  const of = what.startsWith('a token,') ? {} : { components: [changed[0]?.split(' ')[0] ?? 'lamp'] }
-  const found = await takePictures(await engineBrowser(), typeof files === 'function' ? files() : files, of)
-  const isTouched = (key: string) => changed.some((words) => words.split(' ').every((word) => key.includes(word)))
-  for (const [key, result] of found.results) expect([key, result.verdict === 'same']).toEqual([key, !isTouched(key)])
-  const open = [...found.results.values()].filter((each) => each.verdict !== 'same')
-  if (verdict) expect(open.map((each) => each.verdict)).toContain(verdict)
-  // The pictures that were not changed by this are grouped with none.
-  const groups = found.report.components.flatMap(({ pictures }) => pictures.groups ?? [])
-  expect(groups).toHaveLength(changed.length > 0 ? 1 : 0)
-  if (changed.length === 0) return
-  expect(groups[0]!.pictures).toHaveLength(open.length)
-  expect(groups[0]!.causes.map(({ text }) => text)).toEqual(cause ? [cause] : [])
-  if (line !== undefined) expect(groups[0]!.causes[0]!.after!.line).toBe(line)
-})
+// Each verdict, and each kind of cause, is there once.
+test.each(rows(CHANGES, 'a pixel to the side', 'what input brings about', 'something that nobody reads'))(
+  '%s',
+  async (what, files, { changed, verdict, cause, line }) => {
+    // That a change of one component leaves the others alone is seen once, on the token that all may use.
+    const of = what.startsWith('a token,') ? {} : { components: [changed[0]?.split(' ')[0] ?? 'lamp'] }
+    const found = await takePictures(await engineBrowser(), typeof files === 'function' ? files() : files, of)
+    const isTouched = (key: string) => changed.some((words) => words.split(' ').every((word) => key.includes(word)))
+    for (const [key, result] of found.results) expect([key, result.verdict === 'same']).toEqual([key, !isTouched(key)])
+    const open = [...found.results.values()].filter((each) => each.verdict !== 'same')
+    if (verdict) expect(open.map((each) => each.verdict)).toContain(verdict)
+    // The pictures that were not changed by this are grouped with none.
+    const groups = found.report.components.flatMap(({ pictures }) => pictures.groups ?? [])
+    expect(groups).toHaveLength(changed.length > 0 ? 1 : 0)
+    if (changed.length === 0) return
+    expect(groups[0]!.pictures).toHaveLength(open.length)
+    expect(groups[0]!.causes.map(({ text }) => text)).toEqual(cause ? [cause] : [])
+    if (line !== undefined) expect(groups[0]!.causes[0]!.after!.line).toBe(line)
+  },
+)
 
 // What is true of one picture is true of each.
 const LID = { components: ['lid'] }

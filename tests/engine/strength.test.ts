@@ -6,7 +6,7 @@ import { draftSpec, writtenRules } from '@/core/draft'
 import { breakLibrary, BrowserSource, ComponentTrial, prepareLibrary, surveyComponent } from '@/runner'
 import { openPools } from '../../src/runner/pools'
 import { thing } from '../support/library'
-import { rows, thorough, times } from '../support/extent'
+import { thorough, times } from '../support/extent'
 import { idle, weak } from '../support/weak'
 import { engineBrowser } from '../support/browsers'
 
@@ -203,7 +203,7 @@ parts: { root: .p-4, label: .p-4 b }
     ],
   ]
 
-  test.each(rows(ways, 'sheets that instances of an element share', 'styles of the whole library'))(
+  test.each(ways)(
     'are broken too: %s',
     async (_, { sheet, ...files }) => {
       const told = async (expectation: string) => {
