@@ -1,21 +1,13 @@
-import { mkdtempSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs'
-import { tmpdir } from 'node:os'
+import { readFileSync, writeFileSync } from 'node:fs'
 import { join } from 'node:path'
-import { afterAll, beforeAll, describe, expect, test } from '@jest/globals'
-import type { LibraryEvent, RunEvent } from '@/contract'
+import { afterAll, beforeAll, expect, test } from '@jest/globals'
+import type { LibraryEvent } from '@/contract'
 import { treeOf } from '@/core/sheet'
-import {
-  connect,
-  importTree,
-  listLibraries,
-  listRevisions,
-  migrateTables,
-  saveLibraryFiles,
-  type Connection,
-} from '@/store'
+import { importTree, listLibraries, listRevisions, saveLibraryFiles, type Connection } from '@/store'
+import { repositories } from '../../tests/support/repository'
+import { testStore } from '../../tests/support/store'
 import { definitionOf, libraryFacts, previewOf, save, tokensModel, Workspace } from './index'
 
-const folder = mkdtempSync(join(tmpdir(), 'brelt-workspace-'))
 const SHEET = 'components/peg/peg.sheet.yaml'
 const FILES = {
   'library.yaml': 'library: 1\nname: Pegs\ntokens: [t.tokens.json]\n',
@@ -27,17 +19,14 @@ const FILES = {
 
 let link: Connection
 let workspace: Workspace
+// Before its store goes.
+afterAll(() => workspace.close())
+const store = testStore({ beforeAll, afterAll })
+const repository = repositories({ afterEach: afterAll })
 beforeAll(async () => {
-  process.env.BRELT_DATA = join(folder, 'test.db')
-  link = await connect(folder)
-  await migrateTables(link, process.cwd())
+  link = store()
   await importTree(link, treeOf(FILES), { author: 'me' })
   workspace = new Workspace(link, () => Promise.reject(new Error('there is no browser here')))
-})
-afterAll(async () => {
-  await workspace.close()
-  delete process.env.BRELT_DATA
-  rmSync(folder, { recursive: true, force: true })
 })
 
 test('a library is opened, and told of what is saved in it', async () => {
@@ -77,23 +66,6 @@ test('each token issue is told of the token that has it', async () => {
   ])
 })
 
-describe('runs', () => {
-  test('one of a library goes on at a time; who joins late is told how it ended; without a browser it fails in words', async () => {
-    const run = workspace.runs.start('pegs', undefined)
-    expect(workspace.runs.start('pegs', ['peg'])).toBe(run)
-    expect(workspace.runs.going('pegs')).toBe(run)
-    const end = await new Promise<RunEvent>((done) => {
-      workspace.runs.listen(run, (event) => event.type === 'end' && done(event))
-    })
-    expect(end).toMatchObject({ type: 'end', state: 'failed', problem: expect.stringContaining('there is no browser') })
-    expect(workspace.runs.going('pegs')).toBeUndefined()
-    const late: RunEvent[] = []
-    workspace.runs.listen(run, (event) => late.push(event))
-    expect(late).toEqual([end])
-    expect([workspace.runs.listen('none', () => {}), workspace.runs.stop('none')]).toEqual([undefined, false])
-  })
-})
-
 test('a browser that could not be started is asked for again', async () => {
   let asked = 0
   const own = new Workspace(link, () => Promise.reject(new Error(`no browser ${++asked}`)))
@@ -104,11 +76,7 @@ test('a browser that could not be started is asked for again', async () => {
 })
 
 test('what changes in a linked folder is taken in, what is saved is written there, and closing watches no more', async () => {
-  const linked = join(folder, 'linked')
-  for (const [path, text] of Object.entries(FILES)) {
-    mkdirSync(join(linked, path, '..'), { recursive: true })
-    writeFileSync(join(linked, path), text)
-  }
+  const linked = repository(FILES)
   await workspace.links.link('pegs', linked)
   const opened = (await workspace.open('pegs'))!
   expect(opened.record.folder).toBe(linked)
