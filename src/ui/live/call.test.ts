@@ -13,9 +13,9 @@ const real = globalThis.fetch
 beforeEach(() => {
   asked = []
   answer = () => Response.json({ count: 3 })
-  globalThis.fetch = ((path: string, options: RequestInit = {}) => {
+  globalThis.fetch = (async (path: string, options: RequestInit = {}) => {
     asked.push({ path, options })
-    return Promise.resolve(answer())
+    return answer()
   }) as typeof fetch
 })
 afterEach(() => {
@@ -106,4 +106,22 @@ describe('a refusal', () => {
     answer = () => Response.json({ problem: 'Somebody else has changed it.', base: 4 }, { status: 409 })
     await expect(call(MAKE, {}, { given: { name: 'Oak' } })).rejects.toMatchObject({ body: { base: 4 } })
   })
+})
+
+test('a server that is not there is told as it is', async () => {
+  answer = () => {
+    throw new TypeError('fetch failed')
+  }
+  await expect(call(MAKE, {}, { given: { name: 'Oak' } })).rejects.toThrow('fetch failed')
+})
+
+test('what is asked twice at once is asked twice: nobody gets another’s answer', async () => {
+  let count = 0
+  answer = () => Response.json({ count: ++count })
+  const [one, other] = await Promise.all([
+    call(PEGS, { library: 'huts', peg: 'oak' }),
+    call(PEGS, { library: 'huts', peg: 'elm' }),
+  ])
+  expect([one, other]).toEqual([{ count: 1 }, { count: 2 }])
+  expect(asked.map(({ path }) => path)).toEqual(['/api/libraries/huts/pegs/oak', '/api/libraries/huts/pegs/elm'])
 })
