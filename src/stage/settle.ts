@@ -13,12 +13,17 @@ const MAX_ROUNDS = 10
 /** Brings everything to rest: finite animations end, infinite ones stand at their start, and what that sets going is through. */
 export async function settle({ comeToRest, endAnimations, wait }: Settling): Promise<{ isSettled: boolean }> {
   let isAtRest = true
+  let hadAnimations = false
+  let wasQuiet = false
   for (let round = 0; round < MAX_ROUNDS; round++) {
     if (comeToRest) ({ isSettled: isAtRest } = await comeToRest())
     const ended = await endAnimations()
-    if (ended === 0 && round > 0) return { isSettled: isAtRest }
+    // One that has ended by itself is listed no more, and what its end starts begins with the next frame.
+    if (ended === 0 && round > 0 && (wasQuiet || !hadAnimations)) return { isSettled: isAtRest }
+    hadAnimations ||= ended > 0
+    wasQuiet = ended === 0
     // Styles that were changed before may start animations only now: they are asked for twice.
-    await wait(ended === 0 ? 'task' : 'frame')
+    await wait(hadAnimations ? 'frame' : 'task')
   }
   return { isSettled: false }
 }

@@ -62,14 +62,20 @@ function Stop() {
 }
 
 function Actions({ library, run, history, onAgain }: RunHeadProps) {
-  const { going, verify, resume } = useRuns()
+  const { going, unfinished, verify, resume } = useRuns()
   const isIdle = going.phase === 'idle'
   // Those that the library has still.
   const asked = run.asked?.filter((slug) => library.components.some((each) => each.slug === slug))
   return (
     <>
       {run.canResume && (
-        <button type="button" className="control border-ink font-semibold" disabled={!isIdle} onClick={resume}>
+        <button
+          type="button"
+          className="control border-ink font-semibold"
+          // This run may be listed as stopped a moment before it is known as the one to go on with.
+          disabled={!isIdle || unfinished?.run !== run.id}
+          onClick={resume}
+        >
           Resume
         </button>
       )}
