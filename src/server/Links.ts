@@ -2,6 +2,7 @@ import { readFile } from 'node:fs/promises'
 import { join, relative, sep } from 'node:path'
 import { watch, type FSWatcher } from 'chokidar'
 import pLimit, { type LimitFunction } from 'p-limit'
+import type { LibraryEvent } from '@/contract'
 import { BadInput, describeProblem, type Problem } from '@/core/problem'
 import { readLibrary } from '@/core/sheet'
 import { openFolder, readFolder, UNFINISHED, writeFiles, writeFolder } from '@/source'
@@ -31,6 +32,10 @@ interface Link {
 // Editors write a file in several goes, and several files at once.
 const QUIET_MS = 60
 const IGNORED = /(^|[/\\])(node_modules|\.git|\.brelt)([/\\]|$)/
+
+/** What is wrong with a folder, as events tell it. */
+const told = (problems: readonly Problem[]): Pick<LibraryEvent, 'problem'> =>
+  problems.length > 0 ? { problem: problems.map(describeProblem).join('\n') } : {}
 
 /** Folders of this machine that libraries are linked to: what changes in them is taken in, what is saved is written there. */
 export class Links {
@@ -79,6 +84,11 @@ export class Links {
   /** What is wrong with a library's linked folder as it stands on disk. */
   problems(id: string): readonly Problem[] {
     return this.#links.get(id)?.problems ?? []
+  }
+
+  /** The same, as events tell it. */
+  problemOf(id: string): Pick<LibraryEvent, 'problem'> {
+    return told(this.problems(id))
   }
 
   /** Takes in what changed in a linked folder. What cannot be read is told, and the last good state stays. */
@@ -130,7 +140,7 @@ export class Links {
       this.events.tell(id, {
         fingerprint: before.fingerprint,
         components: [],
-        problem: link.problems.map(describeProblem).join('\n'),
+        ...told(link.problems),
       })
     }
   }

@@ -1,5 +1,4 @@
 import type { LibraryEvent } from '@/contract'
-import { describeProblem } from '@/core/problem'
 import { connectChromium, emptyShelves, startBrowser } from '@/runner'
 import { setRemoved, type Connection } from '@/store'
 import { Workshop } from './apart'
@@ -67,9 +66,7 @@ export class Workspace {
     // One that cannot be opened has no views.
     const opened = await this.open(id).catch(() => undefined)
     if (!opened) return
-    const problem = this.links.problems(id).map(describeProblem).join('\n')
-    const { fingerprint } = opened.record
-    this.events.tell(id, { fingerprint, components: [], ...(problem && { problem }), run })
+    this.events.tell(id, { fingerprint: opened.record.fingerprint, components: [], ...this.links.problemOf(id), run })
   }
 
   /** Ends all that goes on: runs, plays, watchers, browsers, other processes. */

@@ -128,13 +128,11 @@ test('an approval that is killed leaves every picture that an index names, whole
     const before = new Set(files())
     const child = spawn(process.execPath, [BRELT, 'approve', folder], { stdio: 'ignore' })
     const ended = new Promise<void>((done) => child.on('exit', () => done()))
-    let isOver = false
-    void ended.then(() => (isOver = true))
     // From the moment that something is written, somewhat later each time.
     const wait = (at * 37) % 30
     for (let left = wait; left >= 0;) {
       await new Promise((done) => setImmediate(done))
-      if (isOver) break
+      if (child.exitCode !== null) break
       if (files().some((path) => !before.has(path))) left--
     }
     if (child.kill('SIGKILL')) broken.push(at)

@@ -119,7 +119,7 @@ test('what is kept is what is read anew, through changes by chance', async () =>
   const pick = (count: number) => Math.floor(next.next().value! * count)
   let texts = FILES
   let reused = 0
-  for (let round = 0; round < times(4, 14); round++) {
+  for (let round = 0; round < times(5, 14); round++) {
     for (let edits = pick(3); edits >= 0; edits--) {
       const [path, from, to] = CHANGES[pick(CHANGES.length)]!
       if (!from.test(texts[path]!)) throw new Error(`${path} has no ${String(from)}`)
@@ -131,7 +131,7 @@ test('what is kept is what is read anew, through changes by chance', async () =>
     reused += known.components.filter((each) => each.reused).length
   }
   // Else nothing was proved.
-  expect(reused).toBeGreaterThan(times(0, 4))
+  expect(reused).toBeGreaterThan(times(1, 4))
 })
 
 const EXPECTING = `sheet: 1

@@ -1,7 +1,7 @@
 export { call, Refusal, requestJson } from './call'
 export { useGit } from './useGit'
 export { useFreshFacts } from './useFreshFacts'
-export { useLibraryEvents } from './useLibraryEvents'
+export { useLibraryChanges, useLibraryEvents } from './useLibraryEvents'
 export { editsSaved, onBeforeReading, savesDone, underWay } from './openEdits'
 export { setTrust } from './setTrust'
 export { RunProvider, useRuns, type Going } from './RunProvider'

@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useCallback, useState } from 'react'
 import type { z } from 'zod'
 import { ROUTES } from '@/contract'
-import { call, useLibraryEvents } from '../live'
+import { call, useLibraryChanges } from '../live'
 
 /** What of a library's pictures is to be decided, and how it is. */
 export function useReview(library: string) {
@@ -16,7 +16,7 @@ export function useReview(library: string) {
     staleTime: 0,
   })
   const refresh = useCallback(() => client.invalidateQueries({ queryKey: ['states', library] }), [client, library])
-  useLibraryEvents(library, () => void refresh())
+  useLibraryChanges(library, () => void refresh())
   const decide = useCallback(
     async (given: z.input<(typeof ROUTES.decide)['given']>): Promise<boolean> => {
       setBusy(true)

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useState } from 'react'
 import { ROUTES } from '@/contract'
-import { call, useLibraryEvents, useRuns } from '../live'
+import { call, useLibraryChanges, useRuns } from '../live'
 
 /** A library's runs, and what can be done with them. @param component only those that took it */
 export function useRunList(library: string, component: string | undefined) {
@@ -23,7 +23,7 @@ export function useRunList(library: string, component: string | undefined) {
   useEffect(() => {
     if (begun !== undefined) void refresh()
   }, [begun, refresh])
-  useLibraryEvents(library, () => void client.invalidateQueries({ queryKey: ['states', library] }))
+  useLibraryChanges(library, () => void client.invalidateQueries({ queryKey: ['states', library] }))
   const act = async (work: Promise<unknown>) => {
     try {
       await work

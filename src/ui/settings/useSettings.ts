@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { z } from 'zod'
 import { ROUTES } from '@/contract'
-import { call, useLibraryEvents } from '../live'
+import { call, useLibraryChanges } from '../live'
 
 type Given = z.input<(typeof ROUTES.changeSettings)['given']>
 export type Change = Extract<Given, { do: 'set' }>['to']
@@ -16,7 +16,7 @@ export function useSettings(library: string) {
     error,
     refetch,
   } = useQuery({ queryKey: ['settings', library], queryFn: () => call(ROUTES.settings, { library }), staleTime: 0 })
-  useLibraryEvents(library, () => void refetch())
+  useLibraryChanges(library, () => void refetch())
   const send = async (given: Given) => {
     try {
       await call(ROUTES.changeSettings, { library }, { given })

@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useCallback, useState } from 'react'
 import type { z } from 'zod'
 import { ROUTES, type TypedEdit } from '@/contract'
-import { call, useLibraryEvents } from '../live'
+import { call, useLibraryChanges } from '../live'
 
 /** A library's tokens as they are now, and how they are changed. */
 export function useTokens(library: string) {
@@ -13,7 +13,7 @@ export function useTokens(library: string) {
     error,
     refetch,
   } = useQuery({ queryKey: ['tokens', library], queryFn: () => call(ROUTES.tokens, { library }), staleTime: 0 })
-  useLibraryEvents(library, () => void refetch())
+  useLibraryChanges(library, () => void refetch())
   /** @returns what is wrong with the change; undefined when it is done */
   const change = useCallback(
     async (given: z.input<(typeof ROUTES.changeTokens)['given']>): Promise<string | undefined> => {

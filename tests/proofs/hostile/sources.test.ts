@@ -49,30 +49,37 @@ const problemsOf = async (work: Promise<unknown>): Promise<string> => {
 const rules = (count: number) =>
   Array.from({ length: count }, (_, at) => `.a${at}:not(.b, .c):hover > :is(.x, .y) { --a: var(--b${at}) }`).join('\n')
 
-test.each<[what: string, tree: FileTree, told: RegExp]>([
+test.each<[what: string, at: Workshop, tree: FileTree, told: RegExp]>([
   [
     'code that brings the bundler down',
+    // How it goes down is not about time, and may take some on a busy machine.
+    patient,
     react('['.repeat(3e6)),
-    // On a machine that others keep busy, the far limit of real time may pass while the bundler writes where it was.
-    /^components\/peak\/peak\.tsx:1:1: (the bundler breaks|reading it did not end within 3 s)/,
+    /^components\/peak\/peak\.tsx:1:1: the bundler breaks/,
   ],
   [
     'styles that take longer than they may',
+    workshop,
     // Three times as many as a fast machine reads in that time.
     put('peak.css', rules(120_000)),
     /^components\/peak\/peak\.css:1:1: reading it (did not end within 3 s|ended: it may need more than 400 MB)/,
   ],
-  ['a template that nests without end', put('peak.liquid', '{% if a %}'.repeat(200_000)), /peak\.liquid:1:\d+: not/],
+  [
+    'a template that nests without end',
+    workshop,
+    put('peak.liquid', '{% if a %}'.repeat(200_000)),
+    /peak\.liquid:1:\d+: not/,
+  ],
 ])(
   '%s: it is told by its file, and what is read after it is read',
-  async (_, tree, told) => {
+  async (_, at, tree, told) => {
     let turns = 0
     const turning = setInterval(() => turns++, 20)
-    const found = await problemsOf(prepareLibrary(tree, {}, workshop))
+    const found = await problemsOf(prepareLibrary(tree, {}, at))
     clearInterval(turning)
     expect(found).toMatch(told)
     expect(turns).toBeGreaterThan(3)
-    expect(await problemsOf(prepareLibrary(INNOCENT, {}, workshop))).toBe('fine')
+    expect(await problemsOf(prepareLibrary(INNOCENT, {}, at))).toBe('fine')
   },
   60_000,
 )

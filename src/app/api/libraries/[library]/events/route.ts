@@ -1,6 +1,5 @@
 import type { LibraryEvent } from '@/contract'
 import { handled, notFound, workspace } from '@/app/_server'
-import { describeProblem } from '@/core/problem'
 
 /** A library's changes as they happen, as server-sent events. The first tells how it stands. */
 export const GET = handled(async (request: Request, { params }: { params: Promise<{ library: string }> }) => {
@@ -23,8 +22,7 @@ export const GET = handled(async (request: Request, { params }: { params: Promis
     start: (controller) => {
       tell = (event) => controller.enqueue(encoder.encode(`data: ${JSON.stringify(event)}\n\n`))
       const { fingerprint, components } = opened.record
-      const problem = space.links.problems(library).map(describeProblem).join('\n')
-      tell({ fingerprint, components, ...(problem && { problem }) })
+      tell({ fingerprint, components, ...space.links.problemOf(library) })
       for (const event of meanwhile) tell(event)
       request.signal.addEventListener('abort', () => {
         stop()
