@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import type { FoundEntry } from '@/core/find'
 import type { Lint } from '@/core/lint'
-import type { Finding, ScenarioReport } from '@/core/report'
+import type { FailedCases, Finding, ScenarioReport } from '@/core/report'
 import { defineRoute, done, made } from './defineRoute'
 import { LIBRARY } from './paths'
 
@@ -40,6 +40,8 @@ export const componentStateSchema = z.object({
   lints: z.array(made<Lint>()),
   notes: z.array(z.string()),
   findings: z.array(made<Finding>()),
+  /** Cases that could not be read at all. */
+  failed: z.array(made<FailedCases>()).optional(),
   scenarios: z.array(made<ScenarioReport>()),
   marks: z.array(z.tuple([z.string(), markSchema, z.number()])),
   /** Cases that have turned since the run before: how many are worse, and how many better. */

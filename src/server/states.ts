@@ -61,6 +61,7 @@ export async function componentStates(
       lints: state.lints,
       notes: state.notes,
       findings: state.findings,
+      ...(state.failed && { failed: state.failed }),
       scenarios: state.scenarios,
       ...(state.readAt !== undefined && { readAt: state.readAt }),
       ...(state.face && { face: state.face }),

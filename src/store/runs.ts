@@ -2,7 +2,7 @@ import { and, asc, desc, eq, inArray } from 'drizzle-orm'
 import type { Lint } from '@/core/lint'
 import type { CheckResult } from '@/core/plan'
 import type { PackedPictures } from '@/core/picture'
-import type { Finding, ScenarioReport } from '@/core/report'
+import type { FailedCases, Finding, ScenarioReport } from '@/core/report'
 import type { Database } from './open'
 import { caseResults, findings, outcomes, runComponents, runs } from './schema'
 
@@ -23,6 +23,8 @@ export interface ComponentState {
   lints: Lint[]
   notes: string[]
   findings: Finding[]
+  /** Cases that could not be read at all. */
+  failed?: FailedCases[]
   scenarios: ScenarioReport[]
   /** When the run began, ISO 8601, that read its cases, where that was an earlier one. */
   readAt?: string
@@ -86,7 +88,7 @@ async function runComponent(db: Database, runId: string, slug: string): Promise<
     .innerJoin(runs, eq(runs.id, runComponents.runId))
     .where(and(eq(runComponents.runId, runId), eq(runComponents.slug, slug)))
   if (!row) return undefined
-  const { lints, notes, scenarios, readAt, fingerprint: print, pictures, rig } = row.run_components
+  const { lints, notes, scenarios, readAt, fingerprint: print, pictures, rig, about } = row.run_components
   const face = faceOf(pictures as PackedPictures | null, rig)
   const { state, startedAt, milliseconds, browser, fingerprint } = row.runs
   return {
@@ -101,6 +103,7 @@ async function runComponent(db: Database, runId: string, slug: string): Promise<
     ...(face && { face }),
     notes: notes as string[],
     findings: await findingsOf(db, runId, slug),
+    ...(about?.failed && { failed: about.failed }),
     scenarios: scenarios as ScenarioReport[],
     ...(readAt !== null && { readAt }),
     ...(print !== null && { print }),

@@ -40,8 +40,9 @@ export interface CaseResult {
   failure?: string
 }
 
-/** The mark of a case: the worst of its verdicts; `open` when no rule speaks of it. */
-export function markOf({ checks }: Pick<CaseResult, 'checks'>): Verdict | 'open' {
+/** The mark of a case: the worst of its verdicts; `unread` when all of it failed; `open` when no rule speaks of it. */
+export function markOf({ checks, failure }: Pick<CaseResult, 'checks' | 'failure'>): Verdict | 'open' {
+  if (failure !== undefined) return 'unread'
   if (checks.length === 0) return 'open'
   return (['misses', 'unread'] as const).find((verdict) => checks.some((check) => check.verdict === verdict)) ?? 'holds'
 }

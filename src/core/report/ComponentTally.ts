@@ -25,6 +25,8 @@ export class ComponentTally {
   /** Left out where none were taken. */
   pictures?: PictureTally
   #cases = 0
+  /** Cases that could not be read at all, by their reasons. */
+  #failed = new Map<string, string[]>()
   #findings = new Map<string, Finding>()
   #faults = new Set<string>()
 
@@ -40,6 +42,7 @@ export class ComponentTally {
 
   add(result: CaseResult): void {
     this.#cases++
+    if (result.failure !== undefined) this.addFailed(result.failure, result.key)
     for (const check of result.checks) {
       this.counts[check.verdict]++
       if (check.verdict !== 'holds') this.addFinding(result.key, check)
@@ -55,6 +58,12 @@ export class ComponentTally {
       scenarios: before.scenarios + scenarios,
       since: before.since < since ? before.since : since,
     }
+  }
+
+  private addFailed(reason: string, key: string) {
+    const known = this.#failed.get(reason)
+    if (known) known.push(key)
+    else this.#failed.set(reason, [key])
   }
 
   private addFinding(key: string, check: CheckResult) {
@@ -96,6 +105,13 @@ export class ComponentTally {
     })
   }
 
+  /** It has cases, and nothing was found out of them. */
+  private get isHollow(): boolean {
+    const { holds, misses, unread } = this.counts
+    const seen = holds + misses + unread + this.scenarios.length + (this.pictures?.results.length ?? 0)
+    return this.#cases > 0 && seen === 0
+  }
+
   report(): ComponentReport {
     const findings = [...this.#findings.values()].map((finding) => ({ ...finding, message: findingMessage(finding) }))
     const lints = this.lints.map(({ code, severity, message, file, line }) => ({
@@ -112,6 +128,8 @@ export class ComponentTally {
       sheet: this.file,
       ...(this.fingerprint !== undefined && { fingerprint: this.fingerprint }),
       cases: this.#cases,
+      ...(this.isHollow && { hollow: true }),
+      ...(this.#failed.size > 0 && { failed: [...this.#failed].map(([reason, cases]) => ({ reason, cases })) }),
       lints,
       findings,
       scenarios: this.scenarios.toSorted((a, b) => a.line - b.line).map(scenarioReport),
@@ -139,15 +157,16 @@ const scenarioReport = ({ performance, other, ...result }: ScenarioResult): Scen
   ...(other && { otherSteps: stepsOf(other) }),
 })
 
-/** Findings with one part, reading, rule and cause are one. */
-export const findingKey = ({ part, reading, rule, verdict, origin, reason }: CheckResult): string =>
-  [
-    part,
-    reading,
-    rule.index,
-    verdict,
-    verdict === 'unread' ? reason : origin ? `${origin.file}:${origin.line}:${origin.declaration}` : '',
-  ].join('|')
+/** A finding is one expectation, one cause and one value: what it says is so in each of its cases. */
+const findingKey = (check: CheckResult): string => {
+  const { part, reading, rule, verdict, origin, reason, expected, measured, difference } = check
+  return JSON.stringify([
+    ...[part, reading, rule.index, verdict],
+    ...(verdict === 'unread'
+      ? [reason]
+      : [expected, measured, difference, origin && [origin.file, origin.line, origin.declaration]]),
+  ])
+}
 
 function makeFinding(key: string, check: CheckResult): Finding {
   const { part, reading, verdict, expected, expectation, measured, difference, rule, origin, reason } = check

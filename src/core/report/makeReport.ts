@@ -51,10 +51,21 @@ export function makeReport(
 }
 
 /**
- * 0: everything holds; 1: something misses, could not be read, differs from run to run, is wrong with a sheet, or a picture has
- * changed or nobody has approved it.
+ * 0: nothing is wrong; 1: something misses, a reading or a whole case could not be read, something differs from run to run, is wrong
+ * with a sheet, or a picture has changed or nobody has approved it.
  */
 export function exitStatus({ totals: { misses, unread, lints, scenarios }, components }: Report): 0 | 1 {
   const pictures = components.reduce((sum, each) => sum + each.pictures.changed + each.pictures.new, 0)
-  return misses + unread + lints.error + scenarios.misses + scenarios.unread + scenarios.unsteady + pictures > 0 ? 1 : 0
+  const failed = components.filter((each) => each.failed).length
+  const bad =
+    misses + unread + failed + lints.error + scenarios.misses + scenarios.unread + scenarios.unsteady + pictures
+  return bad > 0 ? 1 : 0
+}
+
+/** How a whole library stands, in words: `hollow` where nothing is wrong, and nothing was found out either. */
+export function standingWords(report: Report): 'holds' | 'does not hold' | 'hollow' {
+  if (exitStatus(report) === 1) return 'does not hold'
+  const { components } = report
+  const isHollow = components.some(({ hollow }) => hollow) && components.every(({ hollow, cases }) => hollow || !cases)
+  return isHollow ? 'hollow' : 'holds'
 }

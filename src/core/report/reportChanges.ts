@@ -1,4 +1,6 @@
+import { groupBy } from '../group'
 import { counted } from '../words'
+import { failedWords } from './failed'
 import { failedStep, whyChanged } from './words'
 import type { ComponentReport, Finding, Report } from './reportSchema'
 
@@ -44,13 +46,22 @@ function componentChanges(before: ComponentReport | undefined, after: ComponentR
   return changes
 }
 
-function saidOf({ findings, scenarios, lints, pictures }: ComponentReport): Said[] {
+function saidOf({ failed = [], findings, scenarios, lints, pictures }: ComponentReport): Said[] {
   return [
-    ...findings.map((finding): Said => ({
+    ...failed.map((each): Said => ({
       kind: 'finding',
-      key: findingKey(finding),
-      text: finding.message,
-      cases: finding.cases,
+      key: `failed|${each.reason}`,
+      text: failedWords(each),
+      cases: each.cases,
+    })),
+    ...[...groupBy(findings, findingKey)].map(([key, own]): Said => ({
+      kind: 'finding',
+      key,
+      text: own
+        .map(({ message }) => message)
+        .toSorted()
+        .join('; '),
+      cases: own.flatMap(({ cases }) => cases),
     })),
     ...scenarios
       .filter(({ verdict }) => verdict !== 'holds')

@@ -143,6 +143,10 @@ const component = z.object({
   /** Its sheet, as seen from the library's folder. */
   sheet: z.string().optional(),
   cases: z.number(),
+  /** There are cases, and nothing was found out of them: no reading, no scenario, no picture. */
+  hollow: z.literal(true).optional(),
+  /** Cases that could not be read at all, by what kept them from it; left out where there are none. */
+  failed: z.array(z.object({ reason: z.string(), cases: z.array(z.string()) })).optional(),
   lints: z.array(lint),
   findings: z.array(finding),
   scenarios: z.array(scenario),

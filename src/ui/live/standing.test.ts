@@ -44,7 +44,7 @@ describe('how components stand', () => {
     ['scenarios miss, in several components', [state([], ['misses']), state([], ['unsteady'])], 2, '2 scenarios miss'],
     ['one error', [state(['holds'], [], [1, 0])], 1, '1 error'],
     ['both', [state(['misses'], ['misses'], [2, 1])], 4, '1 scenario misses, 2 errors'],
-    ['what was not read is no failure', [state(['unread'], ['unread'])], 0, ''],
+    ['what could not be read is no better', [state(['unread'], ['unread'])], 2, '1 scenario unread'],
     ['what only warns is none', [state(['holds'], [], [0, 3])], 0, ''],
   ])('what fails: %s', (_, all, failures, words) => {
     expect(failuresIn(standingOf(all))).toBe(failures)

@@ -29,13 +29,15 @@ export function standingOf(states: readonly ComponentState[]): Standing {
   return { cases, scenarios, errors }
 }
 
-/** How much of it fails. */
-export const failuresIn = ({ cases, scenarios, errors }: Standing): number => cases.misses + scenarios.misses + errors
+/** How much of it fails: of what could not be read, nobody knows that it holds. */
+export const failuresIn = ({ cases, scenarios, errors }: Standing): number =>
+  cases.misses + cases.unread + scenarios.misses + scenarios.unread + errors
 
 /** What fails besides cases, in words. */
-export const failingWords = ({ scenarios: { misses }, errors }: Standing): string =>
+export const failingWords = ({ scenarios: { misses, unread }, errors }: Standing): string =>
   [
     misses > 0 && `${counted(misses, 'scenario')} ${misses === 1 ? 'misses' : 'miss'}`,
+    unread > 0 && `${counted(unread, 'scenario')} unread`,
     errors > 0 && counted(errors, 'error'),
   ]
     .filter((words) => words !== false)

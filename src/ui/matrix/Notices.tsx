@@ -2,6 +2,7 @@
 
 import { useState } from 'react'
 import type { ComponentState } from '@/contract'
+import { failedWords, otherFindings, type FailedCases } from '@/core/report'
 import { asWrittenByPeople } from '@/core/spec'
 import { counted } from '@/core/words'
 import { Mark } from '../marks'
@@ -15,9 +16,12 @@ export interface NoticesProps {
 /** What the last run says of the component as a whole: findings by their cause, lints of the sheet, notes. */
 export function Notices({ state, onShow }: NoticesProps) {
   const [isOpen, setOpen] = useState(false)
-  const { lints = [], notes = [], findings = [] } = state ?? {}
+  const { lints = [], notes = [], failed = [] } = state ?? {}
+  const findings = otherFindings({ findings: state?.findings ?? [], failed })
+  const lost = failed.reduce((sum, { cases }) => sum + cases.length, 0)
   const errors = lints.filter(({ severity }) => severity === 'error').length
   const parts = [
+    lost > 0 && `${counted(lost, 'case')} could not be read`,
     some(findings.length, 'finding'),
     some(errors, 'lint error'),
     some(lints.length - errors, 'lint warning'),
@@ -36,6 +40,9 @@ export function Notices({ state, onShow }: NoticesProps) {
       </button>
       {isOpen && (
         <ul className="max-h-56 overflow-auto py-1">
+          {failed.map((each) => (
+            <FailedRow key={each.reason} failed={each} onShow={onShow} />
+          ))}
           {findings.map((finding, at) => (
             <FindingRow key={at} finding={finding} onShow={onShow} />
           ))}
@@ -52,6 +59,20 @@ export function Notices({ state, onShow }: NoticesProps) {
     </section>
   )
 }
+
+const FailedRow = ({ failed, onShow }: Pick<NoticesProps, 'onShow'> & { failed: FailedCases }) => (
+  <li className="flex items-baseline gap-2 py-0.5">
+    <Mark kind="unread" className="self-center" />
+    <button
+      type="button"
+      className="min-w-0 text-left hover:underline"
+      title="Show the first of these cases"
+      onClick={() => onShow(failed.cases[0]!)}
+    >
+      {failedWords(failed)}
+    </button>
+  </li>
+)
 
 interface FindingRowProps extends Pick<NoticesProps, 'onShow'> {
   finding: ComponentState['findings'][number]

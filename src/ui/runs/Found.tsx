@@ -1,5 +1,5 @@
 import type { LibraryFacts, ListedRun, RunDetail } from '@/contract'
-import type { ComponentReport } from '@/core/report'
+import { failedWords, otherFindings, type ComponentReport } from '@/core/report'
 import { counted } from '@/core/words'
 import { caseAddress, Link } from '../frame'
 import { Mark } from '../marks'
@@ -31,20 +31,34 @@ export function Found({ library, detail, run }: { library: LibraryFacts; detail:
 const failed = ({ scenarios }: ComponentReport) => scenarios.filter(({ verdict }) => verdict !== 'holds')
 
 const hasSomething = (component: ComponentReport) => {
-  const { findings, lints, notes, pictures } = component
+  const { findings, failed: lost = [], hollow = false, lints, notes, pictures } = component
   return (
-    [findings, lints, notes, failed(component)].some((all) => all.length > 0) || pictures.changed + pictures.new > 0
+    hollow ||
+    [findings, lost, lints, notes, failed(component)].some((all) => all.length > 0) ||
+    pictures.changed + pictures.new > 0
   )
 }
 
 function Component({ library, component }: { library: string; component: ComponentReport }) {
-  const { slug, name, findings, lints, notes, pictures } = component
+  const { slug, name, failed: lost = [], hollow, lints, notes, pictures } = component
   const at = (view: string) => `/${library}/${slug}/${view}`
   return (
     <section className="mb-3 border-b border-line pb-2" data-found={slug}>
       <h3 className="font-semibold">{name}</h3>
       <ul>
-        {findings.map(({ verdict, message, cases }, index) => (
+        {lost.map((each) => (
+          <Row key={each.reason} href={caseAddress(library, slug, each.cases[0]!)} to="Matrix">
+            <Mark kind="unread" className="mt-[3px]" />
+            <span className="min-w-0 break-words">{failedWords(each)}</span>
+          </Row>
+        ))}
+        {hollow && lost.length === 0 && (
+          <Row href={at('spec')} to="Spec">
+            <Mark kind="open" className="mt-[3px]" />
+            <span>Hollow: nothing was read, since no rule speaks of it</span>
+          </Row>
+        )}
+        {otherFindings(component).map(({ verdict, message, cases }, index) => (
           <Row key={index} href={caseAddress(library, slug, cases[0]!)} to="Matrix">
             <Mark kind={verdict} className="mt-[3px]" />
             <span className="min-w-0 break-words">{message}</span>

@@ -1,8 +1,9 @@
 import { counted } from '../../words'
-import { readable } from '../../spec'
 import { defineReporter, type Paint, type ReportHelp } from '../defineReporter'
 import type { FilmStrip } from '../filmStrip'
-import { exitStatus } from '../makeReport'
+import { failedWords, otherFindings } from '../failed'
+import { casesOf, groupFindings, valueWords } from '../groups'
+import { standingWords } from '../makeReport'
 import type { ComponentReport, Finding, Report, ScenarioReport } from '../reportSchema'
 import { strengthWords, totalStrength } from '../strength'
 import { escaped } from '../xml'
@@ -23,7 +24,7 @@ const PICTURES_SHOWN = 6
 
 function write(report: Report, _: Paint, help: ReportHelp): string {
   const { totals, components } = report
-  const isGood = exitStatus(report) === 0
+  const standing = standingWords(report)
   const bad = components.filter((each) => !isQuiet(each))
   const good = components.filter(isQuiet)
   const total = totalStrength(report)
@@ -32,11 +33,11 @@ function write(report: Report, _: Paint, help: ReportHelp): string {
 <head>
 <meta charset="utf-8">
 <meta name="viewport" content="width=device-width, initial-scale=1">
-<title>${escaped(report.library)}: ${isGood ? 'holds' : 'does not hold'}</title>
+<title>${escaped(report.library)}: ${standing}</title>
 <style>${STYLE}</style>
 </head>
 <body>
-<h1>${escaped(report.library)} <span class="${isGood ? '' : 'm'}">${isGood ? 'holds' : 'does not hold'}</span></h1>
+<h1>${escaped(report.library)} <span class="${standing === 'does not hold' ? 'm' : ''}">${standing}</span></h1>
 <p class="q">${escaped(report.browser)}, ${escaped(report.startedAt)}, ${(report.milliseconds / 1000).toFixed(1)} s${report.git ? `, commit ${escaped(report.git.commit.slice(0, 12))}${report.git.branch ? ` on ${escaped(report.git.branch)}` : ''}${report.git.isClean ? '' : ', with changes that are not committed'}` : ''}</p>
 <table>
 <tr><th scope="row">Components</th><td class="n">${totals.components}</td></tr>
@@ -56,8 +57,9 @@ ${good.length > 0 ? `<section><h2>Nothing to be said of</h2><p>${good.map(({ nam
 `
 }
 
-const isQuiet = ({ findings, scenarios, lints, pictures, notes, strength }: ComponentReport) =>
-  findings.length + lints.length + notes.length + pictures.changed + pictures.new === 0 &&
+const isQuiet = ({ findings, failed = [], hollow, scenarios, lints, pictures, notes, strength }: ComponentReport) =>
+  !hollow &&
+  failed.length + findings.length + lints.length + notes.length + pictures.changed + pictures.new === 0 &&
   strength === undefined &&
   scenarios.every(({ verdict }) => verdict === 'holds')
 
@@ -68,11 +70,15 @@ function picturesIn(components: readonly ComponentReport[]): string {
 }
 
 function componentText(component: ComponentReport, help: ReportHelp): string {
-  const { name, slug, cases, findings, scenarios, lints, notes, pictures, strength } = component
+  const { name, slug, cases, failed: lost = [], hollow, scenarios, lints, notes, pictures, strength } = component
   const failed = scenarios.filter(({ verdict }) => verdict !== 'holds')
   return `<section id="${escaped(slug)}">
 <h2>${escaped(name)} <span class="q">${counted(cases, 'case')}</span></h2>
-${findings.map((finding) => findingText(finding, help.pictureOf?.(slug, finding.cases))).join('\n')}
+${hollow ? '<p class="q">Hollow: nothing was read.</p>' : ''}
+${lost.map((each) => `<details><summary class="m">${escaped(failedWords(each))}</summary>${caseList(each.cases)}</details>`).join('\n')}
+${groupFindings(otherFindings(component))
+  .map((group) => findingText(group, help.pictureOf?.(slug, casesOf(group))))
+  .join('\n')}
 ${failed.map((scenario) => scenarioText(scenario, help.film?.(slug, scenario.name))).join('\n')}
 ${(pictures.groups ?? []).map((group) => groupText(group, help)).join('\n')}
 ${pictures.newCases ? newText(slug, pictures.newCases, help) : ''}
@@ -111,18 +117,21 @@ const strip = (figures: readonly string[]) =>
 const caseList = (cases: readonly string[]) =>
   `<ul>${cases.map((key) => `<li class="n">${escaped(key || 'the only case')}</li>`).join('')}</ul>`
 
-function findingText(
-  { part, reading, verdict, expected, measured, difference, cases, rule, origin, message }: Finding,
-  picture: string | undefined,
-): string {
+function findingText(group: readonly [Finding, ...Finding[]], picture: string | undefined): string {
+  const [{ part, reading, verdict, rule, origin, message }] = group
+  const cases = casesOf(group)
   const said =
     verdict === 'unread'
       ? escaped(message)
-      : `expected <code>${escaped(readable(expected))}</code>, read <code class="m">${escaped(readable(measured) || 'nothing')}</code>${difference ? ` (${escaped(difference)})` : ''}`
+      : valueWords(group, {
+          expected: (text) => `<code>${escaped(text)}</code>`,
+          measured: (text) => `<code class="m">${escaped(text)}</code>`,
+          plain: escaped,
+        })
   const from = origin
     ? `<p class="n">${escaped(origin.declaration)} <span class="q">${escaped(origin.file)}:${origin.line}</span></p>`
     : ''
-  return `<details><summary><code>${escaped(part)} · ${escaped(reading)}</code> ${said}, in ${counted(cases.length, 'case')}</summary>${from}<p class="q">The rule stands in line ${rule.line} of the sheet.</p>${strip([figure(picture, 'One of these cases')])}${caseList(cases)}</details>`
+  return `<details><summary><code>${escaped(part)} · ${escaped(reading)}</code> ${said}; ${counted(cases.length, 'case')}</summary>${from}<p class="q">The rule stands in line ${rule.line} of the sheet.</p>${strip([figure(picture, 'One of these cases')])}${caseList(cases)}</details>`
 }
 
 function scenarioText({ name, verdict, steps, line }: ScenarioReport, film: FilmStrip | undefined): string {

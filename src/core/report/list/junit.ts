@@ -1,6 +1,7 @@
 import { defineReporter } from '../defineReporter'
+import { failedWords } from '../failed'
 import { whyChanged } from '../words'
-import type { ComponentReport, Finding, Report } from '../reportSchema'
+import type { ComponentReport, Finding, Report, ScenarioReport } from '../reportSchema'
 import { escaped } from '../xml'
 
 /** One test case: what it is called, and what is wrong with it. */
@@ -49,6 +50,12 @@ function casesOf(component: ComponentReport): TestCase[] {
   return [
     // Rules that hold are told together: the report does not list them.
     { name: `all other rules, in ${cases} cases`, file: sheet, failures: [], errors: [] },
+    ...(component.failed ?? []).map((each): TestCase => ({
+      name: failedWords(each),
+      file: sheet,
+      failures: [],
+      errors: each.cases.map((key) => key || 'the only case'),
+    })),
     ...[...rules.values()].map((own): TestCase => ({
       name: `rule ${own[0]!.rule.index + 1}: ${[...new Set(own.map(({ part, reading }) => `${part} ${reading}`))].join(', ')}`,
       file: sheet,
@@ -56,20 +63,7 @@ function casesOf(component: ComponentReport): TestCase[] {
       failures: messages(own, 'misses'),
       errors: messages(own, 'unread'),
     })),
-    ...scenarios.map(({ name, verdict, line, milliseconds, steps }): TestCase => {
-      const told = steps
-        .filter((step) => step.message !== '' && step.verdict !== 'holds')
-        .map((step) => `${step.step}: ${step.message}`)
-      const isBad = verdict === 'misses' || verdict === 'unsteady'
-      return {
-        name,
-        file: sheet,
-        line,
-        seconds: milliseconds / 1000,
-        failures: isBad ? [verdict === 'unsteady' ? 'it came out in two ways' : 'it misses', ...told] : [],
-        errors: verdict === 'unread' ? ['it could not be performed', ...told] : [],
-      }
-    }),
+    ...scenarios.map((scenario) => scenarioCase(scenario, sheet)),
     ...(errors.length > 0
       ? [
           {
@@ -96,6 +90,21 @@ function casesOf(component: ComponentReport): TestCase[] {
         ]
       : []),
   ]
+}
+
+function scenarioCase({ name, verdict, line, milliseconds, steps }: ScenarioReport, file: string): TestCase {
+  const told = steps
+    .filter((step) => step.message !== '' && step.verdict !== 'holds')
+    .map((step) => `${step.step}: ${step.message}`)
+  const isBad = verdict === 'misses' || verdict === 'unsteady'
+  return {
+    name,
+    file,
+    line,
+    seconds: milliseconds / 1000,
+    failures: isBad ? [verdict === 'unsteady' ? 'it came out in two ways' : 'it misses', ...told] : [],
+    errors: verdict === 'unread' ? ['it could not be performed', ...told] : [],
+  }
 }
 
 function caseText(slug: string, { name, file, line, seconds, failures, errors }: TestCase): string {

@@ -1,9 +1,10 @@
 import { counted } from '../../words'
-import { readable } from '../../spec'
 import { defineReporter } from '../defineReporter'
 import { strengthWords, totalStrength } from '../strength'
+import { casesOf, groupFindings, valueWords } from '../groups'
 import { failedStep } from '../words'
-import { exitStatus } from '../makeReport'
+import { failedWords, otherFindings } from '../failed'
+import { standingWords } from '../makeReport'
 import type { ComponentReport, Report } from '../reportSchema'
 
 /** More findings than this are not read in a comment. */
@@ -15,14 +16,14 @@ const code = (text: string) => `\`${text.replaceAll('`', 'ˋ').replaceAll('\n', 
 
 function write(report: Report): string {
   const { totals, components } = report
-  const isGood = exitStatus(report) === 0
+  const standing = standingWords(report)
   const pictures = components.map((each) => each.pictures)
   const sum = (of: (each: (typeof pictures)[number]) => number) => pictures.reduce((total, each) => total + of(each), 0)
   const taken = sum((each) => each.compared + each.new)
   const lines = components.flatMap(linesOf)
   const strength = totalStrength(report)
   return [
-    `## ${isGood ? 'Holds' : 'Does not hold'}: ${plain(report.library)}`,
+    `## ${standing[0]!.toUpperCase()}${standing.slice(1)}: ${plain(report.library)}`,
     '',
     '| | |',
     '| --- | --- |',
@@ -44,19 +45,24 @@ function write(report: Report): string {
   ].join('\n')
 }
 
-function linesOf({ name, findings, scenarios, pictures, lints }: ComponentReport): string[] {
+function linesOf(component: ComponentReport): string[] {
+  const { name, failed = [], hollow, scenarios, pictures, lints } = component
   const own = `**${plain(name)}**`
   return [
+    ...failed.map((each) => `- ${own}: ${plain(failedWords(each))}`),
+    ...(hollow && failed.length === 0 ? [`- ${own}: hollow, nothing was read`] : []),
     ...(pictures.groups ?? []).map(
       ({ causes, pictures: all }) =>
         `- ${own}: ${counted(all.length, 'picture')} changed: ${causes.map(({ text }) => code(text)).join(', ') || 'nothing that was read explains it'}`,
     ),
     ...(pictures.new > 0 ? [`- ${own}: ${counted(pictures.new, 'new picture')}, not approved`] : []),
-    ...findings.map(({ part, reading, verdict, expected, measured, cases, origin, message }) =>
-      verdict === 'unread'
-        ? `- ${own}: ${plain(message)}`
-        : `- ${own} · ${code(`${part} ${reading}`)}: expected ${code(readable(expected))}, read ${code(readable(measured) || 'nothing')} in ${counted(cases.length, 'case')}${origin ? ` (${code(`${origin.file}:${origin.line}`)})` : ''}`,
-    ),
+    ...groupFindings(otherFindings(component)).map((group) => {
+      const [{ part, reading, verdict, origin, message }] = group
+      if (verdict === 'unread') return `- ${own}: ${plain(message)}`
+      const values = valueWords(group, { expected: code, measured: code, plain })
+      const count = counted(casesOf(group).length, 'case')
+      return `- ${own} · ${code(`${part} ${reading}`)}: ${values}; ${count}${origin ? ` (${code(`${origin.file}:${origin.line}`)})` : ''}`
+    }),
     ...scenarios
       .filter(({ verdict }) => verdict !== 'holds')
       .map(({ name: scenario, verdict, steps }) => {

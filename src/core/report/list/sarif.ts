@@ -1,4 +1,6 @@
 import { counted } from '../../words'
+import { failedWords } from '../failed'
+import { groupFindings } from '../groups'
 import { failedStep, whyChanged } from '../words'
 import { defineReporter, type Paint, type ReportHelp } from '../defineReporter'
 import type { ComponentReport, Finding, Report } from '../reportSchema'
@@ -79,7 +81,7 @@ const written = ({ rule, level, message, at, related, name }: Result, rules: rea
 })
 
 function resultsOf(component: ComponentReport): Result[] {
-  const { slug, lints, findings, scenarios, pictures } = component
+  const { slug, failed = [], lints, findings, scenarios, pictures } = component
   const sheet = component.sheet ?? `${slug}.sheet.yaml`
   const pathOf = ({ path, file }: { path?: string | undefined; file: string }) => path ?? file
   return [
@@ -91,7 +93,15 @@ function resultsOf(component: ComponentReport): Result[] {
       related: [],
       name: [slug, lint.message],
     })),
-    ...findings.map((finding) => ofFinding(finding, slug, sheet)),
+    ...failed.map((each): Result => ({
+      rule: 'unread',
+      level: 'error',
+      message: failedWords(each),
+      at: { path: sheet, line: 1 },
+      related: [],
+      name: [slug, 'cases', each.reason],
+    })),
+    ...groupFindings(findings).map((group) => ofFindings(group, slug, sheet)),
     ...scenarios
       .filter(({ verdict }) => verdict !== 'holds')
       .map(({ name, verdict, line, steps }): Result => {
@@ -121,17 +131,14 @@ function resultsOf(component: ComponentReport): Result[] {
 }
 
 /** A miss stands where the declaration is that made it so; the rule is told beside it. */
-function ofFinding(
-  { part, reading, verdict, rule, origin, message, expected }: Finding,
-  slug: string,
-  sheet: string,
-): Result {
+function ofFindings(group: readonly [Finding, ...Finding[]], slug: string, sheet: string): Result {
+  const [{ part, reading, verdict, rule, origin, expected }] = group
   const at = { path: sheet, line: rule.line }
   const through = origin?.through ?? []
   return {
     rule: verdict,
     level: 'error',
-    message,
+    message: group.map(({ message }) => message).join('\n'),
     at: origin ? { path: origin.path ?? origin.file, line: origin.line } : at,
     related: [
       ...(origin ? [{ ...at, message: `The rule: ${expected}` }] : []),

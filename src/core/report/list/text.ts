@@ -1,8 +1,9 @@
 import { counted } from '../../words'
 import { SHEET_SUFFIX } from '../../sheet'
-import { readable } from '../../spec'
 import { defineReporter, type Paint } from '../defineReporter'
 import { proposalWords, strengthWords, totalStrength } from '../strength'
+import { failedWords, otherFindings } from '../failed'
+import { casesOf, groupFindings, valueWords } from '../groups'
 import { failedStep } from '../words'
 import type { ComponentReport, Finding, Report, ScenarioReport } from '../reportSchema'
 
@@ -93,22 +94,16 @@ function strengthLines({ strength }: ComponentReport, paint: Paint): string[] {
 }
 
 function componentText(component: ComponentReport, paint: Paint): string {
-  const { name, slug, cases, findings, lints, notes, scenarios, pictures } = component
-  const failed = scenarios.filter(({ verdict }) => verdict !== 'holds')
-  const misses =
-    findings.filter(({ verdict }) => verdict === 'misses').length +
-    failed.filter(({ verdict }) => verdict !== 'unread').length
-  const state =
-    findings.length + failed.length === 0
-      ? pictures.changed + pictures.new === 0
-        ? paint.good('■ holds')
-        : paint.warn('◩ to approve')
-      : misses > 0
-        ? paint.miss(`◣ ${misses} ${misses === 1 ? 'finding' : 'findings'}`)
-        : paint.miss('☒ unread')
-  const lines = ['', `${state}  ${paint.strong(name)} ${paint.dim(`${slug}, ${counted(cases, 'case')}`)}`]
-  for (const finding of findings) lines.push(...findingLines(finding, slug + SHEET_SUFFIX, paint))
-  for (const scenario of failed) lines.push(...scenarioLines(scenario, slug + SHEET_SUFFIX, paint))
+  const { name, slug, cases, failed = [], lints, notes, pictures } = component
+  const lines = [
+    '',
+    `${stateOf(component, paint)}  ${paint.strong(name)} ${paint.dim(`${slug}, ${counted(cases, 'case')}`)}`,
+  ]
+  for (const each of failed)
+    lines.push(`    ${paint.miss(failedWords(each))}`, `      ${paint.dim(shownCases(each.cases))}`)
+  for (const group of groupFindings(otherFindings(component)))
+    lines.push(...findingLines(group, slug + SHEET_SUFFIX, paint))
+  for (const scenario of failedScenarios(component)) lines.push(...scenarioLines(scenario, slug + SHEET_SUFFIX, paint))
   for (const { code, severity, message, file, line } of lints) {
     const label = severity === 'error' ? paint.miss(code) : paint.warn(code)
     lines.push(`    ${label} ${message} ${paint.dim(`${file}:${line}`)}`)
@@ -116,6 +111,20 @@ function componentText(component: ComponentReport, paint: Paint): string {
   lines.push(...pictureLines(pictures, paint), ...strengthLines(component, paint))
   for (const note of notes) lines.push(`    ${paint.warn('note')} ${note}`)
   return lines.join('\n')
+}
+
+const failedScenarios = ({ scenarios }: ComponentReport) => scenarios.filter(({ verdict }) => verdict !== 'holds')
+
+function stateOf(component: ComponentReport, paint: Paint): string {
+  const { findings, failed = [], pictures, hollow } = component
+  const bad = failedScenarios(component)
+  const misses =
+    findings.filter(({ verdict }) => verdict === 'misses').length +
+    bad.filter(({ verdict }) => verdict !== 'unread').length
+  if (misses > 0) return paint.miss(`◣ ${misses} ${misses === 1 ? 'finding' : 'findings'}`)
+  if (findings.length + bad.length + failed.length > 0) return paint.miss('☒ unread')
+  if (pictures.changed + pictures.new > 0) return paint.warn('◩ to approve')
+  return hollow ? paint.warn('□ hollow: nothing was read') : paint.good('■ holds')
 }
 
 function scenarioLines(
@@ -160,19 +169,14 @@ function shownCases(cases: readonly string[]): string {
   return shown.join('   ') + (cases.length > CASES_SHOWN ? `   … ${cases.length} in all` : '')
 }
 
-function findingLines(
-  { part, reading, verdict, expected, measured, difference, cases, rule, origin, message }: Finding,
-  sheet: string,
-  paint: Paint,
-): string[] {
-  const said =
-    verdict === 'unread'
-      ? `${paint.strong(`${part} · ${reading}`)}  ${message}`
-      : `${paint.strong(`${part} · ${reading}`)}  expected ${readable(expected)}, read ${paint.miss(readable(measured) || 'nothing')}${difference ? ` (${difference})` : ''}`
+function findingLines(group: readonly [Finding, ...Finding[]], sheet: string, paint: Paint): string[] {
+  const [{ part, reading, verdict, rule, origin, message }] = group
+  const plain = (text: string) => text
+  const said = verdict === 'unread' ? message : valueWords(group, { expected: plain, measured: paint.miss, plain })
   return [
-    `    ${said}`,
+    `    ${paint.strong(`${part} · ${reading}`)}  ${said}`,
     ...(origin ? [`      ${origin.declaration}  ${paint.dim(`${origin.file}:${origin.line}`)}`] : []),
-    `      ${paint.dim(`rule ${sheet}:${rule.line} · ${shownCases(cases)}`)}`,
+    `      ${paint.dim(`rule ${sheet}:${rule.line} · ${shownCases(casesOf(group))}`)}`,
   ]
 }
 
