@@ -1,5 +1,4 @@
-import { execFile } from 'node:child_process'
-import { promisify } from 'node:util'
+import { askGit, askStatus } from './askGit'
 
 /** What a folder's repository says of it. */
 export interface GitState {
@@ -13,30 +12,12 @@ export interface GitState {
   folder: string
 }
 
-const run = promisify(execFile)
-const LONGEST_MS = 20_000
-
-/** Asks `git` about a folder. @returns undefined where there is no git, no repository, or no answer */
-export async function askGit(folder: string, ...given: string[]): Promise<string | undefined> {
-  try {
-    const options = {
-      cwd: folder,
-      timeout: LONGEST_MS,
-      maxBuffer: 100_000_000,
-      env: { ...process.env, GIT_OPTIONAL_LOCKS: '0' },
-    }
-    return (await run('git', given, options)).stdout
-  } catch {
-    return undefined
-  }
-}
-
 /** @returns undefined where the folder lies in no repository, or nothing has been committed */
 export async function gitState(folder: string): Promise<GitState | undefined> {
   const [commit, branch, changes, prefix] = await Promise.all([
     askGit(folder, 'rev-parse', 'HEAD'),
     askGit(folder, 'symbolic-ref', '--short', '--quiet', 'HEAD'),
-    askGit(folder, 'status', '--porcelain', '--untracked-files=all', '--', '.'),
+    askStatus(folder),
     askGit(folder, 'rev-parse', '--show-prefix'),
   ])
   if (commit === undefined || changes === undefined) return undefined
@@ -69,8 +50,7 @@ export async function lastCommit(folder: string, paths: readonly string[]): Prom
 
 /** Files of a folder that differ from what is committed, as seen from the folder. */
 export async function changedFiles(folder: string, { folder: prefix }: Pick<GitState, 'folder'>): Promise<string[]> {
-  const said =
-    (await askGit(folder, 'status', '--porcelain', '-z', '--no-renames', '--untracked-files=all', '--', '.')) ?? ''
+  const said = (await askStatus(folder, '-z', '--no-renames')) ?? ''
   // Each as: two letters, a blank, the path as seen from the repository's root.
   return said.split('\0').flatMap((line) => (line.length > 3 ? [line.slice(3 + prefix.length)] : []))
 }

@@ -26,6 +26,7 @@ export { receivedCompiled, sentCompiled, styleFilesOf, type SentCompiled } from 
 export { workHere, type SourceWork } from './sourceWork'
 export { type StylePlaces } from './stylePlaces'
 export { readFolder } from './tree'
-export { askGit, changedFiles, gitState, gitUser, lastCommit, type Commit, type GitState } from './git'
+export { askGit } from './askGit'
+export { changedFiles, gitState, gitUser, lastCommit, type Commit, type GitState } from './git'
 export { commitNamed, openCommit } from './openCommit'
 export { UNFINISHED, writeFiles, writeFolder } from './writeFolder'

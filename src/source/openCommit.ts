@@ -1,7 +1,7 @@
 import { spawn } from 'node:child_process'
 import { realpathSync } from 'node:fs'
 import type { FileTree } from '@/core/sheet'
-import { askGit } from './git'
+import { askGit, gitEnvironment } from './askGit'
 import type { OpenOptions } from './openFolder'
 import { withPackages } from './Packages'
 import { withStyleBuild } from './postcss'
@@ -40,7 +40,11 @@ export async function openCommit(
 
 /** Contents of files, all from one process. */
 async function blobs(folder: string, entries: readonly Entry[]): Promise<Map<string, Uint8Array>> {
-  const child = spawn('git', ['cat-file', '--batch'], { cwd: folder, stdio: ['pipe', 'pipe', 'ignore'] })
+  const child = spawn('git', ['cat-file', '--batch'], {
+    cwd: folder,
+    env: gitEnvironment(),
+    stdio: ['pipe', 'pipe', 'ignore'],
+  })
   child.stdin.on('error', () => {}) // it has ended: what it said is short
   child.stdin.end(entries.map(({ hash }) => `${hash}\n`).join(''))
   const chunks: Buffer[] = []
