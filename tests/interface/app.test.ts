@@ -50,8 +50,10 @@ async function missesOf(library: string) {
 }
 
 const MISSES = [
-  'bunk-check: box · outline is color(srgb 0.117647 0.376471 0.286275 / 0.18) solid 3px, not color(srgb 0.117647 0.376471 0.286275 / 0.22) solid 3px, in 12',
-  'bunk-check: mark · border-left-color is rgb(255, 255, 255), not rgb(67, 74, 69), in 4',
+  'bunk-check: box · outline is color(srgb 0.117647 0.376471 0.286275 / 0.18) solid 3px, not color(srgb 0.117647 0.376471 0.286275 / 0.22) solid 3px, in 6',
+  'bunk-check: box · outline is color(srgb 0.560784 0.768627 0.658824 / 0.18) solid 3px, not color(srgb 0.560784 0.768627 0.658824 / 0.22) solid 3px, in 6',
+  'bunk-check: mark · border-left-color is rgb(255, 255, 255), not rgb(67, 74, 69), in 2',
+  'bunk-check: mark · border-left-color is rgb(25, 30, 27), not rgb(217, 220, 215), in 2',
 ]
 
 describe('the wall', () => {
@@ -251,13 +253,13 @@ describe('the matrix', () => {
     await page.close()
   })
 
-  test('findings are told by their cause, and lead to a case', async () => {
+  test('findings are told by their cause and value, and lead to a case', async () => {
     const page = await app.open('/firnline-app/bunk-check/matrix')
     await page.locator('button::-p-text(2 findings)').click()
     await waitForText(
       page,
       '[data-finding="box outline"]',
-      /#1e6049 \/ 18% solid 3px, expected #1e6049 \/ 22%.*12 cases, bunk-check\.css:74/,
+      /expected #1e6049 \/ 22% solid 3px, read #1e6049 \/ 18% solid 3px \(.*\) in 6; expected #8fc4a8.*12 cases, bunk-check\.css:74/,
     )
     await page.click('[data-finding="mark border-left-color"] button')
     await page.waitForSelector('[data-testid=card] [data-reading=border-left-color][data-verdict=misses]')

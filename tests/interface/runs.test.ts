@@ -218,8 +218,14 @@ test('a run that is stopped stands as it is, and is taken up again from here', a
   )
   await press(page, 'button', 'Verify all')
   await waitForText(page, '[data-run]:first-child', /running/)
-  await page.locator('[data-run] button').click()
-  await page.locator('[aria-label="The run"] header button').click()
+  // At once: on a busy machine the run is through before a mouse has found its way.
+  await page.waitForFunction(() => {
+    document.querySelector<HTMLElement>('[data-run] button')!.click()
+    const stop = document.querySelector<HTMLElement>('[aria-label="The run"] header button')
+    if (stop?.textContent !== 'Stop') return false
+    stop.click()
+    return true
+  })
   await waitForText(page, '[data-run]:first-child', /stopped/)
   await press(page, 'button', 'Resume')
   await page.waitForSelector('[aria-label="Run"]')

@@ -1,5 +1,5 @@
 import { checkGuide, readGuide } from '../guide'
-import { resolvePath, textOf } from '../sheet'
+import { resolvePath, slugsIn, textOf } from '../sheet'
 import { defineLint, type Fault, type SheetSubject } from './defineLint'
 
 function* inGuide({ sheet, library }: SheetSubject): Generator<Fault> {
@@ -7,7 +7,7 @@ function* inGuide({ sheet, library }: SheetSubject): Generator<Fault> {
   const file = guide === undefined ? undefined : resolvePath(sheet.file, guide)
   const text = file === undefined ? undefined : textOf(library.tree, file)
   if (text === undefined) return
-  const around = { contexts: library.data.contexts, components: library.sheets.map(({ slug }) => slug) }
+  const around = { contexts: library.data.contexts, components: slugsIn(library) }
   for (const { line, message } of checkGuide(readGuide(text), sheet, around))
     yield { at: { file: file!, line }, message: message[0]!.toUpperCase() + message.slice(1) + '.' }
 }

@@ -237,3 +237,20 @@ test('a value that the browser cannot bring about is told with those that it can
     ],
   ])
 })
+
+test('one component by itself knows the names of all that its library has', () => {
+  const tree = treeOf({
+    'library.yaml': 'library: 1\nname: T',
+    'c/t/t.sheet.yaml': 'sheet: 1\nname: T\nsource: { kind: markup, markup: t.liquid }\nguide: t.md\n',
+    'c/t/t.liquid': '<p class="t"></p>',
+    'c/t/t.md': '# T\n\nBeside [the lamp](lamp) and [the bell](bell).\n',
+    'c/lamp/lamp.sheet.yaml': 'sheet: 1\nname: Lamp\nsource: { kind: markup, markup: lamp.liquid }\n',
+    'c/lamp/lamp.liquid': '<p></p>',
+  })
+  const { library } = readLibrary(tree, ['t'])
+  expect(library!.sheets.map(({ slug }) => slug)).toEqual(['t'])
+  const { book } = readTokens(library!)
+  expect(lintSheet(library!.sheets[0]!, library!, book).map(({ message }) => message)).toEqual([
+    expect.stringContaining('"bell"'),
+  ])
+})

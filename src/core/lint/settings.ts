@@ -1,4 +1,4 @@
-import type { Library, Sheet, SlotValue } from '../sheet'
+import { slugsIn, type Library, type Sheet, type SlotValue } from '../sheet'
 import type { Path } from '../yaml'
 import type { Fault } from './defineLint'
 import { noSuch } from './noSuch'
@@ -77,16 +77,8 @@ function* inSetting(of: Sheet, { axes = {}, props = {}, slots = {} }: Setting, w
     const slot = of.data.slots[name]
     const named = componentOf(filling)
     if (!slot) yield fault('unknown-component', ['slots', name], noSuch('slot', name, Object.keys(of.data.slots)))
-    else if (named !== undefined && !library.sheets.some(({ slug }) => slug === named) && !slot.text)
-      yield fault(
-        'unknown-component',
-        ['slots', name],
-        noSuch(
-          'component',
-          named,
-          library.sheets.map(({ slug }) => slug),
-        ),
-      )
+    else if (named !== undefined && !slugsIn(library).includes(named) && !slot.text)
+      yield fault('unknown-component', ['slots', name], noSuch('component', named, slugsIn(library)))
     else yield* inFilling(filling, { ...where, at: [...where.at, 'slots', name] })
   }
 }

@@ -1,5 +1,5 @@
 import { parsePartReference } from '../readings'
-import { type Sheet, type SlotValue } from '../sheet'
+import { slugsIn, type Sheet, type SlotValue } from '../sheet'
 import { checksOf, partsOf, whereOf } from '../spec'
 import type { Path } from '../yaml'
 import { defineLint, type Fault, type SheetSubject } from './defineLint'
@@ -158,7 +158,7 @@ export const unknownToken = defineLint({
 
 function* components(subject: SheetSubject): Generator<Fault> {
   const { sheet, library } = subject
-  const known = library.sheets.map(({ slug }) => slug)
+  const known = slugsIn(library)
   const axisSlots = sheet.axes.flatMap(({ reaches }) => Object.values(reaches).flat()).map(({ slots }) => slots ?? {})
   for (const [name, { accepts, default: filling, text }] of Object.entries(sheet.data.slots)) {
     const named = [

@@ -1,5 +1,6 @@
 import { groupBy } from '../group'
 import { readable } from '../spec'
+import { counted } from '../words'
 import type { Finding } from './reportSchema'
 
 /** Of one cause, more values than these are not read by people. */
@@ -22,32 +23,34 @@ export function groupFindings(findings: readonly Finding[]): [Finding, ...Findin
 /** The cases of a group. */
 export const casesOf = (group: readonly Finding[]): string[] => group.flatMap(({ cases }) => cases)
 
-/** How each form of report shows a text: what is measured is set apart. */
+/** `in 2 cases`; where values differ, each tells its own, and this sums them up. */
+export const countWords = (group: readonly Finding[]): string =>
+  `${group.length > 1 ? '; ' : ' in '}${counted(casesOf(group).length, 'case')}`
+
+/** How a form of report, or a view, shows expected and measured values, and what is beside them. */
 export interface Shown {
   expected(text: string): string
   measured(text: string): string
   plain(text: string): string
 }
 
-const AS_IS = (text: string) => text
+/** A value as a report tells it. */
+export const shownValue = (text: string): string => readable(text) || 'nothing'
+
+const PLAIN: Shown = { expected: shownValue, measured: shownValue, plain: (text) => text }
 
 /**
  * What a group expects and what was read: `expected 22px, read 20px (-2px)`, or, where that differs,
  * `expected 22px, read 20px (-2px) in 4, 19px (-3px) in 1`.
  */
-export function valueWords(
-  group: readonly Finding[],
-  { expected, measured, plain }: Shown = { expected: AS_IS, measured: AS_IS, plain: AS_IS },
-): string {
+export function valueWords(group: readonly Finding[], { expected, measured, plain }: Shown = PLAIN): string {
   const byExpected = groupBy(group.slice(0, VALUES_SHOWN), (each) => each.expected)
   const read = (each: Finding) =>
     [
-      measured(readable(each.measured) || 'nothing'),
+      measured(each.measured),
       ...(each.difference ? [plain(`(${each.difference})`)] : []),
       ...(group.length > 1 ? [`in ${each.cases.length}`] : []),
     ].join(' ')
-  const all = [...byExpected].map(
-    ([what, own]) => `expected ${expected(readable(what))}, read ${own.map(read).join(', ')}`,
-  )
+  const all = [...byExpected].map(([what, own]) => `expected ${expected(what)}, read ${own.map(read).join(', ')}`)
   return all.join('; ') + (group.length > VALUES_SHOWN ? `, … ${group.length} values in all` : '')
 }

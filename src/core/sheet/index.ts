@@ -25,7 +25,15 @@ export { faultsOf, type Faults } from './faults'
 export { camelCase } from './camelCase'
 export type { Part } from './part'
 export type { Prop, Slot, SlotValue } from './propSchema'
-export { componentFiles, filesOfComponent, LIBRARY_FILE, readLibrary, sheetProblems, type Library } from './readLibrary'
+export {
+  componentFiles,
+  filesOfComponent,
+  LIBRARY_FILE,
+  readLibrary,
+  sheetProblems,
+  slugsIn,
+  type Library,
+} from './readLibrary'
 export { readSheet, SHEET_SUFFIX, slugOf, type Sheet } from './readSheet'
 export { ruleSchema, type Condition, type ExpectationSource, type RuleFile } from './ruleSchema'
 export { overlay, withTexts } from './withTexts'

@@ -51,6 +51,14 @@ export function readLibrary(tree: FileTree, only?: readonly string[]): { library
   return { library: { data, source, tree, sheets }, problems }
 }
 
+/** Slugs of all components that a library has, whether or not they were read. */
+export const slugsIn = ({ sheets, tree }: Pick<Library, 'sheets' | 'tree'>): string[] => [
+  ...new Set([
+    ...sheets.map(({ slug }) => slug),
+    ...tree.paths.filter((path) => path.endsWith(SHEET_SUFFIX)).map(slugOf),
+  ]),
+]
+
 const asEncoded = (tree: FileTree, file: string): Problem[] => {
   const problem = encodingProblem(tree, file)
   return problem ? [problem] : []

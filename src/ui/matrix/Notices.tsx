@@ -2,7 +2,15 @@
 
 import { useState } from 'react'
 import type { ComponentState } from '@/contract'
-import { failedWords, otherFindings, type FailedCases } from '@/core/report'
+import {
+  casesOf,
+  failedWords,
+  groupFindings,
+  otherFindings,
+  valueWords,
+  type FailedCases,
+  type Shown,
+} from '@/core/report'
 import { asWrittenByPeople } from '@/core/spec'
 import { counted } from '@/core/words'
 import { Mark } from '../marks'
@@ -17,7 +25,7 @@ export interface NoticesProps {
 export function Notices({ state, onShow }: NoticesProps) {
   const [isOpen, setOpen] = useState(false)
   const { lints = [], notes = [], failed = [] } = state ?? {}
-  const findings = otherFindings({ findings: state?.findings ?? [], failed })
+  const findings = groupFindings(otherFindings({ findings: state?.findings ?? [], failed }))
   const lost = failed.reduce((sum, { cases }) => sum + cases.length, 0)
   const errors = lints.filter(({ severity }) => severity === 'error').length
   const parts = [
@@ -43,8 +51,8 @@ export function Notices({ state, onShow }: NoticesProps) {
           {failed.map((each) => (
             <FailedRow key={each.reason} failed={each} onShow={onShow} />
           ))}
-          {findings.map((finding, at) => (
-            <FindingRow key={at} finding={finding} onShow={onShow} />
+          {findings.map((group, at) => (
+            <FindingRow key={at} group={group} onShow={onShow} />
           ))}
           {lints.map((lint, at) => (
             <LintRow key={at} {...lint} />
@@ -74,12 +82,17 @@ const FailedRow = ({ failed, onShow }: Pick<NoticesProps, 'onShow'> & { failed: 
   </li>
 )
 
+const shown = (text: string) => asWrittenByPeople(text) || 'nothing'
+const SHOWN: Shown = { expected: shown, measured: shown, plain: (text) => text }
+
 interface FindingRowProps extends Pick<NoticesProps, 'onShow'> {
-  finding: ComponentState['findings'][number]
+  /** Of one cause. */
+  group: ReturnType<typeof groupFindings>[number]
 }
 
-function FindingRow({ finding, onShow }: FindingRowProps) {
-  const { part, reading, verdict, expected, measured, difference, cases, origin, message } = finding
+function FindingRow({ group, onShow }: FindingRowProps) {
+  const [{ part, reading, verdict, origin, message }] = group
+  const cases = casesOf(group)
   return (
     <li className="flex items-baseline gap-2 py-0.5" data-finding={`${part} ${reading}`}>
       <Mark kind={verdict} className="self-center" />
@@ -92,14 +105,7 @@ function FindingRow({ finding, onShow }: FindingRowProps) {
         <span className="font-semibold">
           {part} {reading}
         </span>{' '}
-        {verdict === 'unread' ? (
-          message
-        ) : (
-          <span className="num">
-            {asWrittenByPeople(measured) || 'empty'}, expected {asWrittenByPeople(expected)}
-            {difference && ` (${difference})`}
-          </span>
-        )}
+        {verdict === 'unread' ? message : <span className="num">{valueWords(group, SHOWN)}</span>}
       </button>
       <span className="num ml-auto shrink-0 text-quiet">
         {counted(cases.length, 'case')}

@@ -2,7 +2,7 @@ import { counted } from '../../words'
 import { defineReporter, type Paint, type ReportHelp } from '../defineReporter'
 import type { FilmStrip } from '../filmStrip'
 import { failedWords, otherFindings } from '../failed'
-import { casesOf, groupFindings, valueWords } from '../groups'
+import { casesOf, countWords, groupFindings, shownValue, valueWords } from '../groups'
 import { standingWords } from '../makeReport'
 import type { ComponentReport, Finding, Report, ScenarioReport } from '../reportSchema'
 import { strengthWords, totalStrength } from '../strength'
@@ -98,7 +98,8 @@ type Group = NonNullable<ComponentReport['pictures']['groups']>[number]
 /** Pictures that one cause has changed: the first of them as approved and as they are, and the cases of all. */
 function groupText({ causes, pictures }: Group, { picture }: ReportHelp): string {
   const why =
-    causes.map(({ text }) => `<code>${escaped(text)}</code>`).join(', ') || 'nothing that was read explains it'
+    causes.map(({ text }) => `<code>${escaped(shownValue(text))}</code>`).join(', ') ||
+    'nothing that was read explains it'
   const shown = pictures.slice(0, PICTURES_SHOWN).map(({ case: key, picture: now, approved }) => {
     const of = key || 'the only case'
     return figure(approved && picture?.(approved), `${of}, as approved`) + figure(picture?.(now), `${of}, as it is`)
@@ -125,13 +126,13 @@ function findingText(group: readonly [Finding, ...Finding[]], picture: string | 
       ? escaped(message)
       : valueWords(group, {
           expected: (text) => `<code>${escaped(text)}</code>`,
-          measured: (text) => `<code class="m">${escaped(text)}</code>`,
+          measured: (text) => `<code class="m">${escaped(shownValue(text))}</code>`,
           plain: escaped,
         })
   const from = origin
     ? `<p class="n">${escaped(origin.declaration)} <span class="q">${escaped(origin.file)}:${origin.line}</span></p>`
     : ''
-  return `<details><summary><code>${escaped(part)} · ${escaped(reading)}</code> ${said}; ${counted(cases.length, 'case')}</summary>${from}<p class="q">The rule stands in line ${rule.line} of the sheet.</p>${strip([figure(picture, 'One of these cases')])}${caseList(cases)}</details>`
+  return `<details><summary><code>${escaped(part)} · ${escaped(reading)}</code> ${said}${countWords(group)}</summary>${from}<p class="q">The rule stands in line ${rule.line} of the sheet.</p>${strip([figure(picture, 'One of these cases')])}${caseList(cases)}</details>`
 }
 
 function scenarioText({ name, verdict, steps, line }: ScenarioReport, film: FilmStrip | undefined): string {

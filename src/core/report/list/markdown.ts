@@ -1,7 +1,7 @@
 import { counted } from '../../words'
 import { defineReporter } from '../defineReporter'
 import { strengthWords, totalStrength } from '../strength'
-import { casesOf, groupFindings, valueWords } from '../groups'
+import { countWords, groupFindings, shownValue, valueWords } from '../groups'
 import { failedStep } from '../words'
 import { failedWords, otherFindings } from '../failed'
 import { standingWords } from '../makeReport'
@@ -13,6 +13,7 @@ const SHOWN = 20
 /** Signs that would mean something to Markdown, in a text that means nothing by them. */
 const plain = (text: string) => text.replace(/[\\`*_[\]<>|#]/g, '\\$&').replaceAll('\n', ' ')
 const code = (text: string) => `\`${text.replaceAll('`', 'ˋ').replaceAll('\n', ' ')}\``
+const value = (text: string) => code(shownValue(text))
 
 function write(report: Report): string {
   const { totals, components } = report
@@ -59,9 +60,8 @@ function linesOf(component: ComponentReport): string[] {
     ...groupFindings(otherFindings(component)).map((group) => {
       const [{ part, reading, verdict, origin, message }] = group
       if (verdict === 'unread') return `- ${own}: ${plain(message)}`
-      const values = valueWords(group, { expected: code, measured: code, plain })
-      const count = counted(casesOf(group).length, 'case')
-      return `- ${own} · ${code(`${part} ${reading}`)}: ${values}; ${count}${origin ? ` (${code(`${origin.file}:${origin.line}`)})` : ''}`
+      const values = valueWords(group, { expected: value, measured: value, plain })
+      return `- ${own} · ${code(`${part} ${reading}`)}: ${values}${countWords(group)}${origin ? ` (${code(`${origin.file}:${origin.line}`)})` : ''}`
     }),
     ...scenarios
       .filter(({ verdict }) => verdict !== 'holds')

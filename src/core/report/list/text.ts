@@ -3,7 +3,7 @@ import { SHEET_SUFFIX } from '../../sheet'
 import { defineReporter, type Paint } from '../defineReporter'
 import { proposalWords, strengthWords, totalStrength } from '../strength'
 import { failedWords, otherFindings } from '../failed'
-import { casesOf, groupFindings, valueWords } from '../groups'
+import { casesOf, groupFindings, shownValue, valueWords, type Shown } from '../groups'
 import { failedStep } from '../words'
 import type { ComponentReport, Finding, Report, ScenarioReport } from '../reportSchema'
 
@@ -119,7 +119,7 @@ function stateOf(component: ComponentReport, paint: Paint): string {
   const { findings, failed = [], pictures, hollow } = component
   const bad = failedScenarios(component)
   const misses =
-    findings.filter(({ verdict }) => verdict === 'misses').length +
+    groupFindings(findings.filter(({ verdict }) => verdict === 'misses')).length +
     bad.filter(({ verdict }) => verdict !== 'unread').length
   if (misses > 0) return paint.miss(`◣ ${misses} ${misses === 1 ? 'finding' : 'findings'}`)
   if (findings.length + bad.length + failed.length > 0) return paint.miss('☒ unread')
@@ -171,8 +171,12 @@ function shownCases(cases: readonly string[]): string {
 
 function findingLines(group: readonly [Finding, ...Finding[]], sheet: string, paint: Paint): string[] {
   const [{ part, reading, verdict, rule, origin, message }] = group
-  const plain = (text: string) => text
-  const said = verdict === 'unread' ? message : valueWords(group, { expected: plain, measured: paint.miss, plain })
+  const shown: Shown = {
+    expected: shownValue,
+    measured: (text) => paint.miss(shownValue(text)),
+    plain: (text) => text,
+  }
+  const said = verdict === 'unread' ? message : valueWords(group, shown)
   return [
     `    ${paint.strong(`${part} · ${reading}`)}  ${said}`,
     ...(origin ? [`      ${origin.declaration}  ${paint.dim(`${origin.file}:${origin.line}`)}`] : []),
