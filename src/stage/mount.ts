@@ -64,6 +64,8 @@ export function mountCase(tools: MountTools, parent: Element, stageCase: StageCa
       for (const change of stageCase.changes) applyChange(change, (part) => findParts(component, mounted, part)[0])
     },
   }
+  // Code of another case may give every object of the page a failure: it is none of this case.
+  Object.setPrototypeOf(mounted, null)
   mounted.cleanup = () => {
     for (const cleanup of assembly.cleanups.toReversed()) cleanup()
   }

@@ -70,8 +70,20 @@ export function watchSideEffects(view: Window & typeof globalThis): SideEffectWa
   wrap(view.HTMLElement.prototype, 'showPopover', () => 'opens a popover')
   wrap(view.IntersectionObserver.prototype, 'observe', () => 'asks what is in sight')
   const ours = new Set([...outsiders(document)])
-  return { found: () => found ?? strangerIn(document, ours) }
+  const names = namesOfAll(view)
+  return {
+    found: () => {
+      found ??= namesOfAll(view) === names ? undefined : 'gives every object of the page something more'
+      return found ?? strangerIn(document, ours)
+    },
+  }
 }
+
+// As they are before a component's code runs, which may replace them.
+const { ownKeys } = Reflect
+
+/** How many properties every object of a page has. */
+const namesOfAll = (view: typeof globalThis): number => ownKeys(view.Object.prototype).length
 
 /** What stands in a document beside its root's own two elements. */
 function* outsiders({ documentElement, head, body }: Document): Generator<Element> {

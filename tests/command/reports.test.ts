@@ -144,7 +144,7 @@ test('one run is reported in every form at once, each well formed, whatever it h
   const markdown = read('markdown')
   expect(markdown).toMatch(/^## Does not hold: Huts & lamps\n/)
   expect(markdown).toContain('**Lamp \\<b\\>&amp; "co"\\</b\\> \\| \\`x\\`**')
-  expect(markdown).toContain('expected `22px`, read `20px` in 2 cases (`lamp.css:3`)')
+  expect(markdown).toContain('expected `22px`, read `20px` (-2px) in 2 cases (`lamp.css:3`)')
 })
 
 test('a result is named the same wherever it stands', async () => {

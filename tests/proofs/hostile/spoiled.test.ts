@@ -10,7 +10,14 @@ import { engineBrowser } from '../../support/browsers'
 const ways = Object.keys(SPOILERS).map((way, index) => [way, `way-${index}`] as const)
 /** One of each sort: it throws, hangs, empties, leaves, breaks what others need. */
 const SOME: Record<Kind, string[]> = {
-  markup: ['throws', 'loops for ever', 'empties the page', 'goes elsewhere', 'breaks promises'],
+  markup: [
+    'throws',
+    'loops for ever',
+    'empties the page',
+    'goes elsewhere',
+    'breaks promises',
+    'gives all objects a failure',
+  ],
   react: ['throws'],
   element: ['empties the page'],
 }

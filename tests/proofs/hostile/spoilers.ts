@@ -25,6 +25,8 @@ export const SPOILERS: Readonly<Record<string, string>> = {
   'changes forever': `setInterval(() => root.setAttribute('data-x', String(Math.random())), 0)`,
   'asks for frames forever': `const next = () => { root.style.width = Math.random() + 'px'; requestAnimationFrame(next) }; next()`,
   'a getter that loops': `Object.defineProperty(root, 'outlook', { get() { for (;;); } })`,
+  'gives all objects a failure': `Object.prototype.failure = 'forged'`,
+  'gives all objects what a case may have': `for (const name of ['note', 'problem', 'pointed', 'focused', 'cleanup', 'update', 'changes', 'forced', 'slots', 'text', 'get', 'value']) Object.defineProperty(Object.prototype, name, { get() { throw new Error('forged') }, set() {}, configurable: true })`,
   'wins every number': `for (const each of document.querySelectorAll('[data-case-at]')) each.setAttribute('data-case-at', '0')`,
 }
 
