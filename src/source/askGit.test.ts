@@ -112,6 +112,7 @@ test.each<[what: string, prepare: () => string | void, plain: string[]]>([
   ['cleans its files', filtered('dim', 'clean'), ['status']],
   ['cleans its files for long', filtered('dim', 'process'), ['status']],
   ['cleans its files, by a name with an equals sign', filtered('dim=wick', 'clean'), ['status']],
+  ['cleans its files, by no name', filtered('', 'clean'), ['status']],
   ['cleans its files, by a name as others have it', filtered('lfs', 'process'), ['status']],
   [
     'cleans its files, by settings that it includes',

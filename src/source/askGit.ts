@@ -85,16 +85,15 @@ async function filtersIn(folder: string): Promise<Setting[] | undefined> {
   const listed = await askGit(folder, 'config', '--list', '--null', '--show-scope', '--name-only')
   if (listed === undefined) return undefined
   const words = listed.split('\0')
-  return words.flatMap((key, at): Setting[] => {
-    const scope = words[at - 1]
-    const isOwn = at % 2 === 1 && (scope === 'local' || scope === 'worktree')
-    const driver = isOwn ? /^filter\.(.+)\.[^.]+$/s.exec(key)?.[1] : undefined
-    if (driver === undefined) return []
-    return [
-      [`filter.${driver}.clean`, ''],
-      [`filter.${driver}.smudge`, ''],
-      [`filter.${driver}.process`, ''],
-      [`filter.${driver}.required`, 'false'],
-    ]
+  // Scope and key in turn. A driver may be called anything, and nothing.
+  const drivers = words.flatMap((key, at) => {
+    const isOwn = at % 2 === 1 && /^(local|worktree)$/.test(words[at - 1]!)
+    return isOwn ? (/^filter\.(.*)\.[^.]+$/s.exec(key)?.[1] ?? []) : []
   })
+  return [...new Set(drivers)].flatMap((driver): Setting[] => [
+    [`filter.${driver}.clean`, ''],
+    [`filter.${driver}.smudge`, ''],
+    [`filter.${driver}.process`, ''],
+    [`filter.${driver}.required`, 'false'],
+  ])
 }
