@@ -73,7 +73,7 @@ export function watchSideEffects(view: Window & typeof globalThis): SideEffectWa
   const names = namesOfAll(view)
   return {
     found: () => {
-      found ??= namesOfAll(view) === names ? undefined : 'gives every object of the page something more'
+      found ??= isSame(names, namesOfAll(view)) ? undefined : 'changes what every object of the page has'
       return found ?? strangerIn(document, ours)
     },
   }
@@ -82,8 +82,15 @@ export function watchSideEffects(view: Window & typeof globalThis): SideEffectWa
 // As they are before a component's code runs, which may replace them.
 const { ownKeys } = Reflect
 
-/** How many properties every object of a page has. */
-const namesOfAll = (view: typeof globalThis): number => ownKeys(view.Object.prototype).length
+/** Names of what every object of a page has. */
+const namesOfAll = (view: typeof globalThis): readonly PropertyKey[] => ownKeys(view.Object.prototype)
+
+/** Whether names are the same, in the same order. A plain loop: what arrays can do may be the component's by now. */
+function isSame(before: readonly PropertyKey[], now: readonly PropertyKey[]): boolean {
+  if (before.length !== now.length) return false
+  for (let at = 0; at < now.length; at++) if (before[at] !== now[at]) return false
+  return true
+}
 
 /** What stands in a document beside its root's own two elements. */
 function* outsiders({ documentElement, head, body }: Document): Generator<Element> {

@@ -86,6 +86,12 @@ describe('isolate: auto', () => {
   test.each([
     ['stays inside', 'root.addEventListener("click", () => {})', 'no'],
     ['listens on the window', 'window.addEventListener("resize", () => {})', 'yes'],
+    ['gives every object something', 'Object.prototype.outlook = 1', 'yes'],
+    [
+      'gives every object something for something',
+      'delete Object.prototype.__lookupGetter__; Object.prototype.outlook = 1',
+      'yes',
+    ],
     ['listens on the document', 'document.addEventListener("keydown", () => {})', 'yes'],
   ])('a script that %s', async (_, statement, isolated) => {
     const script = `export default (root) => { ${statement}; root.dataset.alone = root.getRootNode() === document ? 'yes' : 'no' }`
