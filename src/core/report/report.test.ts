@@ -67,6 +67,14 @@ describe('a finding is one expectation, one cause and one value', () => {
     expect(text).toContain(told)
   })
 
+  test.each(['text', 'html', 'markdown'] as const)('%s tells colours as people write them', (format) => {
+    const colours = { expected: 'color(srgb 1 0 0)', measured: 'color(srgb 0 0 1)' }
+    const report = reportOf(tallyOf({ a: [check(colours)] }))
+    const text = REPORTERS.get(format)!.write(report, plain, { lint: () => undefined })
+    expect(text).toMatch(/expected .*rgb\(255, 0, 0\).*, read .*rgb\(0, 0, 255\)/)
+    expect(text).not.toContain('srgb')
+  })
+
   test('many values of one cause are not all told', () => {
     const many = Array.from({ length: 9 }, (_, at) => [`a=${at}`, [check({ origin, measured: `${at}px` })]])
     const text = REPORTERS.get('text')!.write(reportOf(tallyOf(Object.fromEntries(many))), plain, {
@@ -183,11 +191,12 @@ test.each([
   const report = reportOf(tallyOf(checks))
   expect(report.components[0]!.hollow).toBe(hollow)
   expect(exitStatus(report)).toBe(0)
-  const words = (format: 'text' | 'html' | 'markdown') =>
+  const words = (format: 'text' | 'html' | 'markdown' | 'junit') =>
     REPORTERS.get(format)!.write(report, plain, { lint: () => undefined })
   expect(words('text').includes('□ hollow: nothing was read')).toBe(hollow === true)
   expect(words('html').includes('<title>L: hollow</title>')).toBe(hollow === true)
   expect(words('markdown').includes('Hollow: L')).toBe(hollow === true)
+  expect(words('junit').includes('<skipped message="hollow: nothing was read"/>')).toBe(hollow === true)
 })
 
 test('the text tells the cause once, and counts the cases', () => {

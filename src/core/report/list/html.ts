@@ -98,8 +98,7 @@ type Group = NonNullable<ComponentReport['pictures']['groups']>[number]
 /** Pictures that one cause has changed: the first of them as approved and as they are, and the cases of all. */
 function groupText({ causes, pictures }: Group, { picture }: ReportHelp): string {
   const why =
-    causes.map(({ text }) => `<code>${escaped(shownValue(text))}</code>`).join(', ') ||
-    'nothing that was read explains it'
+    causes.map(({ text }) => `<code>${escaped(text)}</code>`).join(', ') || 'nothing that was read explains it'
   const shown = pictures.slice(0, PICTURES_SHOWN).map(({ case: key, picture: now, approved }) => {
     const of = key || 'the only case'
     return figure(approved && picture?.(approved), `${of}, as approved`) + figure(picture?.(now), `${of}, as it is`)
@@ -125,7 +124,7 @@ function findingText(group: readonly [Finding, ...Finding[]], picture: string | 
     verdict === 'unread'
       ? escaped(message)
       : valueWords(group, {
-          expected: (text) => `<code>${escaped(text)}</code>`,
+          expected: (text) => `<code>${escaped(shownValue(text))}</code>`,
           measured: (text) => `<code class="m">${escaped(shownValue(text))}</code>`,
           plain: escaped,
         })

@@ -14,6 +14,8 @@ interface TestCase {
   failures: string[]
   /** What could not be found out. */
   errors: string[]
+  /** Why it says nothing, where it neither passes nor fails. */
+  skipped?: string
 }
 
 function write(report: Report): string {
@@ -36,7 +38,11 @@ function write(report: Report): string {
 
 const counts = (cases: readonly TestCase[]) => {
   const failures = cases.filter((each) => each.failures.length > 0 && each.errors.length === 0).length
-  return `tests="${cases.length}" failures="${failures}" errors="${cases.filter(({ errors }) => errors.length > 0).length}"`
+  const [errors, skipped] = [
+    cases.filter((each) => each.errors.length > 0).length,
+    cases.filter((each) => each.skipped !== undefined).length,
+  ]
+  return `tests="${cases.length}" failures="${failures}" errors="${errors}"${skipped > 0 ? ` skipped="${skipped}"` : ''}`
 }
 
 function casesOf(component: ComponentReport): TestCase[] {
@@ -49,7 +55,13 @@ function casesOf(component: ComponentReport): TestCase[] {
   const errors = lints.filter(({ severity }) => severity === 'error')
   return [
     // Rules that hold are told together: the report does not list them.
-    { name: `all other rules, in ${cases} cases`, file: sheet, failures: [], errors: [] },
+    {
+      name: `all other rules, in ${cases} cases`,
+      file: sheet,
+      failures: [],
+      errors: [],
+      ...(component.hollow && { skipped: 'hollow: nothing was read' }),
+    },
     ...(component.failed ?? []).map((each): TestCase => ({
       name: failedWords(each),
       file: sheet,
@@ -107,12 +119,13 @@ function scenarioCase({ name, verdict, line, milliseconds, steps }: ScenarioRepo
   }
 }
 
-function caseText(slug: string, { name, file, line, seconds, failures, errors }: TestCase): string {
+function caseText(slug: string, { name, file, line, seconds, failures, errors, skipped }: TestCase): string {
   const place = `file="${escaped(file)}"${line === undefined ? '' : ` line="${line}"`}`
   const time = seconds === undefined ? '' : ` time="${seconds.toFixed(3)}"`
   const head = `    <testcase classname="${escaped(slug)}" name="${escaped(name)}" ${place}${time}`
   const [kind, all] =
     errors.length > 0 ? (['error', [...errors, ...failures]] as const) : (['failure', failures] as const)
+  if (skipped !== undefined) return `${head}>\n      <skipped message="${escaped(skipped)}"/>\n    </testcase>`
   if (all.length === 0) return `${head}/>`
   return `${head}>\n      <${kind} message="${escaped(all[0]!)}">${escaped(all.join('\n'))}</${kind}>\n    </testcase>`
 }
