@@ -7,6 +7,7 @@ import {
   readLibrary,
   SHEET_SUFFIX,
   slugOf,
+  slugsAmong,
   type Cover,
   type FileTree,
   type Library,
@@ -85,7 +86,7 @@ export function openLibrary(
     !slugs || !problem.file.endsWith(SHEET_SUFFIX) || slugs.some((slug) => slugOf(problem.file) === slug)
   const asked = all.filter(isAsked)
   for (const slug of slugs ?? []) {
-    const known = tree.paths.filter((path) => path.endsWith(SHEET_SUFFIX)).map(slugOf)
+    const known = slugsAmong(tree)
     if (!known.includes(slug)) asked.push(unknownComponent(slug, known))
   }
   if (!library || !tokens || asked.length > 0) throw new BadInput(asked)
@@ -120,7 +121,7 @@ export async function prepareSound(
   const known = openWithFaults(tree)
   const sheets = known.sheets.filter(({ slug }) => isAsked(slug))
   const { problems, ...prepared } = await preparedOf({ ...known, sheets }, selection, work)
-  const all = known.library.tree.paths.filter((path) => path.endsWith(SHEET_SUFFIX)).map(slugOf)
+  const all = slugsAmong(known.library.tree)
   const unknown = (slugs ?? []).filter((slug) => !all.includes(slug))
   const faults = new Map([
     ...[...known.faults].filter(([slug]) => isAsked(slug)),

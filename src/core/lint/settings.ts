@@ -19,6 +19,7 @@ export interface SettingFault extends Fault {
 /** What examples, and components that fill slots, are set to that is not there. */
 export function settingFaultsOf(sheet: Sheet, library: Library): SettingFault[] {
   const { slots } = sheet.data
+  const among = { sheet, library, components: slugsIn(library) }
   const fillings = [
     ...Object.entries(slots).map(([name, slot]) => [['slots', name, 'default'], slot.default] as const),
     ...sheet.axes.flatMap((axis) =>
@@ -32,9 +33,9 @@ export function settingFaultsOf(sheet: Sheet, library: Library): SettingFault[] 
   return [
     ...Object.entries(sheet.data.examples).flatMap(([key, example]) => {
       const at = ['examples', Array.isArray(sheet.data.examples) ? Number(key) : key]
-      return [...inSetting(sheet, example, { sheet, library, at })]
+      return [...inSetting(sheet, example, { ...among, at })]
     }),
-    ...fillings.flatMap(([at, filling]) => [...inFilling(filling, { sheet, library, at })]),
+    ...fillings.flatMap(([at, filling]) => [...inFilling(filling, { ...among, at })]),
   ]
 }
 
@@ -50,11 +51,13 @@ export function* settingFaults(
 interface Where {
   sheet: Sheet
   library: Library
+  /** Slugs of all components that there are. */
+  components: readonly string[]
   at: Path
 }
 
 function* inSetting(of: Sheet, { axes = {}, props = {}, slots = {} }: Setting, where: Where): Generator<SettingFault> {
-  const { library } = where
+  const { library, components } = where
   const fault = (code: SettingCode, path: Path, message: string): SettingFault => ({
     code,
     at: where.sheet.source.atKey([...where.at, ...path]),
@@ -77,8 +80,8 @@ function* inSetting(of: Sheet, { axes = {}, props = {}, slots = {} }: Setting, w
     const slot = of.data.slots[name]
     const named = componentOf(filling)
     if (!slot) yield fault('unknown-component', ['slots', name], noSuch('slot', name, Object.keys(of.data.slots)))
-    else if (named !== undefined && !slugsIn(library).includes(named) && !slot.text)
-      yield fault('unknown-component', ['slots', name], noSuch('component', named, slugsIn(library)))
+    else if (named !== undefined && !components.includes(named) && !slot.text)
+      yield fault('unknown-component', ['slots', name], noSuch('component', named, components))
     else yield* inFilling(filling, { ...where, at: [...where.at, 'slots', name] })
   }
 }

@@ -3,6 +3,7 @@ import type { Lint } from '../lint'
 import { readable } from '../spec'
 import type { ScenarioResult } from '../scenario'
 import type { Performance } from '../steps'
+import type { FailedCases } from './failed'
 import { picturesReport, type PictureTally } from './pictures'
 import type { ComponentReport, Finding, ScenarioReport } from './reportSchema'
 
@@ -26,7 +27,7 @@ export class ComponentTally {
   pictures?: PictureTally
   #cases = 0
   /** Cases that could not be read at all, by their reasons. */
-  #failed = new Map<string, string[]>()
+  #failed = new Map<string, FailedCases>()
   #findings = new Map<string, Finding>()
   #faults = new Set<string>()
 
@@ -62,8 +63,8 @@ export class ComponentTally {
 
   private addFailed(reason: string, key: string) {
     const known = this.#failed.get(reason)
-    if (known) known.push(key)
-    else this.#failed.set(reason, [key])
+    if (known) known.cases.push(key)
+    else this.#failed.set(reason, { reason, cases: [key] })
   }
 
   private addFinding(key: string, check: CheckResult) {
@@ -129,7 +130,7 @@ export class ComponentTally {
       ...(this.fingerprint !== undefined && { fingerprint: this.fingerprint }),
       cases: this.#cases,
       ...(this.isHollow && { hollow: true }),
-      ...(this.#failed.size > 0 && { failed: [...this.#failed].map(([reason, cases]) => ({ reason, cases })) }),
+      ...(this.#failed.size > 0 && { failed: [...this.#failed.values()] }),
       lints,
       findings,
       scenarios: this.scenarios.toSorted((a, b) => a.line - b.line).map(scenarioReport),

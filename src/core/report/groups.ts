@@ -37,13 +37,11 @@ export interface Shown {
 /** A value as a report tells it. */
 export const shownValue = (text: string): string => readable(text) || 'nothing'
 
-const PLAIN: Shown = { expected: shownValue, measured: shownValue, plain: (text) => text }
-
 /**
  * What a group expects and what was read: `expected 22px, read 20px (-2px)`, or, where that differs,
  * `expected 22px, read 20px (-2px) in 4, 19px (-3px) in 1`.
  */
-export function valueWords(group: readonly Finding[], { expected, measured, plain }: Shown = PLAIN): string {
+export function valueWords(group: readonly Finding[], { expected, measured, plain }: Shown): string {
   const byExpected = groupBy(group.slice(0, VALUES_SHOWN), (each) => each.expected)
   const read = (each: Finding) =>
     [

@@ -31,6 +31,7 @@ export {
   LIBRARY_FILE,
   readLibrary,
   sheetProblems,
+  slugsAmong,
   slugsIn,
   type Library,
 } from './readLibrary'

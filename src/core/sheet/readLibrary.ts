@@ -51,12 +51,13 @@ export function readLibrary(tree: FileTree, only?: readonly string[]): { library
   return { library: { data, source, tree, sheets }, problems }
 }
 
+/** Slugs of all components of which a folder has a sheet, readable or not. */
+export const slugsAmong = ({ paths }: Pick<FileTree, 'paths'>): string[] =>
+  paths.filter((path) => path.endsWith(SHEET_SUFFIX)).map(slugOf)
+
 /** Slugs of all components that a library has, whether or not they were read. */
 export const slugsIn = ({ sheets, tree }: Pick<Library, 'sheets' | 'tree'>): string[] => [
-  ...new Set([
-    ...sheets.map(({ slug }) => slug),
-    ...tree.paths.filter((path) => path.endsWith(SHEET_SUFFIX)).map(slugOf),
-  ]),
+  ...new Set([...sheets.map(({ slug }) => slug), ...slugsAmong(tree)]),
 ]
 
 const asEncoded = (tree: FileTree, file: string): Problem[] => {

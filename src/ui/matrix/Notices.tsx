@@ -1,16 +1,8 @@
 'use client'
 
-import { useState } from 'react'
+import { useState, type ReactNode } from 'react'
 import type { ComponentState } from '@/contract'
-import {
-  casesOf,
-  failedWords,
-  groupFindings,
-  otherFindings,
-  valueWords,
-  type FailedCases,
-  type Shown,
-} from '@/core/report'
+import { casesOf, failedWords, groupFindings, otherFindings, valueWords, type Shown } from '@/core/report'
 import { asWrittenByPeople } from '@/core/spec'
 import { counted } from '@/core/words'
 import { Mark } from '../marks'
@@ -49,7 +41,9 @@ export function Notices({ state, onShow }: NoticesProps) {
       {isOpen && (
         <ul className="max-h-56 overflow-auto py-1">
           {failed.map((each) => (
-            <FailedRow key={each.reason} failed={each} onShow={onShow} />
+            <CasesRow key={each.reason} kind="unread" cases={each.cases} onShow={onShow}>
+              {failedWords(each)}
+            </CasesRow>
           ))}
           {findings.map((group, at) => (
             <FindingRow key={at} group={group} onShow={onShow} />
@@ -68,17 +62,29 @@ export function Notices({ state, onShow }: NoticesProps) {
   )
 }
 
-const FailedRow = ({ failed, onShow }: Pick<NoticesProps, 'onShow'> & { failed: FailedCases }) => (
-  <li className="flex items-baseline gap-2 py-0.5">
-    <Mark kind="unread" className="self-center" />
+interface CasesRowProps extends Pick<NoticesProps, 'onShow'> {
+  kind: 'misses' | 'unread'
+  cases: readonly string[]
+  /** Names it for tests. */
+  finding?: string
+  /** What is told at its end. */
+  aside?: ReactNode
+  children: ReactNode
+}
+
+/** What is wrong with some cases; a press shows the first of them. */
+const CasesRow = ({ kind, cases, finding, aside, onShow, children }: CasesRowProps) => (
+  <li className="flex items-baseline gap-2 py-0.5" data-finding={finding}>
+    <Mark kind={kind} className="self-center" />
     <button
       type="button"
       className="min-w-0 text-left hover:underline"
       title="Show the first of these cases"
-      onClick={() => onShow(failed.cases[0]!)}
+      onClick={() => onShow(cases[0]!)}
     >
-      {failedWords(failed)}
+      {children}
     </button>
+    {aside && <span className="num ml-auto shrink-0 text-quiet">{aside}</span>}
   </li>
 )
 
@@ -93,25 +99,14 @@ interface FindingRowProps extends Pick<NoticesProps, 'onShow'> {
 function FindingRow({ group, onShow }: FindingRowProps) {
   const [{ part, reading, verdict, origin, message }] = group
   const cases = casesOf(group)
+  const aside = `${counted(cases.length, 'case')}${origin ? `, ${origin.file}:${origin.line}` : ''}`
   return (
-    <li className="flex items-baseline gap-2 py-0.5" data-finding={`${part} ${reading}`}>
-      <Mark kind={verdict} className="self-center" />
-      <button
-        type="button"
-        className="min-w-0 text-left hover:underline"
-        title="Show the first of these cases"
-        onClick={() => onShow(cases[0]!)}
-      >
-        <span className="font-semibold">
-          {part} {reading}
-        </span>{' '}
-        {verdict === 'unread' ? message : <span className="num">{valueWords(group, SHOWN)}</span>}
-      </button>
-      <span className="num ml-auto shrink-0 text-quiet">
-        {counted(cases.length, 'case')}
-        {origin && `, ${origin.file}:${origin.line}`}
-      </span>
-    </li>
+    <CasesRow kind={verdict} finding={`${part} ${reading}`} {...{ cases, aside, onShow }}>
+      <span className="font-semibold">
+        {part} {reading}
+      </span>{' '}
+      {verdict === 'unread' ? message : <span className="num">{valueWords(group, SHOWN)}</span>}
+    </CasesRow>
   )
 }
 
