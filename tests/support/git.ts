@@ -4,7 +4,12 @@ const WHO = ['-c', 'user.name=Warden', '-c', 'user.email=warden@hut.invalid']
 
 /** Runs git in a folder. @returns what it printed @throws Error with what it said */
 export function gitIn(folder: string, ...given: string[]): string {
-  const { status, stderr, stdout } = spawnSync('git', [...WHO, ...given], { cwd: folder, encoding: 'utf8' })
+  const { status, stderr, stdout } = spawnSync('git', [...WHO, ...given], {
+    cwd: folder,
+    encoding: 'utf8',
+    // A test's own environment, which is not its process's.
+    env: process.env,
+  })
   if (status !== 0) throw new Error(stderr)
   return stdout.trim()
 }
