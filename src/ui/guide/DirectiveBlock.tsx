@@ -211,7 +211,7 @@ function Anatomy({ facts: { board, sheet, space } }: { facts: GuideFacts }) {
   const theCase = useMemo(() => defaultCase(space), [space])
   const [lit, setLit] = useState<string>()
   return (
-    <figure className="my-3 grid border border-line bg-sheet md:grid-cols-[minmax(0,1fr)_220px]">
+    <figure className="my-3 grid grid-cols-[minmax(0,1fr)] border border-line bg-sheet md:grid-cols-[minmax(0,1fr)_220px]">
       <div style={{ height: board.component.isolated ? PRESET_WINDOW : PRESET_HEIGHT + 40 }}>
         <Picture model={board} theCase={theCase} onLight={setLit} numbers={numbers} lit={lit} />
       </div>

@@ -47,7 +47,9 @@ function GuideOf({ library, slug, ready }: ViewProps & { ready: Ready }) {
       {facts ? (
         <>
           <GuideBar ready={ready} isWriting={isWriting} isWritten={text !== undefined} onWrite={write} />
-          <main className={isWriting ? 'grid lg:grid-cols-[minmax(0,1fr)_minmax(360px,40%)]' : ''}>
+          <main
+            className={isWriting ? 'grid grid-cols-[minmax(0,1fr)] lg:grid-cols-[minmax(0,1fr)_minmax(360px,40%)]' : ''}
+          >
             <GuidePage
               text={text}
               facts={facts}

@@ -36,7 +36,7 @@ export function GuideBody({ blocks, problems, facts, bench, evidence, linkTo }: 
       return <DirectiveBlock key={block.line} directive={block.directive} {...tools} />
     })
     return group.length > 1 ? (
-      <div key={first!.line} className="grid gap-3 md:grid-cols-2">
+      <div key={first!.line} className="grid grid-cols-[minmax(0,1fr)] gap-3 md:grid-cols-2">
         {shown}
       </div>
     ) : (

@@ -35,7 +35,7 @@ export function GuidePage({ text, facts, around, bench, linkTo, evidence, previo
   const headings = readHeadings(whole)
   const status = STATUS[sheet.data.status]
   return (
-    <div className="mx-auto grid max-w-[1240px] gap-x-6 p-3 lg:grid-cols-[170px_minmax(0,1fr)]">
+    <div className="mx-auto grid max-w-[1240px] grid-cols-[minmax(0,1fr)] gap-x-6 p-3 lg:grid-cols-[170px_minmax(0,1fr)]">
       <nav aria-label="On this page" className="hidden print:hidden lg:block">
         <ol className="sticky top-3">
           {headings.map(({ id, text: words, level }) => (
