@@ -43,7 +43,14 @@ export const chunkOf = (cases: number) => ({
   compiled: '',
   task: {
     cases: Array.from({ length: cases }, (_, at) => at),
-    ...{ values: {}, isIsolated: false, watchesSideEffects: false, isCompared: false, samples: [] },
+    ...{
+      values: {},
+      isIsolated: false,
+      watchesSideEffects: false,
+      isHeldToPlain: false,
+      isCompared: false,
+      samples: [],
+    },
     ...{ keepsReadings: false, declared: [], compared: [], isSecondLook: false },
   },
 })

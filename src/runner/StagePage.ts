@@ -111,7 +111,7 @@ export class StagePage implements ReadablePage {
 
   /** Calls the stage, where the component's code runs. @throws StageHang */
   private call<K extends keyof RunnerStage & string>(name: K, ...given: Parameters<RunnerStage[K]>) {
-    return this.watched(this.#stage.call(name, ...given), name === 'mount' || name === 'open')
+    return this.watched(this.#stage.call(name, ...given), /^(mount|open|differsInPlain)$/.test(name))
   }
 
   /** Calls the reader, which no code of the component's reaches. It may still be kept waiting by it. @throws StageHang */
@@ -231,9 +231,9 @@ export class StagePage implements ReadablePage {
   }
 
   /** What the component has done outside of its cases so far. */
-  sideEffect(): Promise<string | undefined> {
-    return this.call('sideEffect')
-  }
+  sideEffect = () => this.call('sideEffect')
+  /** What is otherwise in a plain document, where a case shares one with others. */
+  differsInPlain = () => this.call('differsInPlain')
 
   traceOf(index: number) {
     return this.ask('traceOf', index)

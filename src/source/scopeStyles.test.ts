@@ -26,6 +26,38 @@ test.each([
     '@font-face { font-family: X; src: url(data:,) }',
     '@font-face { font-family: X; src: url(data:,) }',
   ],
+  // What else is asked of the root.
+  [':root:not([data-x=y]) { --a: 1 }', '[data-frame]:not([data-x=y]) { --a: 1 }', ':root:not([data-x=y]) { --a: 1 }'],
+  [':where(:root) { font-size: 2px }', ':where([data-frame]) { }', ':where(:root) { font-size: 2px }'],
+  [':is(html.wide) body .a { top: 0 }', 'brelt-frame:is(brelt-frame.wide) .a { top: 0 }', ''],
+  ['html:lang(de) .a { top: 0 }', 'brelt-frame:lang(de) .a { top: 0 }', ''],
+  ['svg:not(:root) { top: 0 }', 'svg:not(:root) { top: 0 }', ''],
+  ['html::before { content: "" }', 'html::before { content: "" }', ''],
+  // Beside others: these get all of it.
+  [
+    'html, .a { font-size: 2px; color: red }',
+    '.a { font-size: 2px; color: red } brelt-frame { ; color: red }',
+    'html, .a { font-size: 2px; color: red }',
+  ],
+  [':is(body, .a) { top: 0 }', ':is(brelt-frame, .a) { top: 0 }', ':is(body, .a) { top: 0 }'],
+  [
+    ':root, :host { top: 0; --a: 1 }',
+    ':not(*) { top: 0; --a: 1 } [data-frame] { ; --a: 1 }',
+    ':root, :host { top: 0; --a: 1 }',
+  ],
+  [':host(.a) .b { top: 0 }', ':not(*) { top: 0 }', ''],
+  // Under conditions within.
+  [
+    ':root { @media print { font-size: 2px; --a: 1 } &.dark { top: 0 } & .a { top: 0 } }',
+    '[data-frame] { @media print { ; --a: 1 } &.dark { } & .a { top: 0 } }',
+    ':root { @media print { font-size: 2px; --a: 1 } &.dark { top: 0 } & .a { top: 0 } }',
+  ],
+  // Layers come in the order in which they are first named.
+  [
+    '@layer a, b; @layer b { :root { --a: 1 } } @layer a { .x { top: 0 } }',
+    '@layer a, b; @layer b { [data-frame] { --a: 1 } } @layer a { .x { top: 0 } }',
+    '@layer a,b; @layer b; @layer b { :root { --a: 1 } } @layer a;',
+  ],
   ['.body { color: red } .html .root {}', '.body { color: red } .html .root {}', ''],
 ])('%s', (css, scoped, page) => {
   const result = scopeStyles(css)

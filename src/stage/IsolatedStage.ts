@@ -1,17 +1,9 @@
 import { viewportIn } from '@/core/contexts'
+import { openCaseDocument, type CaseDocument } from './caseDocument'
 import type { Inventory } from './inventory'
 import type { MountedCase } from './findPart'
 import type { StageCase, StageComponent, StageContext } from './protocol'
-import { REFERENCES_PER_CASE } from './reference'
-import type { StageWindow } from './RunnerStage'
-import type { Beat, Mounted, Stage } from './Stage'
-import { CASE_AT } from './documentStyles'
-import { ownElement } from './sideEffects'
-
-interface CaseDocument {
-  frame: HTMLIFrameElement
-  stage: Stage
-}
+import type { Beat, Mounted } from './Stage'
 
 /** Renders each case in a plain document of its own, and speaks for all of them as one stage. */
 export class IsolatedStage {
@@ -40,7 +32,7 @@ export class IsolatedStage {
     const documents: CaseDocument[] = []
     for (const at of cases.keys()) {
       beat?.(first + at)
-      documents.push(await this.openDocument(first + at))
+      documents.push(await openCaseDocument(this, this.#context, first + at))
     }
     this.#documents.push(...documents)
     beat?.(-1)
@@ -51,26 +43,6 @@ export class IsolatedStage {
       all.forced.push(...forced)
     })
     return all
-  }
-
-  private async openDocument(index: number): Promise<CaseDocument> {
-    const frame = ownElement(document.createElement('iframe'))
-    frame.setAttribute(CASE_AT, String(index))
-    // All at one place: each has its window in sight, whatever asks for that.
-    frame.style.cssText = `position:fixed;inset:0;border:0;width:${viewportIn(this.#context.values, this.viewport).width}px;height:${this.viewport.height}px`
-    document.body.append(frame)
-    const inner = frame.contentWindow as unknown as StageWindow
-    // Written into the document that a frame has from the start: a navigation would take the browser ten times as long.
-    inner.document.open()
-    inner.document.write('<!doctype html><html lang="en"><head></head><body></body></html>')
-    inner.document.close()
-    const script = inner.document.createElement('script')
-    script.textContent = this.program
-    inner.document.head.append(script)
-    script.remove()
-    const stage = await inner.breltStage.openOwn(this.component, index * REFERENCES_PER_CASE)
-    stage.setContext(this.#context)
-    return { frame, stage }
   }
 
   async comeToRest(): Promise<{ isSettled: boolean }> {

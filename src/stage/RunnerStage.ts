@@ -16,6 +16,8 @@ export interface RunnerStage {
   said(asked: readonly Said[]): (string | null)[]
   /** What the component has done outside of its cases so far, which is why each needs a document of its own. */
   sideEffect(): string | undefined
+  /** What is otherwise in a plain document, where a case shares one with others, in words. */
+  differsInPlain(): Promise<string | undefined>
   /** Takes all cases away. @returns what stood in them */
   clear(): Inventory
   /** Errors that component code threw outside of any case. */

@@ -1,3 +1,4 @@
+import { realFrame } from './comeToRest'
 import { compareTwins, findPlaces, findVariables, takeInventory, type Inventory } from './inventory'
 import { findTurned } from './turned'
 import { CONTAINER, prepareStyles, setContext, type Styles } from './documentStyles'
@@ -20,6 +21,7 @@ import { loadPieces, type Maker } from './pieces'
 import { hasCode } from './protocol'
 import type { StageCase, StageComponent, StageContext } from './protocol'
 import { References } from './References'
+import { endAnimations, settle } from './settle'
 import { ownElement } from './sideEffects'
 
 /** What the driver needs to know of the cases that were mounted. */
@@ -91,6 +93,10 @@ export class Stage {
     this.clear()
     this.container.remove()
     this.#keeper.remove()
+  }
+
+  get context(): StageContext {
+    return this.#context
   }
 
   setContext(context: StageContext): void {
@@ -190,6 +196,25 @@ export class Stage {
 
   comeToRest(): Promise<{ isSettled: boolean }> {
     return this.pace.comeToRest(() => this.roots())
+  }
+
+  /** Brings everything to rest and ends what moves, where no reader does so. */
+  settle(): Promise<{ isSettled: boolean }> {
+    return settle({
+      comeToRest: this.#hasCode ? () => this.comeToRest() : undefined,
+      endAnimations: () => Promise.resolve(endAnimations(this.roots())),
+      wait: (what) => (what === 'frame' ? realFrame(this.pace) : this.task()),
+    })
+  }
+
+  private task() {
+    return new Promise<void>((done) => this.pace.pristine.setTimeout(done, 0))
+  }
+
+  /** Shows what was mounted hidden. */
+  show(): void {
+    this.container.style.display = ''
+    this.fitFlow()
   }
 
   isWatching(): boolean {

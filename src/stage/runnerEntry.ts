@@ -2,6 +2,7 @@ import { EMPTY_INVENTORY } from './inventory'
 import { expose } from './expose'
 import { IsolatedStage } from './IsolatedStage'
 import { standStill } from './Pace'
+import { differsInPlain } from './plainTwin'
 import { hasCode } from './protocol'
 import type { RunnerStage, StageWindow } from './RunnerStage'
 import { Stage } from './Stage'
@@ -31,6 +32,7 @@ const onBeat = (index: number) => {
   if (hasScript || index % BEAT_EVERY === 0) beat?.(String(index))
 }
 let hasScript = false
+let size = { width: 0, height: 0 }
 
 const opened = () => {
   if (!stage) throw new Error('no component is open')
@@ -41,6 +43,7 @@ expose(view, 'breltStage', {
   open: async (component, context, viewport) => {
     hasScript = hasCode(component)
     beat?.('-1')
+    size = viewport
     stage = component.isolated ? new IsolatedStage(component, program, viewport) : await Stage.open(component, pace)
     stage.setContext(context)
   },
@@ -51,6 +54,10 @@ expose(view, 'breltStage', {
   isWatching: () => opened().isWatching(),
   said: (asked) => sayProperties(opened(), asked),
   sideEffect: () => (stage instanceof Stage ? (watch.found() ?? stage.escape(stage.cases)) : undefined),
+  differsInPlain: async () => {
+    if (!(stage instanceof Stage)) return undefined
+    return differsInPlain(stage, { component: { ...stage.component, isolated: true }, program, viewport: size })
+  },
   clear: () => {
     // Counted while they stand.
     const inventory = stage?.count(EMPTY_INVENTORY) ?? EMPTY_INVENTORY

@@ -11,6 +11,8 @@ export interface ChunkTask extends Chunk {
   isIsolated: boolean
   /** What the component does outside of its cases spoils all. */
   watchesSideEffects: boolean
+  /** One case is held against the same in a plain document. */
+  isHeldToPlain: boolean
   /** The reader is held against the engine. */
   isCompared: boolean
   /** Keys of cases whose forced states are held against real input. */
@@ -50,6 +52,8 @@ export interface ChunkReading {
   incidents: string[]
   /** What the component has done outside of its cases. */
   sideEffect?: string
+  /** What of the component is otherwise in a plain document. */
+  differs?: string
   /** What stood there; unknown where the page was lost afterwards. */
   inventory?: Inventory
   survey?: SurveyPart

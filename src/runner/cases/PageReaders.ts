@@ -60,7 +60,7 @@ class PageLane implements ReadingLane {
         await page.setContext(context)
         const reading = await readChunk(this.setup, page, task)
         this.pools.browsers.noteWork()
-        if (reading.sideEffect !== undefined) return reading
+        if (reading.sideEffect !== undefined || reading.differs !== undefined) return reading
         const inventory = await this.clear(page)
         return { ...reading, ...(inventory && { inventory }) }
       } catch (error) {

@@ -35,7 +35,15 @@ export async function lookAgain(
   try {
     for (const chunk of [...groups.values()].flatMap((cases) => divide(setup, cases, isIsolated))) {
       const task: ChunkTask = {
-        ...{ ...chunk, isIsolated, watchesSideEffects: false, isCompared: false, samples: [], keepsReadings: false },
+        ...{
+          ...chunk,
+          isIsolated,
+          watchesSideEffects: false,
+          isHeldToPlain: false,
+          isCompared: false,
+          samples: [],
+          keepsReadings: false,
+        },
         ...{ declared: [], isSecondLook: true },
         compared: store.of(chunk.cases.flatMap((planned) => comparedKeys(plan, planned))),
       }

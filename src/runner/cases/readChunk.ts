@@ -42,8 +42,9 @@ export async function readChunk(setup: RunSetup, page: StagePage, task: ChunkTas
   // Once is enough: what falsifies readings does so from the start.
   if (task.isCompared && hasCode(component)) await compareWithEngine(page, [0, cases.length - 1], 'root')
   const sideEffect = task.watchesSideEffects ? await page.sideEffect() : undefined
-  if (sideEffect !== undefined)
-    return { cases: [], judge: { answers: [], shared: [] }, notes: [], incidents: [], sideEffect }
+  if (sideEffect !== undefined) return { ...NOTHING, sideEffect }
+  const differs = task.isHeldToPlain ? await page.differsInPlain() : undefined
+  if (differs !== undefined) return { ...NOTHING, differs }
   read.forEach((each, at) => {
     if (notes[at] !== undefined) each.isOutOfReach = true
     if (traces.has(at)) each.trace = traces.get(at)!
@@ -63,6 +64,9 @@ export async function readChunk(setup: RunSetup, page: StagePage, task: ChunkTas
     ...(pictures && { pictures }),
   }
 }
+
+/** Cases that share a document do not count. */
+const NOTHING: ChunkReading = { cases: [], judge: { answers: [], shared: [] }, notes: [], incidents: [] }
 
 /** What samples show in their nodes, by their places. */
 async function tracesOf(page: StagePage, { cases, samples }: ChunkTask): Promise<Map<number, string>> {

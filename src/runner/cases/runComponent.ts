@@ -1,6 +1,6 @@
 import { unreadCase, type CaseResult, type PlannedCase } from '@/core/plan'
 import { groupBy } from '@/core/group'
-import { hasCode, mayEscape, sideEffectInTexts, type Inventory } from '@/stage'
+import { hasCode, mayEscape, type Inventory } from '@/stage'
 import type { ReadingRecorder } from './ReadingRecorder'
 import { MOUNT_LIMIT_MS } from '../PageWatch'
 import type { InputResult } from '../scenario'
@@ -8,6 +8,7 @@ import type { ChunkTask } from './ChunkTask'
 import type { ComponentReaders, ReadingLane } from './ComponentReaders'
 import { CASES_PER_CHUNK, divide, DOCUMENTS_PER_CHUNK, type Chunk } from './divide'
 import { ReadingFailed } from './Fault'
+import { isAlone, mayDiffer } from './isolation'
 import { judgeWaiting } from './judgeWaiting'
 import { lookAgain } from './lookAgain'
 import { putTogether, resultOf, type Read } from './putTogether'
@@ -39,22 +40,30 @@ export async function runComponent(
   setup: RunSetup,
   listener: RunListener,
 ): Promise<Inventory | undefined> {
-  const { isolate } = setup.plan.sheet.data.stage
-  const isAlone = isolate === 'yes' || (isolate === 'auto' && sideEffectInTexts(setup.component) !== undefined)
+  const { component } = setup
+  const { stage } = setup.plan.sheet.data
+  const isOwn = isAlone(stage, component)
   // That each case needs a document of its own may show only when cases stand: then nothing that was read together counts.
-  const mayHaveSideEffects = isolate === 'auto' && !isAlone && (hasCode(setup.component) || mayEscape(setup.component))
-  const run = new ComponentRun(readers, setup, listener, isAlone, mayHaveSideEffects)
+  const mayHaveSideEffects = stage.isolate === 'auto' && !isOwn && (hasCode(component) || mayEscape(component))
+  const run = new ComponentRun(readers, setup, listener, isOwn, mayHaveSideEffects, mayDiffer(stage, component))
   try {
     return await run.all()
   } catch (error) {
-    if (!(error instanceof SideEffectFound)) throw error
-    return new ComponentRun(readers, setup, listener, true, false).all()
+    if (!(error instanceof NeedsDocuments)) throw error
+    const { differs } = error
+    if (differs !== undefined)
+      listener.onIncident?.(`in a page of its own it ${differs}: each of its cases was read in one`)
+    return new ComponentRun(readers, setup, listener, true, false, false).all()
   }
 }
 
-/** The component reaches out of its case: what was read of cases that stood together does not count. */
-class SideEffectFound extends Error {
-  override name = 'SideEffectFound'
+/** The component reaches out of its case, or is otherwise in a page of its own: what was read of cases that stood together does not count. */
+class NeedsDocuments extends Error {
+  override name = 'NeedsDocuments'
+
+  constructor(readonly differs?: string) {
+    super()
+  }
 }
 
 type Placed = Chunk & { place: number }
@@ -80,6 +89,7 @@ class ComponentRun {
     readonly listener: RunListener,
     readonly isIsolated: boolean,
     readonly mayHaveSideEffects: boolean,
+    readonly mayDiffer: boolean,
   ) {
     this.#trial = new StateTrial(setup.component, setup.plan)
     this.#store = new ReadingStore(setup.plan)
@@ -113,7 +123,8 @@ class ComponentRun {
    * there is read in all others.
    */
   private async readFirst(lane: ReadingLane) {
-    if (!this.mayHaveSideEffects && !(this.setup.surveyor && this.#chunks.length > 1)) return
+    const { mayDiffer, mayHaveSideEffects } = this
+    if (!mayHaveSideEffects && !mayDiffer && !(this.setup.surveyor && this.#chunks.length > 1)) return
     const first = this.#chunks.shift()
     if (first) await this.work(lane, [first])
   }
@@ -155,8 +166,16 @@ class ComponentRun {
     const [first] = this.#read
     // Whoever looks falsified is falsified from the start: it is looked once.
     const isCompared = !this.#isCompared
+    const isHeldToPlain = this.mayDiffer && isCompared
     return {
-      ...{ cases, values, isIsolated: this.isIsolated, watchesSideEffects: this.mayHaveSideEffects, isCompared },
+      ...{
+        cases,
+        values,
+        isIsolated: this.isIsolated,
+        watchesSideEffects: this.mayHaveSideEffects,
+        isHeldToPlain,
+        isCompared,
+      },
       samples: cases.flatMap(({ key }) => (this.#trial.isSample(key) ? [key] : [])),
       keepsReadings: this.listener.readings !== undefined,
       declared: first?.place === 0 ? (first.reading.survey?.declared ?? []) : [],
@@ -167,7 +186,7 @@ class ComponentRun {
 
   private take(read: Read) {
     const { cases, reading } = read
-    if (reading.sideEffect !== undefined) throw new SideEffectFound()
+    if (reading.sideEffect !== undefined || reading.differs !== undefined) throw new NeedsDocuments(reading.differs)
     this.#isCompared = true
     this.#read.push(read)
     for (const [at, planned] of cases.entries()) {

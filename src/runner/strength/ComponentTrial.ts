@@ -1,8 +1,8 @@
 import { renderedBreaks, styleBreaks, type RenderedBreak, type StyleBreak } from '@/core/breaks'
 import { isVendored } from '@/core/sheet'
 import type { Survey } from '@/core/survey'
-import { hasCode, sideEffectInTexts, type StageComponent } from '@/stage'
-import { plainSetup, type Chunk, type RunSetup } from '../cases'
+import { hasCode, type StageComponent } from '@/stage'
+import { isAlone, mayDiffer, needsDocuments, plainSetup, type Chunk, type RunSetup } from '../cases'
 import type { PictureRoom } from '../pictures'
 import type { RunPools } from '../pools'
 import type { PreparedComponent, PreparedLibrary } from '../prepare'
@@ -90,9 +90,7 @@ export class ComponentTrial {
     const { compiled, sheet } = component
     if (!compiled) throw new Error('it cannot be rendered by this version')
     const ready = { ...component, compiled }
-    const { isolate } = sheet.data.stage
-    const isAlone = isolate === 'yes' || (isolate === 'auto' && sideEffectInTexts(compiled.component) !== undefined)
-    const run = new ComponentTrial(pools, prepared, ready, options, isAlone)
+    const run = new ComponentTrial(pools, prepared, ready, options, isAlone(sheet.data.stage, compiled.component))
     try {
       await run.all()
       return run
@@ -156,8 +154,10 @@ export class ComponentTrial {
         throw error
       }
     })
+    const isHeldToPlain =
+      job.place === 0 && mayDiffer(this.component.sheet.data.stage, this.component.compiled.component)
     try {
-      if (mayReachOut && !this.isIsolated && (await ground.page.sideEffect()) !== undefined) throw new ReachesOut()
+      if (mayReachOut && !this.isIsolated && (await needsDocuments(ground.page, isHeldToPlain))) throw new ReachesOut()
       await this.breakIn(ground, casesOf, (at) => at % job.parts === job.part, mayGoOn)
     } catch (error) {
       await ground.page.close()
