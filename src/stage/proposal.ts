@@ -22,21 +22,33 @@ export function proposal(mounted: StandingCase, element: Element): Proposed {
     const part = named?.getAttribute('part')?.split(/\s+/)[0]
     return part ? { select: `${host.select}::part(${part})`, name: kebab(part) } : host
   }
-  const finds = (selector: string) => mounted.scope.querySelectorAll(selector)
+  const isFirst = (selector: string) => mounted.scope.querySelector(selector) === element
   const names = namesOf(element)
-  const own = names.find(({ select }) => finds(select)[0] === element)
+  const own = names.find(({ select }) => isFirst(select))
   const role = element.getAttribute('role')
   const tag = element.localName
   const name = kebab(own?.word ?? names.at(0)?.word ?? role ?? PLAIN_NAMES[tag] ?? tag)
   if (own) return { select: own.select, name: element.parentElement === mounted.frame ? 'root' : name }
   const byRole = role && `[role="${role}"]`
-  if (byRole && finds(byRole)[0] === element) return { select: byRole, name }
+  if (byRole && isFirst(byRole)) return { select: byRole, name }
   const parent = element.parentElement
   const above = parent && parent !== mounted.frame ? proposal(mounted, parent).select : undefined
   const simple = [tag, `${tag}:nth-of-type(${nthOfType(element)})`]
   const paths = simple.map((each) => (above ? `${above} > ${each}` : each))
-  const select = paths.find((selector) => finds(selector)[0] === element) ?? paths[1]!
+  const select = (isDeep(mounted, element) ? undefined : paths.find(isFirst)) ?? paths[1]!
   return { select, name }
+}
+
+// Whether a path finds its element first takes the square of its length: deeper than this it counts at each step instead.
+const DEEP = 50
+
+function isDeep({ frame }: StandingCase, element: Element): boolean {
+  let above: Element | null = element
+  for (let depth = 0; depth < DEEP; depth++) {
+    if (!above || above === frame) return false
+    above = above.parentElement
+  }
+  return true
 }
 
 const PLAIN_NAMES: Record<string, string> = {

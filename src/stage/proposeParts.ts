@@ -5,6 +5,7 @@ import type { StageComponent } from './protocol'
 
 // More than these is a page, and nobody reads them one by one.
 const MAX_PROPOSED = 40
+const PSEUDOS = ['::before', '::after'] as const
 const INSIDE_A_PICTURE = 'svg *, script, style, template, br, wbr, option'
 
 /** Where the parts of a case stand, and what could be one. */
@@ -27,23 +28,26 @@ function proposeParts(component: StageComponent, mounted: MountedCase): Proposed
   const taken = new Set(Object.values(component.parts).map(({ select = '', pseudo = '' }) => select + pseudo))
   const foreign = [...inSlots(component, mounted)]
   const proposed: Proposed[] = []
+  const isTaken = (select: string, pseudo = '') => taken.has(select + pseudo) || proposed.some(is(select, pseudo))
   for (const element of elementsOf(mounted.frame)) {
     if (proposed.length >= MAX_PROPOSED) break
     if (element.matches(INSIDE_A_PICTURE) || foreign.some((root) => root.contains(element))) continue
     const known = named.get(element)
+    // To name an element costs more the deeper it stands: only what is told is named.
+    const isNew = (pseudo: string) => !proposed.some((each) => isOf(each, pseudo) && matches(element, each.select))
+    const isShown = !known && isTelling(element, mounted) && isNew('')
+    const pseudos = PSEUDOS.filter((each) => !known?.includes(each) && isNew(each) && showsPseudo(element, each))
+    if (!isShown && pseudos.length === 0) continue
     const { select, name } = proposal(mounted, element)
-    const isNew =
-      !known && !taken.has(select) && !proposed.some((each) => each.select === select || matches(element, each.select))
-    if (isNew && isTelling(element, mounted)) proposed.push({ select, name })
-    for (const pseudo of ['::before', '::after'] as const) {
-      const isThere = showsPseudo(element, pseudo) && !known?.includes(pseudo) && !taken.has(select + pseudo)
-      const isKnown = (each: Proposed) =>
-        each.pseudo === pseudo && (each.select === select || matches(element, each.select))
-      if (isThere && !proposed.some(isKnown)) proposed.push({ select, name: `${name}-${pseudo.slice(2)}`, pseudo })
-    }
+    if (isShown && !isTaken(select)) proposed.push({ select, name })
+    for (const pseudo of pseudos)
+      if (!isTaken(select, pseudo)) proposed.push({ select, name: `${name}-${pseudo.slice(2)}`, pseudo })
   }
   return proposed
 }
+
+const isOf = (each: Proposed, pseudo: string) => (each.pseudo ?? '') === pseudo
+const is = (select: string, pseudo: string) => (each: Proposed) => isOf(each, pseudo) && each.select === select
 
 /** What does something, bears a name of its own, or is the component itself; a bare wrapper is none of these. */
 const isTelling = (element: Element, { frame }: MountedCase) =>
