@@ -64,8 +64,8 @@ writeFileSync(
   }),
 )
 const jest = join(HOME, 'node_modules', 'jest', 'bin', 'jest.js')
-// A part waits now and then, for a browser to start or for a limit to pass: one more than there are processors keeps them busy.
-const workers = `--maxWorkers=${availableParallelism() + 1}`
+// A part waits now and then, for a browser to start or for a limit to pass: two more than there are processors keep them busy.
+const workers = `--maxWorkers=${availableParallelism() + 2}`
 const { status } = spawnSync(process.execPath, [jest, '--config', configFile, workers, ...options], {
   cwd: HOME,
   stdio: 'inherit',

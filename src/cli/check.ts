@@ -1,4 +1,5 @@
 import { lintLibrary } from '@/core/lint'
+import { inertIn, inertLine } from '@/core/words'
 import { prepareLibrary } from '@/runner'
 import { openFolder } from '@/source'
 import { paintFor } from './paint'
@@ -10,13 +11,13 @@ export async function check(folder: string, { stdout }: Terminal): Promise<numbe
   const paint = paintFor(stdout)
   // What all components share is told with the first.
   const lints = components.length > 0 ? components.flatMap((each) => each.lints) : lintLibrary(library, tokens)
-  for (const { code, severity, message, file, line } of lints) {
+  for (const { code, severity, message, file, line } of inertIn(lints)) {
     stdout.write(
       `${file}:${line}: ${severity === 'error' ? paint.miss(severity) : paint.warn(severity)} ${code}: ${message}\n`,
     )
   }
   const errors = lints.filter(({ severity }) => severity === 'error').length
   const sentence = `${components.length} components, ${errors} errors, ${lints.length - errors} warnings`
-  stdout.write(`${paint.strong(library.data.name)}: ${sentence}\n`)
+  stdout.write(`${paint.strong(inertLine(library.data.name))}: ${sentence}\n`)
   return errors > 0 ? 1 : 0
 }

@@ -7,7 +7,7 @@ import { textOf } from '@/core/sheet'
 import { printBlock } from '@/core/yaml'
 import { coverageOf, type Survey } from '@/core/survey'
 import { unspecifiedReadings } from '@/core/lint'
-import { counted } from '@/core/words'
+import { counted, inertLine, shortened } from '@/core/words'
 import { type PreparedComponent, prepareLibrary, returnBrowser, startBrowser, surveyComponent } from '@/runner'
 import { openFolder } from '@/source'
 import type { Terminal } from './terminal'
@@ -44,13 +44,13 @@ export async function draft(
     const count = rules.reduce((sum, { claims }) => sum + claims.length, 0)
     if (given.write && !given.all && rules.length > 0) {
       writeFileSync(join(folder, sheet.file), appendRules(textOf(tree, sheet.file)!, writtenRules({ rules })))
-    } else if (rules.length > 0) stdout.write(`spec:\n${printBlock(writtenRules({ rules }), 2)}\n`)
+    } else if (rules.length > 0) stdout.exact(`spec:\n${printBlock(writtenRules({ rules }), 2)}\n`)
     stderr.write(
-      `${sheet.data.name}: ${counted(count, 'expectation')} in ${counted(rules.length, 'rule')} ${count === 1 ? 'explains' : 'explain'} what was read in ${counted(survey.cases.length, 'case')}.\n`,
+      `${inertLine(sheet.data.name)}: ${counted(count, 'expectation')} in ${counted(rules.length, 'rule')} ${count === 1 ? 'explains' : 'explain'} what was read in ${counted(survey.cases.length, 'case')}.\n`,
     )
     for (const [why, keys] of groupedByReason(survey.left ?? []))
       stderr.write(
-        `not read: ${keys.slice(0, 3).join('   ')}${keys.length > 3 ? `   … ${keys.length} in all` : ''}: ${why}\n`,
+        `not read: ${keys.slice(0, 3).join('   ')}${keys.length > 3 ? `   … ${keys.length} in all` : ''}: ${shortened(inertLine(why), 1_000)}\n`,
       )
     const unknown = survey.undefinedVariables ?? []
     if (unknown.length > 0)
@@ -61,7 +61,7 @@ export async function draft(
       stderr.write(
         `in no case: the part ${part}${isElsewhere ? `, which stands elsewhere in the page: add "in: page" to it in ${sheet.file}, and draft again` : ''}\n`,
       )
-    for (const { part, reading, why } of left) stderr.write(`left out: ${part} · ${reading}: ${why}\n`)
+    for (const { part, reading, why } of left) stderr.write(`left out: ${part} · ${reading}: ${inertLine(why)}\n`)
   } finally {
     await returnBrowser(browser)
   }

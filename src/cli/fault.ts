@@ -1,4 +1,5 @@
 import { BadInput, describeProblem } from '@/core/problem'
+import { inertLine } from '@/core/words'
 import { STATUS } from './status'
 import type { Terminal } from './terminal'
 
@@ -8,7 +9,7 @@ const LACKING: ReadonlySet<string | undefined> = new Set(['no-browser', 'no-queu
 /** Tells what went wrong in words; only a fault of our own shows where it happened. @returns the exit status */
 export async function tellFault(error: unknown, { stderr }: Terminal): Promise<number> {
   if (error instanceof BadInput) {
-    for (const problem of error.problems) stderr.write(describeProblem(problem) + '\n')
+    for (const problem of error.problems) stderr.write(inertLine(describeProblem(problem)) + '\n')
     stderr.write(
       `Nothing was run: ${error.problems.length} ${error.problems.length === 1 ? 'problem' : 'problems'} in the input.\n`,
     )

@@ -16,8 +16,9 @@ import {
 import { openFolder, workHere } from '@/source'
 import type { Verdicts } from '@/site'
 import type { FileTree } from '@/core/sheet'
+import { inertLine } from '@/core/words'
 import { makeProgress } from './progress'
-import type { Output, Terminal } from './terminal'
+import type { SafeOutput, Terminal } from './terminal'
 
 export interface GuideArguments {
   trustConfig?: boolean
@@ -52,9 +53,9 @@ export async function guide(
     mkdirSync(dirname(file), { recursive: true })
     writeFileSync(file, content)
   }
-  for (const problem of problems) stderr.write(`${describeProblem(problem)}\n`)
+  for (const problem of problems) stderr.write(`${inertLine(describeProblem(problem))}\n`)
   const pages = [...files.keys()].filter((path) => /^[^/]+\.html$/.test(path)).length
-  stdout.write(`${opened.library.data.name}: ${pages} pages in ${out}\n`)
+  stdout.write(`${inertLine(opened.library.data.name)}: ${pages} pages in ${out}\n`)
   return problems.length > 0 ? 1 : 0
 }
 
@@ -69,7 +70,7 @@ function readStates(file: string): Told {
 async function toldOf(
   tree: FileTree,
   { run, given }: { run: boolean; given: string | undefined },
-  stderr: Output,
+  stderr: SafeOutput,
 ): Promise<Verdicts> {
   const known = given === undefined ? undefined : readStates(given)
   if (!run) return { states: new Map(), foot: 'Not verified.', ...known, faces: new Map() }
@@ -82,7 +83,7 @@ async function toldOf(
     const prepared = await prepareLibrary(tree)
     const told = known ?? (await verified(browser, prepared, stderr))
     const faces = await takeFaces(browser, prepared, (slug, message) =>
-      stderr.write(`${slug}: no picture of it could be taken: ${message}\n`),
+      stderr.write(`${slug}: no picture of it could be taken: ${inertLine(message)}\n`),
     )
     return { ...told, faces }
   } finally {
@@ -91,7 +92,7 @@ async function toldOf(
 }
 
 /** Verifies all that there is, and keeps what pages tell of it. */
-async function verified(browser: Browser, prepared: PreparedLibrary, stderr: Output): Promise<Told> {
+async function verified(browser: Browser, prepared: PreparedLibrary, stderr: SafeOutput): Promise<Told> {
   const marks = new Map<string, [string, ReturnType<typeof markOf>, number][]>()
   const onCase = (slug: string, result: CaseResult) => {
     const own = marks.get(slug) ?? []

@@ -2,6 +2,7 @@ import { userInfo } from 'node:os'
 import { join } from 'node:path'
 import { BadInput, describeProblem, unknownName } from '@/core/problem'
 import { readLibrary } from '@/core/sheet'
+import { inertLine } from '@/core/words'
 import { homeFolder, openFolder, writeFolder } from '@/source'
 import {
   connect,
@@ -35,10 +36,12 @@ export async function importLibrary(
     throw new BadInput([{ file: folder, line: 1, column: 1, message: `${error.message} (${how})` }])
   })
   const linked = link ? ', linked to the folder' : ''
-  stdout.write(`${name}: ${components.length} components are in the store, at /${id}${linked}\n`)
+  stdout.write(`${inertLine(name)}: ${components.length} components are in the store, at /${id}${linked}\n`)
   const { problems } = readLibrary(tree)
   if (problems.length > 0)
-    stderr.write(`Taken in as they stand, to be mended there:\n${problems.map(describeProblem).join('\n')}\n`)
+    stderr.write(
+      `Taken in as they stand, to be mended there:\n${problems.map((each) => inertLine(describeProblem(each))).join('\n')}\n`,
+    )
   return 0
 }
 
@@ -59,7 +62,7 @@ export async function exportLibrary(name: string, folder: string, { stdout }: Te
     ])
   const tree = await treeOfLibrary(connection.db, library.id)
   await writeFolder(folder, tree)
-  stdout.write(`${library.name}: ${tree.paths.length} files are in ${folder}\n`)
+  stdout.write(`${inertLine(library.name)}: ${tree.paths.length} files are in ${folder}\n`)
   return 0
 }
 

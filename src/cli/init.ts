@@ -1,11 +1,12 @@
 import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import { createInterface } from 'node:readline/promises'
+import { Writable } from 'node:stream'
 import { BadInput } from '@/core/problem'
-import { counted } from '@/core/words'
+import { counted, inertLine } from '@/core/words'
 import { keepComponents, openFolder, proposeRepository, writeFiles, type RepositoryProposal } from '@/source'
 import { paintFor } from './paint'
-import type { Output, Terminal } from './terminal'
+import type { SafeOutput, Terminal } from './terminal'
 
 export interface InitArguments {
   yes?: boolean
@@ -39,11 +40,11 @@ export async function init(folder: string, { yes = false, only }: InitArguments,
 function print(
   { name, styles, tokens, components, leftOut, files }: RepositoryProposal,
   config: string | undefined,
-  stdout: Output,
+  stdout: SafeOutput,
 ) {
   const paint = paintFor(stdout)
   const list = (lines: readonly string[]) => {
-    for (const line of lines.slice(0, MAX_SHOWN)) stdout.write(`  ${line}\n`)
+    for (const line of lines.slice(0, MAX_SHOWN)) stdout.write(`  ${inertLine(line)}\n`)
     if (lines.length > MAX_SHOWN) stdout.write(`  … and ${lines.length - MAX_SHOWN} more\n`)
   }
   const section = (title: string, lines: readonly string[]) => {
@@ -51,7 +52,7 @@ function print(
     stdout.write(`${paint.strong(title)}\n`)
     list(lines)
   }
-  stdout.write(`${paint.strong(name)}\n`)
+  stdout.write(`${paint.strong(inertLine(name))}\n`)
   section(
     `Components: ${components.length}`,
     components.flatMap(({ slug, module, understood, unclear }) => {
@@ -76,7 +77,7 @@ function print(
 }
 
 /** Exports that are pieces of other components are many; most need no sheet of their own. */
-function tellPieces({ components }: RepositoryProposal, stdout: Output) {
+function tellPieces({ components }: RepositoryProposal, stdout: SafeOutput) {
   const names = components.filter(({ isPiece }) => isPiece).map(({ slug }) => slug)
   if (names.length === 0) return
   const shown = names.slice(0, MAX_SHOWN).join(' ')
@@ -88,7 +89,13 @@ function tellPieces({ components }: RepositoryProposal, stdout: Output) {
 /** Asks somebody who sits at a terminal; anybody else has not agreed. */
 async function isAgreed(count: number, { stdin, stdout }: Terminal): Promise<boolean> {
   if (!stdin.isTTY || !stdout.isTTY) return false
-  const asking = createInterface({ input: stdin, output: stdout as NodeJS.WritableStream })
+  const written = new Writable({
+    write(chunk, _, done) {
+      stdout.own(String(chunk))
+      done()
+    },
+  })
+  const asking = createInterface({ input: stdin, output: written })
   const answer = await asking.question(`Write ${counted(count, 'file')}? [y/N] `)
   asking.close()
   return /^y(es)?$/i.test(answer.trim())

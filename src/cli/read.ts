@@ -2,10 +2,11 @@ import { makeCase, parseCaseKey, spaceOf, type Space } from '@/core/matrix'
 import { makePlan } from '@/core/plan'
 import { BadInput, unknownName, type Problem } from '@/core/problem'
 import type { CaseResult } from '@/core/plan'
+import { inertIn, inertLine } from '@/core/words'
 import { prepareLibrary, returnBrowser, startBrowser, verifyLibrary } from '@/runner'
 import { openFolder } from '@/source'
 import { paintFor } from './paint'
-import type { Output, Terminal } from './terminal'
+import type { SafeOutput, Terminal } from './terminal'
 
 const PLACE = { file: '--case', line: 1, column: 1 }
 
@@ -59,15 +60,15 @@ function valuesOf(key: string, { dimensions }: Space): Record<string, string> {
   return Object.fromEntries(dimensions.map(({ name, default: defaultValue }) => [name, given[name] ?? defaultValue]))
 }
 
-function print({ key, checks }: CaseResult, format: 'text' | 'json', stdout: Output) {
+function print({ key, checks }: CaseResult, format: 'text' | 'json', stdout: SafeOutput) {
   if (format === 'json') {
     stdout.write(JSON.stringify({ case: key, readings: checks }, null, 2) + '\n')
     return
   }
   const paint = paintFor(stdout)
-  stdout.write(`${paint.strong(key || '(the only case)')}\n`)
+  stdout.write(`${paint.strong(inertLine(key) || '(the only case)')}\n`)
   const width = Math.max(0, ...checks.map(({ part, reading }) => part.length + reading.length + 3))
-  for (const { part, reading, verdict, expected, expectation, measured, reason } of checks) {
+  for (const { part, reading, verdict, expected, expectation, measured, reason } of inertIn(checks)) {
     const mark = verdict === 'holds' ? paint.good('■') : verdict === 'misses' ? paint.miss('◣') : paint.miss('☒')
     const told =
       verdict === 'unread'

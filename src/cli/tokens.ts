@@ -36,7 +36,7 @@ export async function writeTokens(
     format,
     Object.fromEntries(Object.entries(box).map(([name, values]) => [name, values[0]!])),
   )
-  if (out === undefined) stdout.write(text)
+  if (out === undefined) stdout.exact(text)
   else writeFileSync(out, text)
   return 0
 }

@@ -15,7 +15,7 @@ import {
   type ReportFormat,
 } from '@/core/report'
 import type { Cover } from '@/core/sheet'
-import { counted } from '@/core/words'
+import { counted, inertLine } from '@/core/words'
 import {
   breakLibrary,
   filmFailed,
@@ -39,7 +39,7 @@ import { Evidence } from './Evidence'
 import { paintFor } from './paint'
 import { partOf } from './partOf'
 import { makeProgress } from './progress'
-import type { Output, Terminal } from './terminal'
+import type { SafeOutput, Terminal } from './terminal'
 
 // As where none can be started at all.
 const NOTHING_RUNS = 3
@@ -88,7 +88,7 @@ export async function verify(folder: string, given: VerifyArguments, terminal: T
     queue: given.queue,
     browser: given.browser,
     signal: stop.signal,
-    onNote: (note) => terminal.stderr.write(`${note}\n`),
+    onNote: (note) => terminal.stderr.write(`${inertLine(note)}\n`),
   })
   try {
     const asked = { ...given, ...(clock && { clock }) }
@@ -157,7 +157,7 @@ interface Working {
   at: OpenPlace['at']
   kept: KeptResults | undefined
   signal: AbortSignal
-  stderr: Output
+  stderr: SafeOutput
 }
 
 interface Verifying extends Pick<VerifyArguments, 'workers' | 'repeat' | 'clock' | 'pictures' | 'shard'> {
@@ -195,7 +195,7 @@ function stopOnSignal(): { signal: AbortSignal; end: () => void } {
 /** Says why a run came to its end before its time. @returns what its end says to the shell */
 function ended(
   report: Report,
-  { isLost, isStopped, stderr }: { isLost: boolean; isStopped: boolean; stderr: Output },
+  { isLost, isStopped, stderr }: { isLost: boolean; isStopped: boolean; stderr: SafeOutput },
 ): number {
   if (isStopped) stderr.write('Stopped: this is what was found so far.\n')
   if (isLost) stderr.write('The browser went down again and again: this is what was found before.\n')
@@ -236,7 +236,7 @@ async function sinceThen(
   prepared: PreparedLibrary,
   folder: string,
   environment: RunEnvironment | undefined,
-  given: Omit<VerifyArguments, 'reports' | 'shard'> & { selection: Selection; stderr: Output },
+  given: Omit<VerifyArguments, 'reports' | 'shard'> & { selection: Selection; stderr: SafeOutput },
 ): Promise<PreparedLibrary> {
   const { changedSince, selection, trustConfig, clock, repeat, pictures, stderr } = given
   if (changedSince === undefined) return prepared
@@ -262,7 +262,7 @@ async function gatherEvidence(
   evidence: Evidence,
   prepared: PreparedLibrary,
   report: Report,
-  { stderr, ...options }: Omit<Parameters<typeof filmFailed>[2], 'onFilm'> & { stderr: Output },
+  { stderr, ...options }: Omit<Parameters<typeof filmFailed>[2], 'onFilm'> & { stderr: SafeOutput },
 ) {
   const films = filmFailed(prepared, report, { ...options, onFilm: (...film) => evidence.takeFilm(...film) })
   await films.catch((error: unknown) => stderr.write(`There are no films: ${(error as Error).message}\n`))
@@ -276,7 +276,7 @@ export function print(
     reports,
     stdout,
     evidence,
-  }: { reports: readonly ReportTarget[]; stdout: Output; evidence?: Partial<ReportHelp> | undefined },
+  }: { reports: readonly ReportTarget[]; stdout: SafeOutput; evidence?: Partial<ReportHelp> | undefined },
 ) {
   const help = { ...HELP, ...evidence }
   for (const { format, out } of reports) {

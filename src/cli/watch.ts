@@ -2,6 +2,7 @@ import { join, relative } from 'node:path'
 import { watch as watchFiles } from 'chokidar'
 import { parseWhere } from '@/core/matrix'
 import { BadInput, describeProblem } from '@/core/problem'
+import { inertIn, inertLine } from '@/core/words'
 import { exitStatus, reportChanges, REPORTERS, type Paint, type Report } from '@/core/report'
 import {
   BrowserSource,
@@ -14,7 +15,7 @@ import {
 } from '@/runner'
 import { openFolder, UNFINISHED } from '@/source'
 import { paintFor } from './paint'
-import type { Output, Terminal } from './terminal'
+import type { SafeOutput, Terminal } from './terminal'
 import { HELP, picturesOn, type VerifyArguments } from './verify'
 
 // Editors write a file in several goes, and several files at once.
@@ -38,7 +39,9 @@ export async function watch(
       const report = await once(folder, given, browsers, { stdout, signal: stop.signal })
       if (stop.signal.aborted) break
       if (report)
-        stdout.write(last ? changesText(last, report, paint) : REPORTERS.get('text')!.write(report, paint, HELP))
+        stdout.write(
+          last ? changesText(inertIn(last), inertIn(report), paint) : REPORTERS.get('text')!.write(report, paint, HELP),
+        )
       last = report ?? last
       stdout.write(paint.dim('Watching. Stop with Ctrl C.\n'))
     } while (await changes.next())
@@ -54,7 +57,7 @@ async function once(
   folder: string,
   given: Omit<VerifyArguments, 'reports'>,
   browsers: BrowserSource,
-  { stdout, signal }: { stdout: Output; signal: AbortSignal },
+  { stdout, signal }: { stdout: SafeOutput; signal: AbortSignal },
 ): Promise<Report | undefined> {
   const {
     cache = join(folder, '.brelt', 'cache'),
@@ -80,7 +83,7 @@ async function once(
     return await verifyLibrary(browsers, prepared, { workers, repeat, clock, kept, signal, ...taken })
   } catch (error) {
     if (!(error instanceof BadInput)) throw error
-    for (const problem of error.problems) stdout.write(describeProblem(problem) + '\n')
+    for (const problem of error.problems) stdout.write(inertLine(describeProblem(problem)) + '\n')
     return undefined
   }
 }

@@ -3,6 +3,7 @@ import { surroundingsOf } from '@/core/contexts'
 import type { Viewport } from '@/core/sheet'
 import {
   hasCode,
+  keptIncidents,
   settle,
   type Inventory,
   type ReaderStage,
@@ -227,7 +228,7 @@ export class StagePage implements ReadablePage {
     const said = [...this.#said].map(
       (what) => `${what} is known to the component’s own code only: what is judged is what that says`,
     )
-    return [...(await this.call('incidents')), ...said]
+    return [...keptIncidents(await this.call('incidents')), ...said]
   }
 
   /** What the component has done outside of its cases so far. */

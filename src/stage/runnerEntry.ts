@@ -1,5 +1,6 @@
 import { EMPTY_INVENTORY } from './inventory'
 import { expose } from './expose'
+import { Incidents } from './Incidents'
 import { IsolatedStage } from './IsolatedStage'
 import { standStill } from './Pace'
 import { differsInPlain } from './plainTwin'
@@ -18,10 +19,10 @@ const program = `(${String(breltProgram)})()`
 // Component code may replace the binding; the runner listens to the one it made.
 const beat = view.breltBeat
 const pace = standStill(view, () => beat?.('-1'))
-const incidents: string[] = []
+const incidents = new Incidents()
 let stage: Stage | IsolatedStage | undefined
-view.addEventListener('error', (event) => incidents.push(event.message))
-view.addEventListener('unhandledrejection', (event) => incidents.push(String(event.reason)))
+view.addEventListener('error', (event) => incidents.add(event.message))
+view.addEventListener('unhandledrejection', (event) => incidents.add(event.reason))
 
 // After our own listeners, which are not the component's doing.
 const watch = watchSideEffects(view)
@@ -64,5 +65,5 @@ expose(view, 'breltStage', {
     stage?.clear()
     return inventory
   },
-  incidents: () => incidents.splice(0),
+  incidents: () => incidents.take(),
 } satisfies RunnerStage)

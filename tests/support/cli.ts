@@ -1,5 +1,5 @@
 import { PassThrough } from 'node:stream'
-import { runCli, type Terminal } from '@/cli'
+import { runCli, type Output, type Terminal } from '@/cli'
 import { keepBrowsers } from './warm'
 
 /** What came of a command. */
@@ -23,7 +23,7 @@ export function cli(given: readonly string[], around: Surroundings = {}): Promis
 
 /** Does some work with a terminal that keeps what is written. */
 async function captured(
-  work: (terminal: Terminal) => Promise<number>,
+  work: (terminal: Terminal<Output>) => Promise<number>,
   { env = {}, cwd }: Surroundings,
 ): Promise<Ended> {
   const written = { stdout: '', stderr: '' }

@@ -1,11 +1,17 @@
 import type { CaseResult, CheckResult, SourceLine } from '../plan'
 import type { Lint } from '../lint'
 import { readable } from '../spec'
+import { shortened } from '../words'
 import type { ScenarioResult } from '../scenario'
 import type { Performance } from '../steps'
 import type { FailedCases } from './failed'
 import { picturesReport, type PictureTally } from './pictures'
 import type { ComponentReport, Finding, ScenarioReport } from './reportSchema'
+
+// What one case says is as long as its author likes, and is told once for each rule: a report stays one that can be opened.
+// It is judged whole, and told apart from others by the whole of it.
+const LONGEST_VALUE = 2_000
+const LONGEST_REASON = 1_000
 
 export interface Counts {
   holds: number
@@ -64,7 +70,7 @@ export class ComponentTally {
   private addFailed(reason: string, key: string) {
     const known = this.#failed.get(reason)
     if (known) known.cases.push(key)
-    else this.#failed.set(reason, { reason, cases: [key] })
+    else this.#failed.set(reason, { reason: shortened(reason, LONGEST_REASON), cases: [key] })
   }
 
   private addFinding(key: string, check: CheckResult) {
@@ -100,7 +106,7 @@ export class ComponentTally {
     this.lints.push({
       code: 'bad-expectation',
       severity: 'error',
-      message: `${part} · ${reading}: ${reason}.`,
+      message: `${part} · ${reading}: ${shortened(reason, LONGEST_REASON)}.`,
       file: this.file,
       line: rule.line,
     })
@@ -146,7 +152,7 @@ const stepsOf = ({ steps }: Performance) =>
     step,
     verdict,
     at,
-    message,
+    message: shortened(message, LONGEST_VALUE),
     line,
     ...(heldAfter !== undefined && { heldAfter }),
   }))
@@ -176,12 +182,12 @@ function makeFinding(key: string, check: CheckResult): Finding {
     reading,
     verdict: verdict as Finding['verdict'],
     expected: expected || expectation,
-    measured,
+    measured: shortened(measured, LONGEST_VALUE),
     difference,
     cases: [key],
     rule,
     ...(origin && { origin }),
-    message: reason,
+    message: shortened(reason, LONGEST_REASON),
   }
 }
 

@@ -1,3 +1,4 @@
+import { inert, inertIn } from '../words'
 import type { FilmStrip } from './filmStrip'
 import type { Report } from './reportSchema'
 
@@ -27,9 +28,15 @@ export interface Reporter<Format extends string = string> {
   format: Format
   /** One sentence for the reference. */
   about: string
+  /** People read it line by line: no text of the report may begin a line of its own. */
+  isLines?: true
   /** The whole report as a text that ends with a new line. */
   write(report: Report, paint: Paint, help: ReportHelp): string
 }
 
-/** Defines a form of reports. */
-export const defineReporter = <const Format extends string>(reporter: Reporter<Format>): Reporter<Format> => reporter
+/** Defines a form of reports, in which what the library’s files and code say only shows, and acts on nobody who prints it. */
+export const defineReporter = <const Format extends string>(reporter: Reporter<Format>): Reporter<Format> => ({
+  ...reporter,
+  write: (report, paint, help) =>
+    reporter.isLines ? reporter.write(inertIn(report), paint, help) : inert(reporter.write(report, paint, help)),
+})

@@ -81,5 +81,6 @@ function linesOf(component: ComponentReport): string[] {
 export const markdown = defineReporter({
   format: 'markdown',
   about: 'For a comment on a change: short, worst first.',
+  isLines: true,
   write,
 })

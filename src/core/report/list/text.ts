@@ -187,5 +187,6 @@ function findingLines(group: readonly [Finding, ...Finding[]], sheet: string, pa
 export const text = defineReporter({
   format: 'text',
   about: 'For people in a terminal: misses grouped by their cause.',
+  isLines: true,
   write,
 })
