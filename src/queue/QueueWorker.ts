@@ -17,6 +17,8 @@ const LOCK_MS = 10_000
 const MAX_LOSSES = 1
 // What has begun may come to its end; then it is given back.
 const GRACE_MS = 8000
+// How often in that time the queue is looked for before it counts as away.
+const AWAY_LOOKS = 4
 const WANT_LIMIT_MS = 60_000
 const WANT_EVERY_MS = 20
 
@@ -76,6 +78,7 @@ export class QueueWorker {
   #done = 0
   #back = 0
   #isEnding = false
+  #isAway = false
 
   private constructor(
     private readonly options: WorkerOptions,
@@ -96,14 +99,15 @@ export class QueueWorker {
   private async listen() {
     const { Worker } = await import('bullmq')
     const kind = kindOf(this.doer.environment)
-    const { concurrency, log, lockMs = LOCK_MS } = this.options
+    const { concurrency, lockMs = LOCK_MS } = this.options
     this.#worker = new Worker(queueName(kind), (job) => this.take(job.data as Job), {
       connection: await this.connections.open(),
       prefix: PREFIX,
       ...{ concurrency, lockDuration: lockMs, stalledInterval: lockMs / 2, maxStalledCount: MAX_LOSSES },
       ...{ removeOnComplete: { count: 0 }, removeOnFail: { count: 0 } },
     })
-    this.#worker.on('error', (error) => log.error({ reason: error.message }, 'the queue does not answer'))
+    this.#worker.on('error', ({ message }) => this.onAway(message))
+    this.redis.on('ready', () => this.onBack())
     await this.#worker.waitUntilReady()
     await this.tell()
     this.#telling = setInterval(() => void this.tell().catch(() => {}), TELL_EVERY_MS) // the next one tells it
@@ -187,17 +191,55 @@ export class QueueWorker {
     }
   }
 
-  /** Takes nothing more; what has begun comes to its end or is given back. */
+  /** The queue is asked again and again until it is back: that it is away is said once. */
+  private onAway(reason: string) {
+    if (!this.#isAway) this.options.log.error({ reason }, 'the queue does not answer')
+    this.#isAway = true
+  }
+
+  private onBack() {
+    if (this.#isAway) this.options.log.info({}, 'the queue answers again')
+    this.#isAway = false
+  }
+
+  /** Takes nothing more; what has begun comes to its end or is given back. Where the queue is away there is nobody to give it to. */
   async stop(): Promise<void> {
     this.#isEnding = true
     const late = setTimeout(() => this.runs.stopAll(), GRACE_MS)
-    await this.tell().catch(() => {})
-    await this.#worker.close()
+    const isAway = await this.unlessAway(this.leave())
     clearTimeout(late)
     clearInterval(this.#telling)
+    this.runs.stopAll()
     this.runs.close()
-    await forgetWorker(this.redis, this.id).catch(() => {})
+    const closed = this.#worker.close(isAway).catch(() => {}) // it ends in any case
+    if (!isAway) await closed
     this.connections.close()
     await this.doer.close()
   }
+
+  /** Gives back what has begun, and is listed no more. */
+  private async leave(): Promise<void> {
+    await this.tell().catch(() => {})
+    await this.#worker.pause()
+    await forgetWorker(this.redis, this.id).catch(() => {})
+  }
+
+  /**
+   * Waits for something that the queue is needed for, unless that stays away for as long as work may take to come to its end.
+   * @returns whether it is away
+   */
+  private async unlessAway(leaving: Promise<void>): Promise<boolean> {
+    let looks = 0
+    let timer: NodeJS.Timeout | undefined
+    const away = new Promise<true>((done) => {
+      timer = setInterval(() => {
+        looks = this.redis.status === 'ready' ? 0 : looks + 1
+        if (looks === AWAY_LOOKS) done(true)
+      }, GRACE_MS / AWAY_LOOKS)
+    })
+    const isAway = await Promise.race([leaving.then(() => false), away])
+    clearInterval(timer)
+    return isAway
+  }
 }
+

@@ -83,7 +83,12 @@ export class TestRedis {
 
 /** `brelt worker`, in a process of its own. */
 export class TestWorker {
-  private constructor(private readonly child: ChildProcess) {}
+  /** What it has logged since it was ready. */
+  readonly logged: string[] = []
+
+  private constructor(private readonly child: ChildProcess) {
+    createInterface({ input: child.stdout! }).on('line', (line) => this.logged.push(line))
+  }
 
   /** @param core that it and its browser are kept to. @defaultValue any */
   static async start(url: string, concurrency = 1, core?: number): Promise<TestWorker> {

@@ -155,3 +155,17 @@ test.each<[what: string, url: () => Promise<string>, says: RegExp]>([
   expect(error).toBeInstanceOf(NoQueue)
   expect((error as Error).message).toMatch(says)
 })
+
+test('a worker whose queue is gone says so once, works again when it is back, and ends when it is asked to', async () => {
+  const [first] = await work(1)
+  const says = (message: string) => first!.logged.filter((line) => line.includes(message)).length
+  await redis.kill()
+  await until(() => Promise.resolve(says('does not answer')), (count) => count > 0, 60_000)
+  await redis.start()
+  await until(() => Promise.resolve(says('answers again')), (count) => count > 0, 60_000)
+  expect(await verifyThere()).toEqual(alone)
+  await redis.kill()
+  await until(() => Promise.resolve(says('does not answer')), (count) => count > 1, 60_000)
+  expect(await first!.stop()).toBe(0)
+  expect([says('does not answer'), says('answers again'), says('"ended"')]).toEqual([2, 1, 1])
+})
