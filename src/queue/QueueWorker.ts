@@ -242,4 +242,3 @@ export class QueueWorker {
     return isAway
   }
 }
-

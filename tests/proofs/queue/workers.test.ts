@@ -160,12 +160,24 @@ test('a worker whose queue is gone says so once, works again when it is back, an
   const [first] = await work(1)
   const says = (message: string) => first!.logged.filter((line) => line.includes(message)).length
   await redis.kill()
-  await until(() => Promise.resolve(says('does not answer')), (count) => count > 0, 60_000)
+  await until(
+    () => Promise.resolve(says('does not answer')),
+    (count) => count > 0,
+    60_000,
+  )
   await redis.start()
-  await until(() => Promise.resolve(says('answers again')), (count) => count > 0, 60_000)
+  await until(
+    () => Promise.resolve(says('answers again')),
+    (count) => count > 0,
+    60_000,
+  )
   expect(await verifyThere()).toEqual(alone)
   await redis.kill()
-  await until(() => Promise.resolve(says('does not answer')), (count) => count > 1, 60_000)
+  await until(
+    () => Promise.resolve(says('does not answer')),
+    (count) => count > 1,
+    60_000,
+  )
   expect(await first!.stop()).toBe(0)
   expect([says('does not answer'), says('answers again'), says('"ended"')]).toEqual([2, 1, 1])
 })
