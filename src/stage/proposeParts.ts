@@ -28,7 +28,11 @@ function proposeParts(component: StageComponent, mounted: MountedCase): Proposed
   const taken = new Set(Object.values(component.parts).map(({ select = '', pseudo = '' }) => select + pseudo))
   const foreign = [...inSlots(component, mounted)]
   const proposed: Proposed[] = []
-  const isTaken = (select: string, pseudo = '') => taken.has(select + pseudo) || proposed.some(is(select, pseudo))
+  const propose = (one: Proposed) => {
+    const key = one.select + (one.pseudo ?? '')
+    if (!taken.has(key)) proposed.push(one)
+    taken.add(key)
+  }
   for (const element of elementsOf(mounted.frame)) {
     if (proposed.length >= MAX_PROPOSED) break
     if (element.matches(INSIDE_A_PICTURE) || foreign.some((root) => root.contains(element))) continue
@@ -39,15 +43,13 @@ function proposeParts(component: StageComponent, mounted: MountedCase): Proposed
     const pseudos = PSEUDOS.filter((each) => !known?.includes(each) && isNew(each) && showsPseudo(element, each))
     if (!isShown && pseudos.length === 0) continue
     const { select, name } = proposal(mounted, element)
-    if (isShown && !isTaken(select)) proposed.push({ select, name })
-    for (const pseudo of pseudos)
-      if (!isTaken(select, pseudo)) proposed.push({ select, name: `${name}-${pseudo.slice(2)}`, pseudo })
+    if (isShown) propose({ select, name })
+    for (const pseudo of pseudos) propose({ select, name: `${name}-${pseudo.slice(2)}`, pseudo })
   }
   return proposed
 }
 
 const isOf = (each: Proposed, pseudo: string) => (each.pseudo ?? '') === pseudo
-const is = (select: string, pseudo: string) => (each: Proposed) => isOf(each, pseudo) && each.select === select
 
 /** What does something, bears a name of its own, or is the component itself; a bare wrapper is none of these. */
 const isTelling = (element: Element, { frame }: MountedCase) =>

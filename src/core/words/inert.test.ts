@@ -44,6 +44,6 @@ test('what was JSON means the same', () => {
 })
 
 test('all texts of a value, at any depth', () => {
-  const [found] = [inertIn({ a: ['x\n', { b: `${ESC}[2J`, n: 1, no: null, is: true }], gone: undefined })]
+  const found = inertIn({ a: ['x\n', { b: `${ESC}[2J`, n: 1, no: null, is: true }], gone: undefined })
   expect(found).toEqual({ a: ['x\\n', { b: '\\u001b[2J', n: 1, no: null, is: true }], gone: undefined })
 })
